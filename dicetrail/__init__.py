@@ -1,0 +1,1 @@
+"""Dice Trail: a workshop for people who program quiz games."""

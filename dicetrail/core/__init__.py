@@ -1,0 +1,1 @@
+"""The rules and computations, without web, database or interface."""

@@ -1,0 +1,158 @@
+"""The deck: which questions a play asks, in which order, with the options in which places."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import count, islice
+
+from .dice import Stream
+from .game import Choices, Deal, Game
+from .question import LABELS, Question
+
+
+@dataclass(frozen=True, slots=True)
+class Card:
+    """A question as it is dealt: its options in the places the player sees, and where the right one fell.
+
+    ``order`` holds, for each place, the place the option has as filed; ``right`` is -1 for typed kinds.
+    """
+
+    question: Question
+    order: tuple[int, ...]
+    right: int
+
+    @property
+    def options(self) -> tuple[str, ...]:
+        """The option texts, first place to last."""
+        return tuple(self.question.options[filed] for filed in self.order)
+
+    @property
+    def key(self) -> str:
+        """The right answer as a player would give it: a letter, or the first accepted answer."""
+        return LABELS[self.right] if self.right >= 0 else self.question.answers[0]
+
+
+class Deck:
+    """Deals the cards of one play, one at a time.
+
+    ``total`` is how many cards it will have dealt, as far as is known: all of them where it ends, the passes
+    begun so far where it is endless.
+    """
+
+    def __init__(self, game: Game, choices: Choices) -> None:
+        self._deal = game.deal
+        self._dice = choices.dice
+        self._pool = pool(game, choices)
+        drawn = choices.count if choices.count is not None else game.deal.draw
+        repeating = game.deal.repeats != "never"
+        if not self._pool:
+            self._most: int | None = 0
+        elif drawn is None:
+            self._most = None if repeating else len(self._pool)
+        else:
+            self._most = drawn if repeating else min(drawn, len(self._pool))
+        self._dealt = 0
+        self._cards = self._endless() if repeating else iter(self._pass(0))
+
+    @property
+    def total(self) -> int:
+        """How many cards the play will have been dealt, as far as is known."""
+        if self._most is not None:
+            return self._most
+        return max(1, -(-self._dealt // len(self._pool))) * len(self._pool)
+
+    def next(self) -> Card | None:
+        """The next card, or None when the deck is empty."""
+        if self._most is not None and self._dealt >= self._most:
+            return None
+        self._dealt += 1
+        return next(self._cards)
+
+    def _endless(self) -> Iterator[Card]:
+        if self._deal.repeats == "always":
+            stream = Stream(self._dice, "deck")
+            places = Places(self._deal, self._dice)
+            while True:
+                yield places.card(self._pool[stream.below(len(self._pool))])
+        last: Question | None = None
+        for number in count():
+            cards = self._pass(number)
+            if number and len(cards) > 1 and cards[0].question is last:
+                cards[0], cards[1] = cards[1], cards[0]
+            last = cards[-1].question
+            yield from cards
+
+    def _pass(self, number: int) -> list[Card]:
+        """One time through the pool; a later pass shuffles with streams of its own."""
+        mark = f" pass {number}" if number else ""
+        questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"))
+        if self._most is not None:
+            questions = questions[: self._most]
+        places = Places(self._deal, self._dice, mark)
+        return [places.card(question) for question in questions]
+
+
+def pool(game: Game, choices: Choices) -> list[Question]:
+    """The questions a play can be dealt: those of the chosen topic and level, all where none was chosen."""
+    return [
+        question
+        for question in game.questions
+        if (not choices.topic or question.topic == choices.topic)
+        and (choices.level is None or question.level == choices.level)
+    ]
+
+
+def ordered(questions: Sequence[Question], deal: Deal, stream: Stream) -> list[Question]:
+    """The questions in the order of the deal; sorted orders are shuffled within equal ranks."""
+    if deal.order == "filed":
+        return list(questions)
+    shuffled = stream.shuffled(questions)
+    if deal.order == "easiest_first":
+        shuffled.sort(key=lambda question: question.level)
+    elif deal.order == "by_topic":
+        rank = {topic: n for n, topic in enumerate(dict.fromkeys(question.topic for question in questions))}
+        shuffled.sort(key=lambda question: rank[question.topic])
+    return shuffled
+
+
+class Places:
+    """Puts options into their places. A truth question's two always stay as they are."""
+
+    def __init__(self, deal: Deal, dice: int, mark: str = "") -> None:
+        self._how = deal.options
+        self._dice = dice
+        self._mark = mark
+        self._balance: dict[int, list[int]] = {}
+        self._turns: Counter[int] = Counter()
+        self._visits: Counter[str] = Counter()
+
+    def card(self, question: Question) -> Card:
+        """The question with its options in their places."""
+        order = list(range(len(question.options)))
+        if question.kind == "choice" and self._how != "filed":
+            again = self._visits[question.id]
+            self._visits[question.id] += 1
+            visit = f" visit {again}" if again else ""
+            order = Stream(self._dice, f"options of {question.id}{self._mark}{visit}").shuffled(order)
+            if self._how == "balanced":
+                wanted = self._balanced_place(len(order))
+                present = order.index(question.right)
+                order[present], order[wanted] = order[wanted], order[present]
+        return Card(question, tuple(order), order.index(question.right) if order else -1)
+
+    def _balanced_place(self, places: int) -> int:
+        """The next place for the right answer: every place once, in random order, before any twice."""
+        left = self._balance.setdefault(places, [])
+        if not left:
+            stream = Stream(self._dice, f"places of {places}{self._mark} turn {self._turns[places]}")
+            self._turns[places] += 1
+            left.extend(stream.shuffled(range(places)))
+        return left.pop()
+
+
+def deal(game: Game, choices: Choices, most: int = 1000) -> list[Card]:
+    """The cards of a whole play, at most ``most`` of them."""
+    deck = Deck(game, choices)
+    return list(islice(iter(deck.next, None), most))

@@ -1,0 +1,316 @@
+"""Expressions: a small, safe part of Python's expression syntax.
+
+Numbers, strings, names, ``+ - * / // %``, comparisons (chained too), ``and or not``, ``x if c else y``,
+``in``, and the functions ``min max abs round floor ceil``. ``/`` is true division and ``round`` rounds
+halves to the even neighbour, both as in Python. Nothing else is let through: no attributes, no subscripts,
+no other calls. Length, depth and the size of numbers are bounded, so evaluation always ends at once.
+"""
+
+from __future__ import annotations
+
+import ast
+import math
+import re
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass
+from difflib import get_close_matches
+from functools import lru_cache
+from string import Formatter
+
+Value = int | float | str
+Names = Mapping[str, Value]
+Evaluate = Callable[[Names], Value]
+
+LONGEST = 500
+"""Characters an expression may have."""
+DEEPEST = 40
+"""Levels an expression may be nested."""
+LARGEST = 10**15
+"""The largest number, up or down, that a calculation may reach."""
+
+FUNCTIONS: dict[str, tuple[Callable[..., Value], int, int]] = {
+    "min": (min, 1, 20),
+    "max": (max, 1, 20),
+    "abs": (abs, 1, 1),
+    "round": (round, 1, 2),
+    "floor": (math.floor, 1, 1),
+    "ceil": (math.ceil, 1, 1),
+}
+"""What may be called: the function, and how few and how many values it takes."""
+
+_FORMAT = re.compile(r"\+?0?\d{0,2},?(?:\.\d)?[dfg%]?")
+
+
+class ExpressionError(ValueError):
+    """An expression that can't be used. ``column`` is the place of the mistake, counted from 0."""
+
+    def __init__(self, message: str, column: int = 0) -> None:
+        super().__init__(message)
+        self.column = column
+
+
+@dataclass(frozen=True, slots=True)
+class Expression:
+    """An expression ready to be evaluated. Call it with the values of its names.
+
+    Calling raises :class:`ExpressionError` where the values allow no result, such as a division by zero.
+    """
+
+    source: str
+    names: frozenset[str]
+    _evaluate: Evaluate
+
+    def __call__(self, names: Names) -> Value:
+        try:
+            return self._evaluate(names)
+        except ZeroDivisionError:
+            raise ExpressionError(f"division by zero in ‘{self.source}’") from None
+        except KeyError as error:
+            raise ExpressionError(f"`{error.args[0]}` is not known in ‘{self.source}’") from None
+        except (TypeError, OverflowError, ValueError) as error:
+            if isinstance(error, ExpressionError):
+                raise
+            raise ExpressionError(f"‘{self.source}’ mixes numbers and words, or has no result") from None
+
+
+@lru_cache(maxsize=4096)
+def compile_expression(source: str) -> Expression:
+    """Make an expression ready; raises :class:`ExpressionError` with the place of the first mistake."""
+    if len(source) > LONGEST:
+        raise ExpressionError(f"an expression may have {LONGEST} characters; this has {len(source)}", LONGEST)
+    text = source.strip()
+    shift = len(source) - len(source.lstrip())
+    try:
+        tree = ast.parse(text, mode="eval").body
+    except SyntaxError as error:
+        column = max(0, (error.offset or 1) - 1) + shift
+        hint = " Use == to compare." if re.search(r"(?<![=!<>])=(?!=)", text) else ""
+        raise ExpressionError(f"‘{source}’ is not a complete expression.{hint}", column) from None
+    except (ValueError, MemoryError, RecursionError):
+        raise ExpressionError("this is not an expression") from None
+    names: set[str] = set()
+    try:
+        evaluate = _compile(tree, names, 0)
+    except ExpressionError as error:
+        characters = len(text.encode()[: error.column].decode(errors="ignore"))
+        raise ExpressionError(str(error), characters + shift) from None
+    return Expression(source, frozenset(names), evaluate)
+
+
+def check_names(expression: Expression, known: Collection[str]) -> None:
+    """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones."""
+    for name in sorted(expression.names, key=expression.source.find):
+        if name not in known:
+            near = get_close_matches(name, known, n=1, cutoff=0.6)
+            hint = f" Did you mean `{near[0]}`?" if near else f" Known are: {', '.join(sorted(known))}."
+            place = re.search(rf"\b{re.escape(name)}\b", expression.source)
+            raise ExpressionError(f"`{name}` is not known here.{hint}", place.start() if place else 0)
+
+
+def _compile(node: ast.expr, names: set[str], depth: int) -> Evaluate:
+    if depth > DEEPEST:
+        raise ExpressionError(f"nested more than {DEEPEST} levels deep", node.col_offset)
+
+    def part(inner: ast.expr) -> Evaluate:
+        return _compile(inner, names, depth + 1)
+
+    match node:
+        case ast.Constant(value=bool() | int() | float() | str() as value):
+            if not isinstance(value, str) and not abs(value) <= LARGEST:
+                raise ExpressionError("this number is too large", node.col_offset)
+            return lambda _: value
+        case ast.Name(id=name):
+            names.add(name)
+            return lambda values: values[name]
+        case ast.UnaryOp(op=ast.Not(), operand=inner):
+            operand = part(inner)
+            return lambda values: not operand(values)
+        case ast.UnaryOp(op=ast.USub(), operand=inner):
+            operand = part(inner)
+            return lambda values: -_number(operand(values))
+        case ast.UnaryOp(op=ast.UAdd(), operand=inner):
+            operand = part(inner)
+            return lambda values: _number(operand(values))
+        case ast.BinOp(left=a, op=operator, right=b) if type(operator) in _ARITHMETIC:
+            work, left, right = _ARITHMETIC[type(operator)], part(a), part(b)
+            return lambda values: _bounded(work(_number(left(values)), _number(right(values))))
+        case ast.BoolOp(op=operator, values=inner_nodes):
+            return _compile_bool([part(inner) for inner in inner_nodes], isinstance(operator, ast.And))
+        case ast.IfExp(test=test_node, body=body_node, orelse=else_node):
+            test, body, other = part(test_node), part(body_node), part(else_node)
+            return lambda values: body(values) if test(values) else other(values)
+        case ast.Compare():
+            return _compile_compare(node, names, depth)
+        case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]) if name in FUNCTIONS:
+            function, fewest, most = FUNCTIONS[name]
+            if not fewest <= len(arguments) <= most:
+                raise ExpressionError(
+                    f"{name}() takes {fewest} to {most} values, not {len(arguments)}", node.col_offset
+                )
+            inner_parts = [part(inner) for inner in arguments]
+            return lambda values: _bounded(function(*[_number(inner(values)) for inner in inner_parts]))
+        case ast.Call(func=ast.Name(id=name)):
+            raise ExpressionError(
+                f"{name}() can't be used here. There are {', '.join(FUNCTIONS)}.", node.col_offset
+            )
+    raise ExpressionError("this can't be used in an expression", node.col_offset)
+
+
+_ARITHMETIC: dict[type[ast.operator], Callable[[float, float], float]] = {
+    ast.Add: lambda a, b: a + b,
+    ast.Sub: lambda a, b: a - b,
+    ast.Mult: lambda a, b: a * b,
+    ast.Div: lambda a, b: a / b,
+    ast.FloorDiv: lambda a, b: a // b,
+    ast.Mod: lambda a, b: a % b,
+}
+
+_COMPARISONS: dict[type[ast.cmpop], Callable[[Value, Value], bool]] = {
+    ast.Eq: lambda a, b: a == b,
+    ast.NotEq: lambda a, b: a != b,
+    ast.Lt: lambda a, b: a < b,  # type: ignore[operator]
+    ast.LtE: lambda a, b: a <= b,  # type: ignore[operator]
+    ast.Gt: lambda a, b: a > b,  # type: ignore[operator]
+    ast.GtE: lambda a, b: a >= b,  # type: ignore[operator]
+    ast.In: lambda a, b: a in b,  # type: ignore[operator]
+    ast.NotIn: lambda a, b: a not in b,  # type: ignore[operator]
+}
+
+
+def _compile_bool(parts: list[Evaluate], is_and: bool) -> Evaluate:
+    def all_hold(values: Names) -> Value:
+        result: Value = True
+        for part in parts:
+            result = part(values)
+            if not result:
+                break
+        return result
+
+    def any_holds(values: Names) -> Value:
+        result: Value = False
+        for part in parts:
+            result = part(values)
+            if result:
+                break
+        return result
+
+    return all_hold if is_and else any_holds
+
+
+def _compile_compare(node: ast.Compare, names: set[str], depth: int) -> Evaluate:
+    tests: list[Callable[[Value, Value], bool]] = []
+    for operator, other in zip(node.ops, node.comparators, strict=True):
+        if type(operator) not in _COMPARISONS:
+            raise ExpressionError("compare with == != < <= > >= or in", other.col_offset)
+        tests.append(_COMPARISONS[type(operator)])
+    sides = [_compile(node.left, names, depth + 1)]
+    for operator, side in zip(node.ops, node.comparators, strict=True):
+        if isinstance(operator, ast.In | ast.NotIn) and isinstance(side, ast.Tuple | ast.List):
+            sides.append(_compile_list(side, names, depth + 1))
+        else:
+            sides.append(_compile(side, names, depth + 1))
+    if len(tests) == 1:
+        left, right, test = sides[0], sides[1], tests[0]
+        return lambda values: test(left(values), right(values))
+
+    def chain(values: Names) -> Value:
+        left = sides[0](values)
+        for test, side in zip(tests, sides[1:], strict=True):
+            right = side(values)
+            if not test(left, right):
+                return False
+            left = right
+        return True
+
+    return chain
+
+
+def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int) -> Evaluate:
+    items = [_compile(item, names, depth + 1) for item in node.elts]
+    return lambda values: tuple(item(values) for item in items)  # type: ignore[return-value]
+
+
+def _number(value: Value) -> float:
+    if isinstance(value, str):
+        raise TypeError
+    return value
+
+
+def _bounded(value: Value) -> Value:
+    if not isinstance(value, str) and not abs(value) <= LARGEST and value != math.inf:
+        raise ExpressionError(f"a calculation went past {LARGEST:,}")
+    return value
+
+
+@dataclass(frozen=True, slots=True)
+class Template:
+    """A text with expressions in braces, such as ``"{right} of {asked}, {percent:.0f} %"``."""
+
+    source: str
+    names: frozenset[str]
+    _parts: tuple[tuple[str, Expression | None, str], ...]
+
+    def __call__(self, names: Names) -> str:
+        said = []
+        for text, expression, form in self._parts:
+            said.append(text)
+            if expression is not None:
+                said.append(_show(expression(names), form))
+        return "".join(said)
+
+    @property
+    def expressions(self) -> tuple[Expression, ...]:
+        """The expressions in the braces, in their order."""
+        return tuple(expression for _, expression, _ in self._parts if expression is not None)
+
+
+@lru_cache(maxsize=4096)
+def compile_template(source: str) -> Template:
+    """Make a text ready to be said; raises :class:`ExpressionError` with the place of the first mistake."""
+    parts: list[tuple[str, Expression | None, str]] = []
+    names: set[str] = set()
+    try:
+        pieces = list(Formatter().parse(source))
+    except ValueError:
+        column = max(source.find("{"), source.find("}"), 0)
+        raise ExpressionError(
+            "a brace without its partner; write {{ or }} for the character itself", column
+        ) from None
+    after = 0
+    for text, field, form, conversion in pieces:
+        if field is None:
+            parts.append((text, None, ""))
+            continue
+        column = source.find("{" + field, after) + 1
+        after = column
+        if not field.strip():
+            raise ExpressionError("there is no expression between these braces", column)
+        if conversion or not _FORMAT.fullmatch(form or ""):
+            raise ExpressionError("the format after the colon should look like .0f or d", column + len(field))
+        try:
+            expression = compile_expression(field)
+        except ExpressionError as error:
+            raise ExpressionError(str(error), error.column + column) from None
+        names |= expression.names
+        parts.append((text, expression, form or ""))
+    return Template(source, frozenset(names), tuple(parts))
+
+
+def _show(value: Value, form: str) -> str:
+    if form:
+        try:
+            return format(int(value) if form.endswith("d") and isinstance(value, float) else value, form)
+        except (ValueError, OverflowError):
+            raise ExpressionError(f"‘{value}’ can't be shown as :{form}") from None
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, float):
+        return show_value(value)
+    return str(value)
+
+
+def show_value(value: float) -> str:
+    """A number for people: at most two decimals, none where they would be zero, ∞ for no limit."""
+    if math.isinf(value):
+        return "∞"
+    return f"{value:.2f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)

@@ -1,0 +1,289 @@
+"""The compiled game: everything the engine needs to run a play, as plain frozen data.
+
+A game is made from its document by ``dicetrail.core.rules`` and can be written as JSON and read back, so
+that a play can be kept, sent and run anywhere.
+"""
+
+from __future__ import annotations
+
+import dataclasses
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import Any, Literal, get_args
+
+from .checking import Checking
+from .question import Question
+
+Moment = Literal[
+    "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
+]
+MOMENTS: tuple[Moment, ...] = get_args(Moment)
+ANSWER_MOMENTS: tuple[Moment, ...] = (
+    "right",
+    "part",
+    "close",
+    "wrong",
+    "missed",
+    "late",
+    "skipped",
+    "unreadable",
+)
+"""The moments that follow from a move of the player or from a question's clock."""
+
+Result = Literal["won", "lost", "done", "stopped"]
+Then = Literal["next", "again", "won", "lost", "done"]
+Number = int | float
+
+COUNTS = (
+    "attempt",
+    "tries_left",
+    "streak",
+    "best_streak",
+    "asked",
+    "right",
+    "wrong",
+    "missed",
+    "late",
+    "skipped",
+    "first_try",
+    "total",
+    "left",
+    "percent",
+    "time_left",
+    "time_used",
+    "game_left",
+    "worth",
+    "level",
+    "topic",
+    "kind",
+    "player",
+    "count",
+)
+"""The names that expressions know besides the meters."""
+
+MOST_STEPS = 10_000
+"""A play that has not ended after so many steps is ended as ``stopped``."""
+
+
+@dataclass(frozen=True, slots=True)
+class Meter:
+    """A number a play keeps. ``decimals`` is how many are kept, None for as many as come."""
+
+    name: str
+    start: Number = 0
+    min: Number | None = None
+    max: Number | None = None
+    decimals: int | None = None
+
+    def kept(self, value: Number) -> Number:
+        """``value`` within the meter's bounds, rounded to its decimals; a whole number without a point."""
+        if self.decimals is not None:
+            value = round(value, self.decimals)
+        if self.min is not None and value < self.min:
+            value = self.min
+        if self.max is not None and value > self.max:
+            value = self.max
+        return int(value) if isinstance(value, float) and value.is_integer() else value
+
+
+@dataclass(frozen=True, slots=True)
+class Consequence:
+    """One row of the rules. ``condition``, ``add`` and ``set`` hold expressions as source text.
+
+    ``time`` adds seconds to a clock, ``restart`` starts one anew; ``hold`` is in seconds.
+    """
+
+    moment: Moment
+    condition: str = ""
+    add: tuple[tuple[str, str], ...] = ()
+    set: tuple[tuple[str, str], ...] = ()
+    time: tuple[tuple[Literal["question", "game"], str], ...] = ()
+    restart: tuple[Literal["question", "game"], ...] = ()
+    say: str = ""
+    reveal: bool = False
+    cue: str = ""
+    hold: float | None = None
+    then: Then | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Ending:
+    """What ends a play: when ``condition`` holds, with ``result``, saying ``say``."""
+
+    condition: str
+    result: Literal["won", "lost", "done"]
+    say: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Award:
+    """The title given at the end, when ``condition`` holds and no earlier award's did."""
+
+    condition: str
+    title: str
+    say: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Cue:
+    """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
+
+    name: str
+    sound: str = ""
+    motion: str = ""
+    tone: str = ""
+    hold: float = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Clocks:
+    """The clocks, in seconds; None where there is no such clock.
+
+    ``breather`` is the pause between two questions, ``"player"`` where it waits for the player's key.
+    """
+
+    question: float | None = None
+    game: float | None = None
+    breather: float | Literal["player"] = 0
+    restart_on_again: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Deal:
+    """Which questions a play asks, in which order. ``draw`` is how many, None for all."""
+
+    draw: int | None = None
+    order: Literal["filed", "shuffled", "easiest_first", "by_topic"] = "shuffled"
+    options: Literal["filed", "shuffled", "balanced"] = "shuffled"
+    repeats: Literal["never", "when_empty", "always"] = "never"
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """Something asked of the player before the play, with its bounds (``choices`` for topics)."""
+
+    min: int = 1
+    max: int = 100
+    default: int = 10
+
+
+@dataclass(frozen=True, slots=True)
+class Setup:
+    """What is asked before a play. None where a thing is not asked."""
+
+    name: bool = False
+    count: Asked | None = None
+    level: Asked | None = None
+    topic: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Game:
+    """A whole game, ready to be played. ``tries`` is None where a question stays until it is right."""
+
+    title: str
+    questions: tuple[Question, ...]
+    intro: str = ""
+    deal: Deal = Deal()
+    setup: Setup = Setup()
+    tries: int | None = 1
+    meters: tuple[Meter, ...] = ()
+    clocks: Clocks = Clocks()
+    checking: Checking = Checking()
+    consequences: tuple[Consequence, ...] = ()
+    endings: tuple[Ending, ...] = ()
+    awards: tuple[Award, ...] = ()
+    cues: tuple[Cue, ...] = ()
+
+    @property
+    def topics(self) -> tuple[str, ...]:
+        """The topics of the questions, each once, as they come."""
+        return tuple(dict.fromkeys(q.topic for q in self.questions if q.topic))
+
+
+@dataclass(frozen=True, slots=True)
+class Choices:
+    """What one play is started with: its dice and what the player was asked before it."""
+
+    dice: int
+    player: str = ""
+    count: int | None = None
+    topic: str = ""
+    level: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Move:
+    """Something the player does. ``visit`` says which visit it was meant for (None: whichever is open).
+
+    ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of that sort for them.
+    """
+
+    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue"]
+    text: str = ""
+    visit: int | None = field(default=None, compare=False)
+
+
+def to_json(game: Game) -> dict[str, Any]:
+    """The game as plain JSON data."""
+    data = dataclasses.asdict(game)
+    for question, source in zip(data["questions"], game.questions, strict=True):
+        question["tolerance"] = str(source.tolerance)
+    return data
+
+
+def from_json(data: dict[str, Any]) -> Game:
+    """The game that :func:`to_json` wrote. Raises KeyError or TypeError where it is something else."""
+    return Game(
+        title=data["title"],
+        questions=tuple(
+            Question(
+                **{
+                    **q,
+                    "answers": tuple(q["answers"]),
+                    "options": tuple(q["options"]),
+                    "tolerance": Fraction(q["tolerance"]),
+                }
+            )
+            for q in data["questions"]
+        ),
+        intro=data["intro"],
+        deal=Deal(**data["deal"]),
+        setup=Setup(
+            **{
+                **data["setup"],
+                "count": _asked(data["setup"]["count"]),
+                "level": _asked(data["setup"]["level"]),
+            }
+        ),
+        tries=data["tries"],
+        meters=tuple(Meter(**meter) for meter in data["meters"]),
+        clocks=Clocks(**data["clocks"]),
+        checking=Checking(
+            **{
+                **data["checking"],
+                "ignore": tuple(data["checking"]["ignore"]),
+                "articles": tuple(data["checking"]["articles"]),
+            }
+        ),
+        consequences=tuple(
+            Consequence(
+                **{
+                    **row,
+                    "restart": tuple(row["restart"]),
+                    **{
+                        key: tuple((name, value) for name, value in row[key])
+                        for key in ("add", "set", "time")
+                    },
+                }
+            )
+            for row in data["consequences"]
+        ),
+        endings=tuple(Ending(**ending) for ending in data["endings"]),
+        awards=tuple(Award(**award) for award in data["awards"]),
+        cues=tuple(Cue(**cue) for cue in data["cues"]),
+    )
+
+
+def _asked(data: dict[str, int] | None) -> Asked | None:
+    return None if data is None else Asked(**data)

@@ -1,0 +1,97 @@
+"""Numbers as people type them, read exactly.
+
+Every number becomes a :class:`fractions.Fraction`, so that 2.5, 5/2, 2 1/2 and ½-style characters
+compare without rounding.
+"""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from fractions import Fraction
+
+LONGEST = 60
+"""More characters than this are not taken for a number."""
+
+_MINUS = str.maketrans({"−": "-", "–": "-", "⁄": "/", "\u00a0": " ", "\u202f": " ", "\u2009": " ", "’": "'"})
+_MIXED = re.compile(r"(\d+)\s+(\d+)\s*/\s*(\d+)")
+_FRACTION = re.compile(r"(\d+)\s*/\s*(\d+)")
+_PLAIN = re.compile(r"\d+|\d*\.\d+|\d+\.")
+
+
+def read_number(text: str, unit: str = "") -> Fraction | None:
+    """The number that ``text`` states, or None where it states none.
+
+    Read are whole numbers, decimals with a point or a comma, thousands marks (blank, apostrophe, point or
+    comma between groups of three), fractions (3/4), mixed numbers (2 1/2, 2½), a leading sign and a true
+    minus. Where both a point and a comma stand, the last is the decimal mark; a single comma before exactly
+    three digits is a thousands mark ("1,234" is 1234, "1,5" is 1.5, "0,125" is 0.125). ``unit``, if given,
+    may follow. "1e3", "nan" and "inf" are not numbers here.
+    """
+    text = text.strip().translate(_MINUS)
+    if unit and text.casefold().endswith(unit.casefold()):
+        text = text[: len(text) - len(unit)].rstrip()
+    if len(text) > LONGEST:
+        return None
+    sign = 1
+    if text[:1] in ("-", "+"):
+        sign = -1 if text[0] == "-" else 1
+        text = text[1:].lstrip()
+    size = _unsigned(_spelt_out(text).translate(_MINUS))
+    return None if size is None else sign * size
+
+
+def _spelt_out(text: str) -> str:
+    """Fraction characters and foreign digits as plain ones: "2½" becomes "2 1/2"."""
+    spelt = []
+    for mark in text:
+        if unicodedata.decomposition(mark).startswith("<fraction>"):
+            spelt.append(" " + unicodedata.normalize("NFKC", mark))
+        elif mark.isdecimal():
+            spelt.append(str(unicodedata.decimal(mark)))
+        else:
+            spelt.append(mark)
+    return "".join(spelt).strip()
+
+
+def _unsigned(text: str) -> Fraction | None:
+    if match := _MIXED.fullmatch(text):
+        whole, top, bottom = (int(part) for part in match.groups())
+        return None if bottom == 0 else whole + Fraction(top, bottom)
+    if match := _FRACTION.fullmatch(text):
+        top, bottom = int(match[1]), int(match[2])
+        return None if bottom == 0 else Fraction(top, bottom)
+    plain = _without_marks(text)
+    return Fraction(plain) if plain is not None and _PLAIN.fullmatch(plain) else None
+
+
+def _without_marks(text: str) -> str | None:
+    """``text`` without thousands marks, with a decimal point; None where the marks contradict each other."""
+    last_point, last_comma = text.rfind("."), text.rfind(",")
+    if last_point >= 0 and last_comma >= 0:
+        decimal = "." if last_point > last_comma else ","
+    elif (text.count(",") == 1 and not re.fullmatch(r"[1-9]\d{0,2},\d{3}", text)) or text.count(".") > 1:
+        decimal = ","
+    else:
+        decimal = "."
+    whole, mark, part = text.partition(decimal)
+    if re.search(r"\D", part):
+        return None
+    if re.search(r"\D", whole):
+        if not re.fullmatch(r"\d{1,3}(?:([ ',.])\d{3})(?:\1\d{3})*", whole):
+            return None
+        whole = re.sub(r"\D", "", whole)
+    return f"{whole}.{part}" if mark else whole
+
+
+def show_number(value: Fraction) -> str:
+    """A number as people write it: whole, as a short decimal, or as a fraction."""
+    if value.denominator == 1:
+        return str(value.numerator)
+    rest = value.denominator
+    for prime in (2, 5):
+        while rest % prime == 0:
+            rest //= prime
+    if rest == 1 and value.denominator <= 10_000:
+        return repr(float(value))
+    return f"{value.numerator}/{value.denominator}"

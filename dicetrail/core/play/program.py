@@ -1,0 +1,60 @@
+"""A game made ready to run: its expressions compiled and its rows laid out by moment, once for all plays."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from .expressions import Expression, Template, compile_expression, compile_template
+from .game import MOMENTS, Award, Consequence, Cue, Ending, Game, Meter, Moment
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A consequence with its number in the rules (from 1) and its expressions ready."""
+
+    number: int
+    source: Consequence
+    condition: Expression | None
+    add: tuple[tuple[str, Expression], ...]
+    set: tuple[tuple[str, Expression], ...]
+    time: tuple[tuple[str, Expression], ...]
+    say: Template
+    hold: float
+
+
+class Program:
+    """A game ready to run. Raises ExpressionError where one of its expressions can't be used."""
+
+    def __init__(self, game: Game) -> None:
+        self.game = game
+        self.cues: dict[str, Cue] = {cue.name: cue for cue in game.cues}
+        self.meters: dict[str, Meter] = {meter.name: meter for meter in game.meters}
+        self.rows: dict[Moment, list[Row]] = {moment: [] for moment in MOMENTS}
+        for number, consequence in enumerate(game.consequences, 1):
+            self.rows[consequence.moment].append(self._row(number, consequence))
+        self.endings: list[tuple[Expression, Template, Ending]] = [
+            (compile_expression(ending.condition), compile_template(ending.say), ending)
+            for ending in game.endings
+        ]
+        self.awards: list[tuple[Expression, Template, Award]] = [
+            (compile_expression(award.condition), compile_template(award.say), award) for award in game.awards
+        ]
+        self.intro = compile_template(game.intro)
+
+    def _row(self, number: int, row: Consequence) -> Row:
+        def ready(pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:
+            return tuple((name, compile_expression(source)) for name, source in pairs)
+
+        hold = row.hold
+        if hold is None:
+            hold = self.cues[row.cue].hold if row.cue in self.cues else 0
+        return Row(
+            number,
+            row,
+            compile_expression(row.condition) if row.condition else None,
+            ready(row.add),
+            ready(row.set),
+            ready(row.time),
+            compile_template(row.say),
+            hold,
+        )

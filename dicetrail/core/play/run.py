@@ -1,0 +1,537 @@
+"""The run of a game: from the first question to the result.
+
+A run is pure. It has no clock and no chance of its own: every move comes with its time, in milliseconds
+since the play began, and all chance comes from the dice. The host asks :meth:`Run.due` when the run next
+has something to do by itself and calls :meth:`Run.tick` when that time has come.
+
+::
+
+    ready ── begin ──▶ asking ◀───────────────┐
+                         │ an answer, a skip,  │ hold and breather over,
+                         │ the question clock  │ or the player's key
+                         ▼                     │
+                       feedback ───────────────┘
+                         │ an ending, a row, no card left, the game clock
+                         ▼
+                        over
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any, Literal
+
+from .checking import Verdict, check
+from .clocks import Clock
+from .counts import Counts
+from .deck import Card, Deck
+from .expressions import LARGEST, Expression, ExpressionError, Names, Template, Value
+from .game import ANSWER_MOMENTS, MOST_STEPS, Choices, Moment, Move, Number, Result
+from .numbers import read_number, show_number
+from .program import Program, Row
+from .question import LABELS
+from .trail import Step
+
+Phase = Literal["ready", "asking", "feedback", "over"]
+Onward = Literal["ask", "next", "revisit", "try", "resume", "over"]
+"""Where a play goes after a feedback: to the first try, the next question, a new visit of this one, its
+next try, the same try once more, or the end."""
+
+
+@dataclass(frozen=True, slots=True)
+class End:
+    """How a play ends: the result, what is said, and the number of the ending that held (None: no ending)."""
+
+    result: Result
+    say: str = ""
+    ending: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """What a play came to."""
+
+    result: Result
+    say: str
+    award: str
+    award_say: str
+    cue: str
+
+
+@dataclass(frozen=True, slots=True)
+class Feedback:
+    """What the last moment left for the player to see, until the next one replaces it."""
+
+    moment: Moment
+    say: str = ""
+    cue: str = ""
+    revealed: bool = False
+    verdict: str = ""
+    given: str = ""
+    picked: int = -1
+
+
+@dataclass(slots=True)
+class Asked:
+    """A question that was asked in this play: the card, the last answer given, and what became of it."""
+
+    card: Card
+    given: str = ""
+    outcome: str = "open"
+
+
+class Run:
+    """One play of a game. Begin it with :meth:`begin`, then give it moves and times, never going back."""
+
+    def __init__(self, program: Program, choices: Choices) -> None:
+        self.program = program
+        self.choices = choices
+        self.phase: Phase = "ready"
+        self.meters: dict[str, Number] = {
+            meter.name: meter.kept(meter.start) for meter in program.game.meters
+        }
+        self.counts = Counts()
+        self.trail: list[Step] = []
+        self.visit = 0
+        self.asked: list[Asked] = []
+        self.feedback: Feedback | None = None
+        self.outcome: Outcome | None = None
+        self.question_clock = Clock()
+        self.game_clock = Clock.of(program.game.clocks.game)
+        self._deck = Deck(program.game, choices)
+        self._first_visit = True
+        self._onward: Onward = "next"
+        self._end: End | None = None
+        self._resume_at = 0
+        self._waits_for_player = False
+        self.counts.total = self._deck.total
+        self._known: dict[str, Value] = {
+            "player": choices.player,
+            "count": choices.count or self._deck.total,
+            "worth": 0,
+            "level": 0,
+            "topic": "",
+            "kind": "",
+        }
+
+    # What a host calls
+
+    def begin(self, at: int = 0) -> None:
+        """Start the play. Raises RuntimeError where it has begun already."""
+        if self.phase != "ready":
+            raise RuntimeError("this play has begun already")
+        self._happen("begun", at, dice=self.choices.dice)
+        self.tick(at)
+
+    def do(self, move: Move, at: int) -> None:
+        """Take a move of the player.
+
+        What falls due before it happens first; an answer at the very millisecond a clock runs out still
+        counts. A move that is not possible now changes nothing and is recorded as ignored.
+        """
+        self._pass_time(at, before_a_move=True)
+        if move.visit is not None and move.visit != self.visit:
+            self._ignore(move, at)
+        elif move.do == "continue":
+            self._continue(move, at)
+        elif self.phase != "asking":
+            self._ignore(move, at)
+        elif move.do == "skip":
+            self._happen("skipped", at, move="skip")
+        else:
+            self._answer(move, at)
+        self.tick(at)
+
+    def tick(self, at: int) -> None:
+        """Let everything happen that falls due by the time ``at``."""
+        self._pass_time(at, before_a_move=False)
+
+    def due(self) -> int | None:
+        """When the run next does something by itself, in milliseconds; None where only a move can go on."""
+        if self.phase == "feedback" and not self._waits_for_player:
+            return self._resume_at
+        if self.phase == "asking":
+            dues = [due for due in (self.question_clock.due(), self.game_clock.due()) if due is not None]
+            return min(dues, default=None)
+        return None
+
+    @property
+    def continue_from(self) -> int | None:
+        """Since when the player's key goes on from this feedback; None where nothing waits for it."""
+        return self._resume_at if self.phase == "feedback" and self._waits_for_player else None
+
+    @property
+    def input_from(self) -> int | None:
+        """Since when an answer is possible; None while it is not."""
+        return self.question_clock.since if self.phase == "asking" else None
+
+    @property
+    def card(self) -> Card | None:
+        """The question that is open or was last; None before the first."""
+        return self.asked[-1].card if self.asked else None
+
+    def names(self, at: int) -> dict[str, Value]:
+        """Every name an expression knows, with its value at the time ``at``."""
+        return {
+            **self._known,
+            **self.counts.names(),
+            **self.meters,
+            "time_left": (self.question_clock.left_at(at) or 0) / 1000,
+            "time_used": self.question_clock.used_at(at) / 1000,
+            "game_left": (self.game_clock.left_at(at) or 0) / 1000,
+        }
+
+    # Time
+
+    def _pass_time(self, at: int, *, before_a_move: bool) -> None:
+        while (due := self.due()) is not None:
+            answerable = before_a_move and self.phase == "asking"
+            if due > at or (answerable and due == at):
+                return
+            if self.phase == "feedback":
+                self._go_on(due)
+            elif self.game_clock.due() == due:
+                self._stop_clocks(due)
+                self._finish(self._ending(self.names(due), due) or End("done"), due, clock="game")
+            else:
+                self._happen("late", due, move="late")
+
+    def _stop_clocks(self, at: int) -> None:
+        self.question_clock.stop(at)
+        self.game_clock.stop(at)
+
+    # Moves
+
+    def _continue(self, move: Move, at: int) -> None:
+        if self.continue_from is None or at < self.continue_from:
+            self._ignore(move, at)
+        else:
+            self._record(at, move="continue", next_=_LEADS_TO[self._onward])
+            self._go_on(at)
+
+    def _ignore(self, move: Move, at: int) -> None:
+        if len(self.trail) < MOST_STEPS:
+            self._record(at, move=_written(move), next_=self.phase, ignored=True)
+
+    def _answer(self, move: Move, at: int) -> None:
+        card, rules = self.asked[-1].card, self.program.game.checking
+        text = move.text if move.do == "answer" else _input_for(move.do, card)
+        verdict = check(card.question, card.options, card.right, text, rules)
+        self.asked[-1].given = LABELS[verdict.picked] if verdict.picked >= 0 else text
+        self._happen(self._moment_of(verdict), at, move=_written(move), verdict=verdict, text=text)
+
+    def _moment_of(self, verdict: Verdict) -> Moment:
+        """The moment a verdict is: the last wrong try is ``missed``, a ``close`` without rows is wrong."""
+        last_try = self.counts.tries_left == 1
+        if verdict.name == "right":
+            return "right"
+        if verdict.name == "unreadable" and self.program.game.checking.unreadable == "ask_again":
+            return "unreadable"
+        if verdict.name == "close" and self.program.rows["close"] and not last_try:
+            return "close"
+        return "missed" if last_try else "wrong"
+
+    # What happens
+
+    def _happen(
+        self,
+        moment: Moment,
+        at: int,
+        *,
+        move: str | None = None,
+        verdict: Verdict | None = None,
+        text: str = "",
+        **details: Any,
+    ) -> None:
+        """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
+        self._stop_clocks(at)
+        phase, before = self.phase, self.meters
+        self.counts.total = self._deck.total
+        self.counts.happened(moment, first_visit=self._first_visit)
+        if moment in ("right", "missed", "late", "skipped"):
+            self.asked[-1].outcome = moment
+        row, say = self._row(moment, at)
+        self._end = self._end_after(moment, row, at)
+        self._onward = "over" if self._end else _where_next(moment, row)
+        if self.asked and moment != "begun":
+            details["question"] = self.asked[-1].card.question.id
+        if verdict is not None:
+            details |= {"input": text, "steps": list(verdict.steps)}
+        if self._end and self._end.ending:
+            details["ending"] = self._end.ending
+        self._record(
+            at,
+            phase=phase,
+            move=move,
+            verdict=verdict.name if verdict else None,
+            moment=moment,
+            row=row,
+            before=before,
+            say=say,
+            next_=self._end.result if self._end else _LEADS_TO[self._onward],
+            **details,
+        )
+        self._show(moment, row, say, verdict, text)
+        self._pause(moment, row, at)
+
+    def _row(self, moment: Moment, at: int) -> tuple[Row | None, str]:
+        """Find the moment's first row that holds and do what it does; the row and what it says."""
+        names = self.names(at)
+        for row in self.program.rows[moment]:
+            if row.condition is None or self._holds(row.condition, names, at, f"row {row.number}, if"):
+                self._apply(row, names, at)
+                return row, self._say(row.say, at, f"row {row.number}, say")
+        return None, ""
+
+    def _apply(self, row: Row, names: Names, at: int) -> None:
+        """What a row does to meters and clocks: all of it, or nothing where one expression fails."""
+        changed = dict(self.meters)
+        try:
+            for name, expression in row.set:
+                changed[name] = self._kept(name, _number(expression, names))
+            for name, expression in row.add:
+                changed[name] = self._kept(name, changed[name] + _number(expression, names))
+            added = [(clock, _number(expression, names)) for clock, expression in row.time]
+        except ExpressionError as error:
+            self._mistake(f"row {row.number}", error, at)
+            return
+        self.meters = changed
+        clocks = {"question": self.question_clock, "game": self.game_clock}
+        for name in row.source.restart:
+            clocks[name].restart()
+        for name, seconds in added:
+            clocks[name].add(seconds)
+
+    def _kept(self, name: str, value: Number) -> Number:
+        if not abs(value) <= LARGEST:
+            raise ExpressionError(f"`{name}` can't hold a number past {LARGEST:,}")
+        return self.program.meters[name].kept(value)
+
+    def _end_after(self, moment: Moment, row: Row | None, at: int) -> End | None:
+        """The end that a moment brings, None where the play goes on."""
+        if row is not None and row.source.then in ("won", "lost", "done"):
+            return End(row.source.then)
+        if len(self.trail) >= MOST_STEPS:
+            return End("stopped", "This play was stopped: it went on for too long.")
+        if row is None and moment not in ANSWER_MOMENTS:
+            return None
+        return self._ending(self.names(at), at)
+
+    def _ending(self, names: Names, at: int) -> End | None:
+        for number, (condition, say, ending) in enumerate(self.program.endings, 1):
+            if self._holds(condition, names, at, f"ending {number}, if"):
+                return End(ending.result, self._say(say, at, f"ending {number}, say"), number)
+        return None
+
+    def _show(self, moment: Moment, row: Row | None, say: str, verdict: Verdict | None, text: str) -> None:
+        if moment == "opened" and row is None and self.feedback and self.feedback.moment == "begun":
+            return
+        self.feedback = Feedback(
+            moment,
+            say,
+            row.source.cue if row else "",
+            row.source.reveal if row else moment in ("missed", "late"),
+            verdict.name if verdict else "",
+            text,
+            verdict.picked if verdict else -1,
+        )
+
+    def _pause(self, moment: Moment, row: Row | None, at: int) -> None:
+        """Stay in the feedback for as long as the row, its cue and the breather say."""
+        hold = row.hold if row else 0.0
+        breather = self.program.game.clocks.breather
+        leaves_question = moment in ANSWER_MOMENTS and self._onward in ("next", "revisit", "over")
+        self._waits_for_player = leaves_question and breather == "player"
+        if leaves_question and breather != "player":
+            hold = max(hold, breather)
+        self.phase = "feedback"
+        self._resume_at = at + round(hold * 1000)
+
+    # Going on
+
+    def _go_on(self, at: int) -> None:
+        self._waits_for_player = False
+        match self._onward:
+            case "over":
+                self._finish(self._end or End("done"), at)
+            case "next":
+                self._open_next(at)
+            case "revisit":
+                self._open_visit(at, first=False)
+            case "ask" | "try":
+                self._ask(at)
+            case "resume":
+                self._run_clocks(at)
+
+    def _open_next(self, at: int) -> None:
+        card = self._deck.next()
+        if card is None:
+            self._finish(End("done"), at)
+            return
+        question = card.question
+        self.asked.append(Asked(card))
+        self.counts.asked += 1
+        self._known |= {
+            "worth": question.worth,
+            "level": question.level,
+            "topic": question.topic,
+            "kind": question.kind,
+        }
+        self._open_visit(at, first=True)
+
+    def _open_visit(self, at: int, *, first: bool) -> None:
+        own = self.asked[-1].card.question.seconds
+        self.visit += 1
+        self._first_visit = first
+        self.counts.open(self.program.game.tries)
+        self.question_clock = Clock.of(own if own is not None else self.program.game.clocks.question)
+        self._happen("opened", at)
+
+    def _ask(self, at: int) -> None:
+        self.counts.attempt += 1
+        if self.counts.attempt > 1 and self.program.game.clocks.restart_on_again:
+            self.question_clock.restart()
+        self._run_clocks(at)
+
+    def _run_clocks(self, at: int) -> None:
+        self.phase = "asking"
+        self.question_clock.start(at)
+        self.game_clock.start(at)
+
+    def _finish(self, end: End, at: int, **details: Any) -> None:
+        """The end: what the rules say at ``over``, then the award."""
+        before = self.meters
+        row, row_say = self._row("over", at)
+        award, award_say = self._award(at)
+        say = " ".join(part for part in (end.say, row_say) if part)
+        self.outcome = Outcome(end.result, say, award, award_say, row.source.cue if row else "")
+        if end.ending:
+            details["ending"] = end.ending
+        self._record(
+            at,
+            moment="over",
+            row=row,
+            before=before,
+            say=say,
+            next_="over",
+            **details,
+            result=end.result,
+            award=award or None,
+            counts=self.counts.totals(),
+        )
+        self.phase = "over"
+
+    def _award(self, at: int) -> tuple[str, str]:
+        names = self.names(at)
+        for number, (condition, say, award) in enumerate(self.program.awards, 1):
+            if self._holds(condition, names, at, f"award {number}, if"):
+                return award.title, self._say(say, at, f"award {number}, say")
+        return "", ""
+
+    # Expressions that may fail in a play, and the record
+
+    def _holds(self, condition: Expression, names: Names, at: int, where: str) -> bool:
+        try:
+            return bool(condition(names))
+        except ExpressionError as error:
+            self._mistake(where, error, at)
+            return False
+
+    def _say(self, template: Template, at: int, where: str) -> str:
+        if not template.names:
+            return template({})
+        try:
+            return template(self.names(at))
+        except ExpressionError as error:
+            self._mistake(where, error, at)
+            return ""
+
+    def _mistake(self, where: str, error: ExpressionError, at: int) -> None:
+        self._record(at, next_=self.phase, error=f"{where}: {error}")
+
+    def _record(
+        self,
+        at: int,
+        *,
+        next_: str,
+        phase: str | None = None,
+        move: str | None = None,
+        verdict: str | None = None,
+        moment: Moment | None = None,
+        row: Row | None = None,
+        before: dict[str, Number] | None = None,
+        say: str = "",
+        **extra: Any,
+    ) -> None:
+        self.trail.append(
+            Step(
+                len(self.trail) + 1,
+                at,
+                phase or self.phase,
+                move,
+                verdict,
+                moment,
+                row.number if row else None,
+                self.meters if before is None else before,
+                self.meters,
+                say,
+                row.source.cue if row else "",
+                next_,
+                extra,
+            )
+        )
+
+
+_LEADS_TO: dict[Onward, str] = {
+    "ask": "asking",
+    "next": "next",
+    "revisit": "again",
+    "try": "again",
+    "resume": "again",
+    "over": "over",
+}
+"""What a trail says of where a play goes."""
+
+
+def _where_next(moment: Moment, row: Row | None) -> Onward:
+    """Where a play goes after a moment: where its row says, or the built-in way."""
+    if moment == "begun":
+        return "next"
+    if moment == "opened":
+        return "ask"
+    then = row.source.then if row else None
+    if then is None:
+        then = "again" if moment in ("wrong", "close", "part", "unreadable") else "next"
+    if then == "next":
+        return "next"
+    if moment == "unreadable":
+        return "resume"
+    return "revisit" if moment in ("missed", "late", "skipped") else "try"
+
+
+def _input_for(intent: str, card: Card) -> str:
+    """An input that is right, wrong or unreadable, as a player could have given it."""
+    question = card.question
+    if intent == "right":
+        return card.key
+    if intent == "unreadable":
+        return ""
+    if card.right >= 0:
+        return LABELS[1 if card.right == 0 else 0]
+    if question.kind == "number":
+        numbers = [read_number(answer, question.unit) or Fraction(0) for answer in question.answers]
+        return show_number(max(numbers) + question.tolerance + 1)
+    return "something else than " + " or ".join(question.answers)[:200]
+
+
+def _written(move: Move) -> str:
+    """The move as a line of a moves file."""
+    return f"answer {move.text}" if move.do == "answer" else move.do
+
+
+def _number(expression: Expression, names: Names) -> Number:
+    value = expression(names)
+    if isinstance(value, str):
+        raise ExpressionError(f"‘{expression.source}’ is a text where a number is needed")
+    return int(value) if isinstance(value, bool) else value

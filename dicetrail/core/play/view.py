@@ -1,0 +1,220 @@
+"""The view: what the player may see of a run, and nothing more.
+
+It never holds the key, an accepted answer or an explanation before the rules reveal them.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from .checking import LONGEST_ANSWER
+from .clocks import Clock
+from .game import Number
+from .question import LABELS
+from .run import Asked, Run
+
+
+@dataclass(frozen=True, slots=True)
+class ClockView:
+    """A clock with a limit: milliseconds left and in all, and whether it runs."""
+
+    left: int
+    limit: int
+    running: bool
+
+
+@dataclass(frozen=True, slots=True)
+class OptionView:
+    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing."""
+
+    label: str
+    text: str
+    mark: str
+
+
+@dataclass(frozen=True, slots=True)
+class QuestionView:
+    """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless."""
+
+    number: int
+    total: int | None
+    kind: str
+    prompt: str
+    options: list[OptionView]
+    topic: str
+    unit: str
+    attempt: int
+    tries_left: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class FeedbackView:
+    """What the last moment left to see. ``answer`` and ``why`` are empty until they are revealed."""
+
+    moment: str
+    verdict: str
+    say: str
+    cue: str
+    given: str
+    answer: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class MeterView:
+    """A meter as it stands, with its bounds where it has any."""
+
+    name: str
+    value: Number
+    min: Number | None
+    max: Number | None
+
+
+@dataclass(frozen=True, slots=True)
+class SummaryRow:
+    """A question of a play that is over: what was asked, given and right."""
+
+    prompt: str
+    given: str
+    answer: str
+    outcome: str
+
+
+@dataclass(frozen=True, slots=True)
+class OutcomeView:
+    """What a play came to."""
+
+    result: str
+    say: str
+    award: str
+    award_say: str
+    cue: str
+    right: int
+    asked: int
+    percent: float
+    summary: list[SummaryRow]
+
+
+@dataclass(frozen=True, slots=True)
+class View:
+    """All that a player sees. ``steps`` grows with the trail; ``resume_in`` is in milliseconds."""
+
+    title: str
+    player: str
+    phase: str
+    steps: int
+    visit: int
+    meters: list[MeterView]
+    question: QuestionView | None
+    question_clock: ClockView | None
+    game_clock: ClockView | None
+    feedback: FeedbackView | None
+    waits_for_player: bool
+    resume_in: int | None
+    can_skip: bool
+    outcome: OutcomeView | None
+
+
+def view(run: Run, at: int) -> View:
+    """What the player sees of a run at the time ``at`` (milliseconds)."""
+    over = run.phase == "over"
+    due = run.due() if run.phase == "feedback" else run.continue_from
+    return View(
+        title=run.program.game.title,
+        player=run.choices.player,
+        phase=run.phase,
+        steps=len(run.trail),
+        visit=run.visit,
+        meters=[MeterView(m.name, run.meters[m.name], m.min, m.max) for m in run.program.game.meters],
+        question=None if over else _question(run),
+        question_clock=None if over else _clock(run.question_clock, at),
+        game_clock=_clock(run.game_clock, at),
+        feedback=_feedback(run),
+        waits_for_player=run.continue_from is not None,
+        resume_in=None if due is None else max(0, due - at),
+        can_skip=bool(run.program.rows["skipped"]),
+        outcome=_outcome(run),
+    )
+
+
+def _clock(clock: Clock, at: int) -> ClockView | None:
+    left = clock.left_at(at)
+    if left is None or clock.limit is None:
+        return None
+    return ClockView(left, clock.limit, clock.since is not None)
+
+
+def _question(run: Run) -> QuestionView | None:
+    card = run.card
+    if card is None:
+        return None
+    question, counts = card.question, run.counts
+    endless = (
+        run.program.game.deal.repeats != "never"
+        and run.program.game.deal.draw is None
+        and run.choices.count is None
+    )
+    limited = run.program.game.tries is not None
+    return QuestionView(
+        number=counts.asked,
+        total=None if endless else counts.total,
+        kind=question.kind,
+        prompt=question.prompt,
+        options=[
+            OptionView(LABELS[place], text, _mark(run, place)) for place, text in enumerate(card.options)
+        ],
+        topic=question.topic,
+        unit=question.unit,
+        attempt=counts.attempt,
+        tries_left=int(counts.tries_left) if limited else None,
+    )
+
+
+def _mark(run: Run, place: int) -> str:
+    feedback, card = run.feedback, run.card
+    if feedback is None or card is None:
+        return ""
+    if place == feedback.picked:
+        return "right" if feedback.verdict == "right" else "wrong"
+    return "right" if feedback.revealed and place == card.right else ""
+
+
+def _feedback(run: Run) -> FeedbackView | None:
+    feedback, card = run.feedback, run.card
+    if feedback is None or (card is None and feedback.moment != "begun"):
+        return None
+    known = card is not None and (feedback.revealed or feedback.verdict == "right")
+    return FeedbackView(
+        moment=feedback.moment,
+        verdict=feedback.verdict,
+        say=feedback.say,
+        cue=feedback.cue,
+        given=feedback.given[:LONGEST_ANSWER],
+        answer=card.question.shown_answer if card is not None and feedback.revealed else "",
+        why=card.question.why if card is not None and known else "",
+    )
+
+
+def _outcome(run: Run) -> OutcomeView | None:
+    outcome = run.outcome
+    if outcome is None:
+        return None
+    return OutcomeView(
+        outcome.result,
+        outcome.say,
+        outcome.award,
+        outcome.award_say,
+        outcome.cue,
+        run.counts.right,
+        run.counts.asked,
+        run.counts.percent,
+        [_summary(asked) for asked in run.asked],
+    )
+
+
+def _summary(asked: Asked) -> SummaryRow:
+    card = asked.card
+    given = asked.given[:LONGEST_ANSWER]
+    if given in LABELS and given and card.right >= 0:
+        given = card.options[LABELS.index(given)]
+    return SummaryRow(card.question.prompt, given, card.question.shown_answer, asked.outcome)
