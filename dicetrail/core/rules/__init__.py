@@ -1,0 +1,1 @@
+"""The game as written: its document, its YAML, and the way to the compiled game."""

@@ -1,0 +1,220 @@
+"""The game document: what a game's YAML may say, with the schema that describes it."""
+
+from __future__ import annotations
+
+import keyword
+import re
+from typing import Annotated, Any, Literal
+
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
+
+from ..play.checking import Switch
+from ..play.expressions import FUNCTIONS
+from ..play.game import COUNTS, Moment, Then
+
+LONGEST_TEXT = 2000
+LONGEST_CLOCK = 86_400
+MOST_ROWS = 500
+
+
+def _none_word(value: object) -> object:
+    return None if value == "none" else value
+
+
+def _or_none(schema: dict[str, Any]) -> WithJsonSchema:
+    return WithJsonSchema({"anyOf": [schema, {"const": "none"}]})
+
+
+def _source(value: object) -> object:
+    """A number or a truth value written where an expression may stand is the expression of that value."""
+    if isinstance(value, bool):
+        return str(value)
+    return format(value, "f").rstrip("0").rstrip(".") if isinstance(value, float) else _plain(value)
+
+
+def _plain(value: object) -> object:
+    return str(value) if isinstance(value, int) else value
+
+
+def _underscored(value: object) -> object:
+    return value.strip().replace(" ", "_") if isinstance(value, str) else value
+
+
+def _meter_name(name: str) -> str:
+    if not re.fullmatch(r"[A-Za-z_][A-Za-z0-9_]{0,39}", name):
+        raise ValueError(f"‘{name[:40]}’ can't be a meter's name: use letters, digits and _, a letter first")
+    if name in COUNTS or name in FUNCTIONS or keyword.iskeyword(name):
+        raise ValueError(f"`{name}` is a word of the rules already; give the meter another name")
+    return name
+
+
+def _listed(value: object) -> object:
+    return [value] if isinstance(value, str) else value
+
+
+Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
+Number = Annotated[int | float, Field(ge=-1e15, le=1e15)]
+Source = Annotated[
+    str,
+    BeforeValidator(_source),
+    Field(max_length=500),
+    WithJsonSchema({"type": ["string", "number", "boolean"], "description": "an expression"}),
+]
+Seconds = Annotated[float, Field(gt=0, le=LONGEST_CLOCK, allow_inf_nan=False)]
+Hold = Annotated[float, Field(ge=0, le=600, allow_inf_nan=False)]
+ClockName = Literal["question", "game"]
+Ask = Literal["ask", "none"]
+
+
+class Part(BaseModel):
+    """A part of the document; words it does not know are mistakes."""
+
+    model_config = ConfigDict(extra="forbid", populate_by_name=True, strict=False, coerce_numbers_to_str=True)
+
+
+class DealPart(Part):
+    """Which questions a play asks, in which order, with options in which places."""
+
+    draw: Annotated[
+        Annotated[int, Field(ge=1, le=100_000)] | None,
+        BeforeValidator(lambda value: None if value == "all" else value),
+        WithJsonSchema({"anyOf": [{"type": "integer", "minimum": 1}, {"const": "all"}]}),
+    ] = Field(default=None, description="how many questions; all where it is not said")
+    order: Annotated[
+        Literal["filed", "shuffled", "easiest_first", "by_topic"], BeforeValidator(_underscored)
+    ] = "shuffled"
+    options: Literal["filed", "shuffled", "balanced"] = "shuffled"
+    repeats: Annotated[Literal["never", "when_empty", "always"], BeforeValidator(_underscored)] = "never"
+
+
+class AskedPart(Part):
+    """A number that is asked of the player before the play, within bounds."""
+
+    ask: bool = True
+    min: Annotated[int, Field(ge=1, le=100_000)] = 1
+    max: Annotated[int, Field(ge=1, le=100_000)] = 20
+    default: Annotated[int, Field(ge=1, le=100_000)] = 10
+
+
+class SetupPart(Part):
+    """What is asked before a play."""
+
+    name: Ask = "none"
+    topic: Ask = "none"
+    count: AskedPart | None = None
+    level: AskedPart | None = None
+
+
+class MeterPart(Part):
+    """A number a play keeps, with its start and, if wanted, its bounds and decimals."""
+
+    start: Number = 0
+    min: Number | None = None
+    max: Number | None = None
+    decimals: Annotated[int, Field(ge=0, le=6)] | None = None
+
+
+class ClocksPart(Part):
+    """The clocks, in seconds; ``breather: player`` waits for the player's key."""
+
+    question: Annotated[
+        Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
+    ] = None
+    game: Annotated[
+        Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
+    ] = None
+    breather: Hold | Literal["player"] = 0.0
+    restart_on_again: bool = False
+
+
+class CheckingPart(Part):
+    """How answers are compared."""
+
+    ignore: list[Switch] = ["blanks", "case"]
+    spelling: Annotated[int, Field(ge=0, le=5)] = 0
+    unreadable: Annotated[Literal["ask_again", "wrong"], BeforeValidator(_underscored)] = "ask_again"
+    articles: list[Annotated[str, Field(max_length=40)]] = ["the", "a", "an"]
+
+
+class ConsequencePart(Part):
+    """One row of the rules: at this moment, if this holds, do that."""
+
+    moment: Moment
+    if_: Source | None = Field(default=None, alias="if")
+    add: dict[str, Source] = {}
+    set: dict[str, Source] = {}
+    time: dict[ClockName, Source] = Field(default={}, description="seconds to add to a clock")
+    restart: Annotated[list[ClockName], BeforeValidator(_listed)] = Field(
+        default=[], description="clocks to start anew"
+    )
+    say: Text = ""
+    reveal: bool = False
+    cue: str = ""
+    hold: Hold | None = None
+    then: Then | None = None
+
+
+class EndingPart(Part):
+    """What ends a play, and with which result."""
+
+    if_: Source = Field(alias="if")
+    result: Literal["won", "lost", "done"]
+    say: Text = ""
+
+
+class AwardPart(Part):
+    """The title given at the end; the first award that holds is given."""
+
+    if_: Source = Field(alias="if")
+    title: Annotated[str, Field(min_length=1, max_length=80)]
+    say: Text = ""
+
+
+class CuePart(Part):
+    """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
+
+    sound: str = "none"
+    motion: Literal["none", "glow", "sway", "lift", "drift"] = "none"
+    tone: Literal["plain", "good", "bad", "info"] = "plain"
+    hold: Hold = 0
+
+
+class WaymarkPart(Part):
+    """A saved list of moves with what must come of it."""
+
+    name: Annotated[str, Field(min_length=1, max_length=200)]
+    moves: list[Annotated[str, Field(max_length=1200)]] = []
+    expect: dict[str, int | float | str] = {}
+    dice: int = 1
+
+
+class Document(Part):
+    """A whole game, as it is written."""
+
+    title: Annotated[str, Field(min_length=1, max_length=200)]
+    intro: Text = ""
+    packs: Annotated[list[str], BeforeValidator(_listed), Field(min_length=1, max_length=50)]
+    deal: DealPart = DealPart()
+    setup: SetupPart = SetupPart()
+    tries: Annotated[
+        Annotated[int, Field(ge=1, le=100)] | None,
+        BeforeValidator(_none_word),
+        _or_none({"type": "integer", "minimum": 1, "maximum": 100}),
+    ] = 1
+    meters: Annotated[dict[Annotated[str, AfterValidator(_meter_name)], MeterPart], Field(max_length=30)] = {}
+    clocks: ClocksPart = ClocksPart()
+    checking: CheckingPart = CheckingPart()
+    consequences: Annotated[list[ConsequencePart], Field(max_length=MOST_ROWS)] = []
+    endings: Annotated[list[EndingPart], Field(max_length=MOST_ROWS)] = []
+    awards: Annotated[list[AwardPart], Field(max_length=MOST_ROWS)] = []
+    cues: Annotated[dict[str, CuePart], Field(max_length=100)] = {}
+    waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
+
+
+def schema() -> dict[str, Any]:
+    """The JSON Schema (2020-12) of a game document."""
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        **Document.model_json_schema(by_alias=True),
+        "title": "A Dice Trail game",
+    }
