@@ -104,6 +104,14 @@ class _Reader:
             self._keep(record, "header")
             named = ", ".join(dict.fromkeys(self._roles))
             self._snag(record, "header", "note", f"This line is a header, not a question; it names {named}.")
+        elif roles_of_header(record.cells) is not None:
+            self._keep(record, "header")
+            self._snag(
+                record,
+                "header",
+                "warn",
+                "This line is a header in the midst of the questions; it was left out. Take it away.",
+            )
         else:
             self._read_question(record)
 

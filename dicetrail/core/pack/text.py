@@ -47,7 +47,7 @@ def decode(data: bytes, name: str) -> tuple[str, str]:
             " Split it into several files."
         )
     if not data.strip():
-        raise Refused(f"{name} is empty. Save some questions in it and bring it again.")
+        raise _empty(name)
     for signature, what in _SIGNATURES.items():
         if data.startswith(signature):
             raise Refused(
@@ -55,6 +55,8 @@ def decode(data: bytes, name: str) -> tuple[str, str]:
                 " comma-separated text and bring that."
             )
     text, encoding = _decoded(data, name)
+    if not text.strip():
+        raise _empty(name)
     if len(_CONTROL.findall(text)) > len(text) / 100:
         raise _not_text(name)
     return text, encoding
@@ -94,6 +96,10 @@ def _decoded(data: bytes, name: str) -> tuple[str, str]:
         except UnicodeDecodeError:
             continue
     raise _not_text(name)
+
+
+def _empty(name: str) -> Refused:
+    return Refused(f"{name} is empty. Save some questions in it and bring it again.")
 
 
 def _not_text(name: str) -> Refused:

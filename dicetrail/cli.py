@@ -1,0 +1,255 @@
+"""The command line."""
+
+from __future__ import annotations
+
+import json
+import os
+import secrets
+import sys
+from collections import Counter
+from pathlib import Path
+from typing import Annotated, Any, NoReturn
+
+import typer
+
+from .core.pack.reading import Reading
+from .core.play.checking import Checking, check
+from .core.play.deck import deal
+from .core.play.game import Choices, Game
+from .core.play.moves import MoveError, Planned, play, read_move
+from .core.play.program import Program
+from .core.play.setup import SetupError, choose
+from .core.play.trail import to_lines
+from .core.rules.document import schema as game_schema
+from .core.snag import Refused, Snag
+from .files import read_bytes, read_game_file, read_pack_file
+
+FOUND = 1
+"""Exit code where a command ran and found something wrong."""
+UNUSABLE = 2
+"""Exit code where it could not be used."""
+
+app = typer.Typer(
+    add_completion=False, no_args_is_help=True, help="Program a quiz game, prove it, play it, hand it out."
+)
+GamePath = Annotated[Path, typer.Argument(help="a game's YAML", metavar="GAME")]
+AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
+Dice = Annotated[
+    int | None, typer.Option(help="the number all chance comes from; rolled where it is not given")
+]
+Count = Annotated[int | None, typer.Option(help="how many questions, where the game asks")]
+Topic = Annotated[str, typer.Option(help="only questions of this topic")]
+Level = Annotated[int | None, typer.Option(help="only questions of this level")]
+
+
+def main() -> NoReturn:
+    """Run the command line; every failure is one sentence on standard error and an exit code."""
+    code: Any = 0
+    try:
+        code = app(standalone_mode=False)
+    except typer.Abort:
+        code = 130
+    except (typer.TyperException, Refused, SetupError, MoveError) as error:
+        print(f"dicetrail: {error}", file=sys.stderr)
+        code = UNUSABLE
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        code = FOUND
+    except Exception as error:  # a fault of ours: still a sentence, never a traceback
+        print(f"dicetrail: this is a fault in Dice Trail ({type(error).__name__}: {error}).", file=sys.stderr)
+        code = UNUSABLE
+    sys.exit(code if isinstance(code, int) else 0)
+
+
+@app.command()
+def serve(
+    host: Annotated[str, typer.Option(help="address to listen at")] = "127.0.0.1",
+    port: Annotated[int, typer.Option(min=1, max=65535, help="port to listen at")] = 8321,
+    data: Annotated[Path | None, typer.Option(help="folder for what you make")] = None,
+    demo: Annotated[bool, typer.Option("--demo", help="begin with the demo's packs and games")] = False,
+) -> None:
+    """Serve the workshop and the players' pages."""
+    from .web.server import serve as run_server  # imported late: the other commands need no web
+
+    run_server(host, port, data, demo=demo)
+
+
+@app.command("check")
+def check_files(
+    files: Annotated[list[Path], typer.Argument(help="question files", metavar="FILE…")],
+    as_json: AsJson = False,
+) -> None:
+    """Read question files and tell what is wrong in them."""
+    readings = [read_pack_file(path) for path in files]
+    snags = [snag for reading in readings for snag in reading.snags]
+    kinds: Counter[str] = Counter()
+    for reading in readings:
+        kinds.update(reading.kinds)
+    if as_json:
+        _write({"questions": kinds.total(), "kinds": dict(kinds), "snags": [_placed(snag) for snag in snags]})
+    else:
+        for reading in readings:
+            _tell_reading(reading)
+    _leave_if(any(snag.severity != "note" for snag in snags))
+
+
+@app.command("deal")
+def deal_cards(
+    game_path: GamePath,
+    dice: Dice = None,
+    count: Count = None,
+    topic: Topic = "",
+    level: Level = None,
+    as_json: AsJson = False,
+) -> None:
+    """Show which questions a play would ask, in which order, with the options in their places."""
+    game = _game(game_path)
+    cards = deal(game, _choices(game, dice, "", count, topic, level))
+    if as_json:
+        _write(
+            [
+                {
+                    "id": card.question.id,
+                    "prompt": card.question.prompt,
+                    "options": list(card.options),
+                    "right": card.question.shown_answer,
+                    "key": card.key,
+                }
+                for card in cards
+            ]
+        )
+        return
+    for number, card in enumerate(cards, 1):
+        print(f"{number}. {card.question.prompt}  [{card.key}]")
+        for place, option in enumerate(card.options):
+            print(f"   {'▸' if place == card.right else ' '} {option}")
+
+
+@app.command()
+def answer(
+    file: Annotated[Path, typer.Argument(metavar="FILE")],
+    question_id: Annotated[str, typer.Argument(metavar="ID")],
+    text: Annotated[str, typer.Argument(metavar="TEXT")],
+    as_json: AsJson = False,
+) -> None:
+    """Check one answer to one question of a file and show every step."""
+    reading = read_pack_file(file)
+    question = next((question for question in reading.questions if question.id == question_id), None)
+    if question is None:
+        raise Refused(f"There is no question {question_id} in {file}.")
+    verdict = check(question, question.options, question.right, text, Checking())
+    if as_json:
+        _write({"verdict": verdict.name, "steps": list(verdict.steps)})
+    else:
+        print("\n".join([*verdict.steps, f"→ {verdict.name}"]))
+
+
+@app.command("play")
+def play_game(
+    game_path: GamePath,
+    dice: Dice = None,
+    moves: Annotated[str | None, typer.Option(help="a moves file, - for standard input")] = None,
+    player: Annotated[str, typer.Option(help="the player's name")] = "",
+    count: Count = None,
+    topic: Topic = "",
+    level: Level = None,
+    as_json: AsJson = False,
+) -> None:
+    """Play in the terminal; with moves, write the trail as JSON Lines."""
+    program = _program(game_path)
+    choices = _choices(program.game, dice, player, count, topic, level)
+    if moves is not None:
+        sys.stdout.write(to_lines(play(program, choices, _read_moves(moves)).trail))
+        return
+    from .terminal import play_in_terminal
+
+    run = play_in_terminal(program, choices, sys.stderr if as_json else sys.stdout)
+    if as_json:
+        sys.stdout.write(to_lines(run.trail))
+
+
+@app.command()
+def snags(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Tell what is wrong with a game."""
+    found = read_game_file(game_path).snags
+    if as_json:
+        _write({"snags": [{**_placed(snag), "column": snag.column, "path": snag.path} for snag in found]})
+    else:
+        for snag in found:
+            print(_line(snag))
+        print(f"{len(found)} snags")
+    _leave_if(any(snag.severity == "stop" for snag in found))
+
+
+@app.command()
+def schema() -> None:
+    """Write the JSON Schema of a game."""
+    _write(game_schema())
+
+
+def _write(value: Any) -> None:
+    print(json.dumps(value, ensure_ascii=False, indent=2))
+
+
+def _leave_if(found: bool) -> None:
+    if found:
+        raise typer.Exit(FOUND)
+
+
+def _placed(snag: Snag) -> dict[str, Any]:
+    return {
+        "code": snag.code,
+        "severity": snag.severity,
+        "file": snag.file,
+        "line": snag.line,
+        "message": snag.message,
+    }
+
+
+def _line(snag: Snag) -> str:
+    return f"{snag.file}:{snag.line}: {snag.severity}: {snag.message} [{snag.code}]"
+
+
+def _tell_reading(reading: Reading) -> None:
+    for snag in reading.snags:
+        print(_line(snag))
+    kinds = ", ".join(f"{number} {kind}" for kind, number in reading.kinds.items()) or "none"
+    print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.snags)} snags")
+
+
+def _program(path: Path) -> Program:
+    reading = read_game_file(path)
+    if reading.game is None:
+        for snag in reading.snags:
+            print(_line(snag), file=sys.stderr)
+        raise Refused(f"{path} can't be played before its snags are mended.")
+    return Program(reading.game)
+
+
+def _game(path: Path) -> Game:
+    return _program(path).game
+
+
+def _choices(
+    game: Game, dice: int | None, player: str, count: int | None, topic: str, level: int | None
+) -> Choices:
+    if dice is None:
+        dice = secrets.randbelow(1_000_000)
+        print(f"dice {dice}", file=sys.stderr)
+    return choose(game, dice, player=player, count=count, topic=topic, level=level)
+
+
+def _read_moves(source: str) -> list[Planned]:
+    data = sys.stdin.buffer.read() if source == "-" else read_bytes(Path(source))
+    try:
+        lines = data.decode("utf-8-sig").splitlines()
+    except UnicodeDecodeError:
+        raise Refused(f"The moves in {source} are not UTF-8 text.") from None
+    planned = []
+    for number, line in enumerate(lines, 1):
+        if line.strip():
+            try:
+                planned.append(read_move(line))
+            except MoveError as error:
+                raise Refused(f"{source}, line {number}: {error}") from None
+    return planned

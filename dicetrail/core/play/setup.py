@@ -1,0 +1,47 @@
+"""What a play is started with, held against what the game asks."""
+
+from __future__ import annotations
+
+from .deck import pool
+from .game import Choices, Game
+
+LONGEST_NAME = 40
+LARGEST_DICE = 2**53 - 1
+"""The largest dice number; JSON and every browser hold whole numbers up to here exactly."""
+NAMELESS = "Player"
+
+
+class SetupError(ValueError):
+    """A choice the game does not allow; the message says which and what is allowed."""
+
+
+def choose(
+    game: Game,
+    dice: int,
+    *,
+    player: str = "",
+    count: int | None = None,
+    topic: str = "",
+    level: int | None = None,
+) -> Choices:
+    """The choices of one play, checked. Raises :class:`SetupError`."""
+    if not 0 <= dice <= LARGEST_DICE:
+        raise SetupError(f"A dice number lies between 0 and {LARGEST_DICE}.")
+    name = " ".join(player.split())
+    if len(name) > LONGEST_NAME:
+        raise SetupError(f"A name may have {LONGEST_NAME} characters.")
+    asked = game.setup.count
+    if count is None and asked is not None:
+        count = asked.default
+    elif count is not None:
+        low, high = (asked.min, asked.max) if asked is not None else (1, 100_000)
+        if not low <= count <= high:
+            raise SetupError(f"The number of questions lies between {low} and {high}; {count} does not.")
+    if level is None and game.setup.level is not None:
+        level = game.setup.level.default
+    choices = Choices(dice, name or NAMELESS, count, topic, level)
+    if not pool(game, choices):
+        wanted = f" of the topic ‘{topic}’" if topic else ""
+        wanted += f" of level {level}" if level is not None else ""
+        raise SetupError(f"There is no question{wanted} in this game.")
+    return choices

@@ -1,0 +1,108 @@
+"""The tables."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+
+from sqlalchemy import ForeignKey, LargeBinary, String, Text, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+def now() -> datetime:
+    """The present time, in UTC without a zone, as SQLite keeps it."""
+    return datetime.now(UTC).replace(tzinfo=None)
+
+
+class Base(DeclarativeBase):
+    """All tables."""
+
+
+class Pack(Base):
+    """A question file: its bytes as brought, and the revision that is current."""
+
+    __tablename__ = "packs"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(200), unique=True)
+    encoding: Mapped[str] = mapped_column(String(40))
+    original: Mapped[bytes] = mapped_column(LargeBinary)
+    revision: Mapped[int]
+    updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
+
+
+class PackRevision(Base):
+    """The text of a pack as it once was. ``parent`` is the revision it was made from, 0 for the first."""
+
+    __tablename__ = "pack_revisions"
+
+    pack_id: Mapped[int] = mapped_column(ForeignKey("packs.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    parent: Mapped[int]
+    text: Mapped[str] = mapped_column(Text)
+    at: Mapped[datetime] = mapped_column(default=now)
+
+
+class Game(Base):
+    """A game: its text, and the dice it is tried with."""
+
+    __tablename__ = "games"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    slug: Mapped[str] = mapped_column(String(80), unique=True)
+    text: Mapped[str] = mapped_column(Text)
+    revision: Mapped[int]
+    dice: Mapped[int]
+    updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
+
+
+class GameRevision(Base):
+    """The text of a game as it once was."""
+
+    __tablename__ = "game_revisions"
+
+    game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    text: Mapped[str] = mapped_column(Text)
+    at: Mapped[datetime] = mapped_column(default=now)
+
+
+class CompiledGame(Base):
+    """A compiled game as JSON, kept once for all plays of it; ``digest`` is the SHA-256 of the JSON."""
+
+    __tablename__ = "compiled_games"
+
+    digest: Mapped[str] = mapped_column(String(64), primary_key=True)
+    data: Mapped[str] = mapped_column(Text)
+
+
+class Play(Base):
+    """One play: what it was started with, and how far its time has come (``clock``, milliseconds)."""
+
+    __tablename__ = "plays"
+
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), index=True)
+    digest: Mapped[str] = mapped_column(ForeignKey("compiled_games.digest"))
+    dice: Mapped[int]
+    player: Mapped[str] = mapped_column(String(80))
+    count: Mapped[int | None]
+    topic: Mapped[str] = mapped_column(String(200))
+    level: Mapped[int | None]
+    clock: Mapped[int] = mapped_column(default=0)
+    over: Mapped[bool] = mapped_column(default=False)
+    started: Mapped[datetime] = mapped_column(default=now)
+
+
+class PlayMove(Base):
+    """One move of a play, at its time in milliseconds."""
+
+    __tablename__ = "play_moves"
+    __table_args__ = (UniqueConstraint("play_id", "number"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    play_id: Mapped[str] = mapped_column(ForeignKey("plays.id"), index=True)
+    number: Mapped[int]
+    at: Mapped[int]
+    do: Mapped[str] = mapped_column(String(20))
+    text: Mapped[str] = mapped_column(Text)
+    visit: Mapped[int | None]

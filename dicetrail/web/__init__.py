@@ -1,0 +1,1 @@
+"""The web: the maker's API, the players' API, the live socket, and the pages."""

@@ -1,0 +1,25 @@
+"""The demo: an evening at the mountain hut Lanternfell, brought to an empty shelf."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from ..store import games, packs
+from .workshop import Workshop
+
+DEMO = Path(__file__).parent.parent / "demo"
+DEMO_DICE = 1708
+
+
+def bring_demo(workshop: Workshop) -> None:
+    """Put the demo's packs and games on the shelf, unless something stands there already."""
+    with workshop.session() as session:
+        if packs.all_packs(session) or games.all_games(session):
+            return
+        for path in sorted((DEMO / "packs").iterdir()):
+            workshop.bring_pack(session, path.name, path.read_bytes())
+        for path in sorted(DEMO.glob("*.yaml")):
+            text = path.read_text("utf-8")
+            document = workshop.read(session, text).document
+            games.add_game(session, document.title if document else path.stem, text, DEMO_DICE)
+        session.commit()
