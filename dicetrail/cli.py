@@ -253,3 +253,7 @@ def _read_moves(source: str) -> list[Planned]:
             except MoveError as error:
                 raise Refused(f"{source}, line {number}: {error}") from None
     return planned
+
+
+if __name__ == "__main__":
+    main()

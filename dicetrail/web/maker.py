@@ -10,6 +10,9 @@ from fastapi import APIRouter, Depends, HTTPException, Request, Response, Upload
 from sqlalchemy.orm import Session
 
 from ..core.pack.text import LARGEST_FILE, split_lines
+from ..core.play.expressions import FUNCTIONS
+from ..core.play.game import COUNTS, MOMENTS
+from ..core.rules.cues import SHIPPED
 from ..core.rules.document import schema as game_schema
 from ..core.snag import Snag
 from ..store import games, packs
@@ -27,6 +30,7 @@ from .shapes import (
     QuestionOut,
     ShelfOut,
     SnagOut,
+    WordsOut,
 )
 from .workshop import Workshop, roll
 
@@ -203,6 +207,12 @@ def game_file(game: TheGame) -> Response:
     return _download(game.text, f"{game.slug}.yaml")
 
 
+@router.get("/words")
+def words() -> WordsOut:
+    """The words that rules may use, besides a game's own meters and cues."""
+    return WordsOut(moments=list(MOMENTS), names=list(COUNTS), functions=list(FUNCTIONS), cues=list(SHIPPED))
+
+
 @router.get("/schema")
 def schema() -> dict[str, object]:
     """The JSON Schema of a game."""
@@ -251,6 +261,7 @@ def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
         playable=reading.playable,
         questions=len(reading.game.questions) if reading.game else 0,
         rows=len(document.consequences) if document else 0,
+        meters=list(document.meters) if document else [],
         pack_ids=[pack.id for pack in packs.all_packs(session) if pack.name in names],
         snags=_snags_out(reading.snags),
     )

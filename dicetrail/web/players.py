@@ -14,7 +14,7 @@ from ..core.play.setup import choose
 from ..core.play.view import View, view
 from ..store import games, plays
 from ..store.models import Game
-from .live import Live
+from .live import Live, LivePlay
 from .maker import TheSession, TheWorkshop
 from .shapes import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
 from .workshop import roll
@@ -23,6 +23,7 @@ router = APIRouter(prefix="/api/players", tags=["players"])
 
 NO_PLAY = 4404
 """The socket's closing code where there is no such play."""
+_NO_SUCH_PLAY = "There is no such play. Start a new one."
 _BROKEN = "This game is being worked on: its rules can't be played just now. Try again later."
 
 
@@ -69,10 +70,16 @@ def start_play(slug: str, wanted: PlayIn, session: TheSession, workshop: TheWork
 @router.get("/plays/{play_id}")
 async def one_play(play_id: str, request: Request) -> View:
     """The present view of a play."""
+    play = await _play_of(request.app.state.live, play_id)
+    return view(play.run, play.now())
+
+
+@router.post("/plays/{play_id}/moves")
+async def make_move(play_id: str, move: MoveIn, request: Request) -> View:
+    """Make a move without the socket; the view after it."""
     live: Live = request.app.state.live
-    play = await live.open(play_id)
-    if play is None:
-        raise HTTPException(404, "There is no such play. Start a new one.")
+    play = await _play_of(live, play_id)
+    await live.move(play, Move(move.do, move.text, move.visit))
     return view(play.run, play.now())
 
 
@@ -83,7 +90,7 @@ async def live_play(socket: WebSocket, play_id: str) -> None:
     await socket.accept()
     play = await live.open(play_id)
     if play is None:
-        await socket.close(NO_PLAY, "There is no such play. Start a new one.")
+        await socket.close(NO_PLAY, _NO_SUCH_PLAY)
         return
 
     async def show(shown: View) -> None:
@@ -102,6 +109,13 @@ async def live_play(socket: WebSocket, play_id: str) -> None:
         pass
     finally:
         live.leave(play, show)
+
+
+async def _play_of(live: Live, play_id: str) -> LivePlay:
+    play = await live.open(play_id)
+    if play is None:
+        raise HTTPException(404, _NO_SUCH_PLAY)
+    return play
 
 
 def _game_called(session: TheSession, slug: str) -> Game:

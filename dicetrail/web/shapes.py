@@ -102,6 +102,7 @@ class GameOut(BaseModel):
     playable: bool
     questions: int
     rows: int
+    meters: list[str]
     pack_ids: list[int]
     snags: list[SnagOut]
 
@@ -111,6 +112,15 @@ class ShelfOut(BaseModel):
 
     packs: list[PackOut]
     games: list[GameOut]
+
+
+class WordsOut(BaseModel):
+    """The words that rules may use."""
+
+    moments: list[str]
+    names: list[str]
+    functions: list[str]
+    cues: list[str]
 
 
 class NewGameIn(BaseModel):

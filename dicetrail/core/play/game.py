@@ -67,13 +67,17 @@ MOST_STEPS = 10_000
 
 @dataclass(frozen=True, slots=True)
 class Meter:
-    """A number a play keeps. ``decimals`` is how many are kept, None for as many as come."""
+    """A number a play keeps. ``decimals`` is how many are kept, None for as many as come.
+
+    ``show`` says how a player sees it: as a number, as one mark for each whole, or as a bar.
+    """
 
     name: str
     start: Number = 0
     min: Number | None = None
     max: Number | None = None
     decimals: int | None = None
+    show: Literal["number", "marks", "bar"] = "number"
 
     def kept(self, value: Number) -> Number:
         """``value`` within the meter's bounds, rounded to its decimals; a whole number without a point."""

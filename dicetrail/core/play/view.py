@@ -48,13 +48,23 @@ class QuestionView:
 
 
 @dataclass(frozen=True, slots=True)
+class CueView:
+    """How feedback looks and sounds."""
+
+    name: str
+    sound: str
+    motion: str
+    tone: str
+
+
+@dataclass(frozen=True, slots=True)
 class FeedbackView:
     """What the last moment left to see. ``answer`` and ``why`` are empty until they are revealed."""
 
     moment: str
     verdict: str
     say: str
-    cue: str
+    cue: CueView | None
     given: str
     answer: str
     why: str
@@ -62,12 +72,13 @@ class FeedbackView:
 
 @dataclass(frozen=True, slots=True)
 class MeterView:
-    """A meter as it stands, with its bounds where it has any."""
+    """A meter as it stands, with its bounds where it has any, and how it is to be shown."""
 
     name: str
     value: Number
     min: Number | None
     max: Number | None
+    show: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,7 +99,7 @@ class OutcomeView:
     say: str
     award: str
     award_say: str
-    cue: str
+    cue: CueView | None
     right: int
     asked: int
     percent: float
@@ -125,7 +136,7 @@ def view(run: Run, at: int) -> View:
         phase=run.phase,
         steps=len(run.trail),
         visit=run.visit,
-        meters=[MeterView(m.name, run.meters[m.name], m.min, m.max) for m in run.program.game.meters],
+        meters=[MeterView(m.name, run.meters[m.name], m.min, m.max, m.show) for m in run.program.game.meters],
         question=None if over else _question(run),
         question_clock=None if over else _clock(run.question_clock, at),
         game_clock=_clock(run.game_clock, at),
@@ -188,7 +199,7 @@ def _feedback(run: Run) -> FeedbackView | None:
         moment=feedback.moment,
         verdict=feedback.verdict,
         say=feedback.say,
-        cue=feedback.cue,
+        cue=_cue(run, feedback.cue),
         given=feedback.given[:LONGEST_ANSWER],
         answer=card.question.shown_answer if card is not None and feedback.revealed else "",
         why=card.question.why if card is not None and known else "",
@@ -204,12 +215,17 @@ def _outcome(run: Run) -> OutcomeView | None:
         outcome.say,
         outcome.award,
         outcome.award_say,
-        outcome.cue,
+        _cue(run, outcome.cue),
         run.counts.right,
         run.counts.asked,
         run.counts.percent,
         [_summary(asked) for asked in run.asked],
     )
+
+
+def _cue(run: Run, name: str) -> CueView | None:
+    cue = run.program.cues.get(name)
+    return None if cue is None else CueView(cue.name, cue.sound, cue.motion, cue.tone)
 
 
 def _summary(asked: Asked) -> SummaryRow:

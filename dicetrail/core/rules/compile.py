@@ -23,7 +23,7 @@ from ..play.expressions import (
 from ..play.question import Question
 from ..snag import Refused, Severity, Snag
 from .cues import SHIPPED, SOUNDS
-from .document import AskedPart, ConsequencePart, Document
+from .document import AskedPart, ConsequencePart, Document, MeterPart
 from .yamltext import YamlMistake, YamlText
 
 PackLoader = Callable[[str], Sequence[Question]]
@@ -197,9 +197,7 @@ class _Compiler:
                 level=_asked(document.setup.level),
             ),
             tries=document.tries,
-            meters=tuple(
-                compiled.Meter(name, **meter.model_dump()) for name, meter in document.meters.items()
-            ),
+            meters=tuple(_meter(name, part) for name, part in document.meters.items()),
             clocks=compiled.Clocks(**document.clocks.model_dump()),
             checking=Checking(
                 tuple(document.checking.ignore),
@@ -387,6 +385,11 @@ class _Compiler:
 
 def _expressions_of(template: Template) -> Iterable[Expression]:
     return template.expressions
+
+
+def _meter(name: str, part: MeterPart) -> compiled.Meter:
+    show = part.show or ("marks" if name == "lives" else "number")
+    return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show)
 
 
 def _asked(part: AskedPart | None) -> compiled.Asked | None:

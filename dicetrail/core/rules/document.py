@@ -112,6 +112,9 @@ class MeterPart(Part):
     min: Number | None = None
     max: Number | None = None
     decimals: Annotated[int, Field(ge=0, le=6)] | None = None
+    show: Literal["number", "marks", "bar"] | None = Field(
+        default=None, description="how a player sees it; `lives` as marks, others as a number if not said"
+    )
 
 
 class ClocksPart(Part):

@@ -1,0 +1,113 @@
+import { Volume2, VolumeX } from "lucide-react";
+import { useEffect, useState } from "react";
+import { api, type Invitation, Problem } from "../api/client";
+import { setSound, soundIsOn } from "../look/sounds";
+import { Button } from "../ui/Button";
+import { Notice } from "../ui/Notice";
+import { PlayView } from "./PlayView";
+import { Result } from "./Result";
+import { Start } from "./Start";
+import { useLivePlay } from "./useLivePlay";
+
+/** The player's page: `/play/GAME` invites, `/play/GAME/PLAY` is a play that goes on. */
+export function PlayerPage() {
+  const [path, setPath] = useState(location.pathname);
+  useEffect(() => {
+    const moved = () => setPath(location.pathname);
+    window.addEventListener("popstate", moved);
+    return () => window.removeEventListener("popstate", moved);
+  }, []);
+  const go = (to: string) => {
+    history.pushState(null, "", to);
+    setPath(location.pathname);
+  };
+  const [, , slug = "", play] = path.split("/");
+  const home = `/play/${slug}${location.search}`;
+
+  return (
+    <div className="contours min-h-dvh">
+      <header className="mx-auto flex max-w-3xl items-center justify-end px-5 pt-3">
+        <SoundSwitch />
+      </header>
+      <main className="mx-auto max-w-3xl px-5 pt-2 pb-10">
+        {play ? (
+          <Going key={play} play={play} again={() => go(home)} />
+        ) : (
+          <Invited slug={slug} started={(id) => go(`/play/${slug}/${id}${location.search}`)} />
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Invited({ slug, started }: { slug: string; started: (play: string) => void }) {
+  const [invitation, setInvitation] = useState<Invitation>();
+  const [problem, setProblem] = useState("");
+  useEffect(() => {
+    api.invitation(slug).then(
+      (found) => {
+        document.title = found.title;
+        setInvitation(found);
+      },
+      (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
+    );
+  }, [slug]);
+  if (problem) return <Notice tone="bad">{problem}</Notice>;
+  if (!invitation) return <p role="status">Looking for the game …</p>;
+  const dice = new URLSearchParams(location.search).get("dice");
+  return <Start invitation={invitation} dice={dice ? Number(dice) : null} started={started} />;
+}
+
+function Going({ play, again }: { play: string; again: () => void }) {
+  const { seen, link, send } = useLivePlay(play);
+  const title = seen?.view.title;
+  useEffect(() => {
+    if (title) document.title = title;
+  }, [title]);
+  if (link === "gone") {
+    return (
+      <div className="flex flex-col items-start gap-4">
+        <Notice tone="mind">There is no such play any more.</Notice>
+        <Button weight="main" onClick={again}>
+          Start a new one
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <>
+      {link === "lost" && (
+        <div className="mb-3">
+          <Notice tone="mind">
+            The link to the game is lost. Trying again; nothing you did is gone.
+          </Notice>
+        </div>
+      )}
+      {!seen && link === "joining" && <p role="status">Joining the play …</p>}
+      {seen &&
+        (seen.view.phase === "over" ? (
+          <Result view={seen.view} again={again} />
+        ) : (
+          <PlayView seen={seen} send={send} />
+        ))}
+    </>
+  );
+}
+
+function SoundSwitch() {
+  const [on, setOn] = useState(soundIsOn);
+  const Icon = on ? Volume2 : VolumeX;
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      className="flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-sm text-soft hover:text-ink"
+      onClick={() => {
+        setSound(!on);
+        setOn(!on);
+      }}
+    >
+      <Icon size={17} aria-hidden="true" /> Sound {on ? "on" : "off"}
+    </button>
+  );
+}

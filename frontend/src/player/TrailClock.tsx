@@ -1,0 +1,44 @@
+import { useEffect, useRef } from "react";
+import type { View } from "../api/client";
+
+type Clock = NonNullable<View["question_clock"]>;
+
+/** A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. */
+export function TrailClock({ clock, at, label }: { clock: Clock; at: number; label: string }) {
+  const line = useRef<HTMLDivElement>(null);
+  const figures = useRef<HTMLSpanElement>(null);
+
+  useEffect(() => {
+    let frame = 0;
+    const draw = () => {
+      const passed = clock.running ? performance.now() - at : 0;
+      const left = Math.max(0, clock.left - passed);
+      const part = clock.limit ? left / clock.limit : 0;
+      if (line.current) {
+        line.current.style.width = `${part * 100}%`;
+        line.current.dataset["short"] = String(part < 0.25);
+      }
+      if (figures.current) figures.current.textContent = String(Math.ceil(left / 1000));
+      if (clock.running && left > 0) frame = requestAnimationFrame(draw);
+    };
+    draw();
+    return () => cancelAnimationFrame(frame);
+  }, [clock, at]);
+
+  return (
+    <div className="flex items-center gap-3" role="timer" aria-label={label}>
+      <div className="relative h-3 flex-1" aria-hidden="true">
+        <div className="absolute inset-x-0 top-1/2 border-t border-line" />
+        <div
+          ref={line}
+          className="group absolute top-1/2 left-0 border-t-[3px] border-dotted border-pine data-[short=true]:border-ember"
+        >
+          <span className="absolute -top-[7px] -right-[5px] size-[11px] rotate-45 bg-pine group-data-[short=true]:bg-ember" />
+        </div>
+      </div>
+      <span className="w-14 text-right tabular-nums">
+        <span ref={figures} className="font-head text-2xl font-semibold" /> s
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+import { useMutation } from "@tanstack/react-query";
+import clsx from "clsx";
+import { type FormEvent, useState } from "react";
+import { NavLink, Outlet } from "react-router";
+import { api, type Game } from "../api/client";
+import { Button, buttonLook } from "../ui/Button";
+import { useCurrent } from "./data";
+import { gameWords, packWords, snagWords } from "./words";
+
+/** The frame of every screen: the route down the left side, the current game in the top line. */
+export function Frame() {
+  const { game, pack } = useCurrent();
+  return (
+    <div className="grid h-dvh grid-cols-[13.5rem_1fr] grid-rows-[3.25rem_1fr] max-md:h-auto max-md:grid-cols-1 max-md:grid-rows-none">
+      <div className="flex items-center border-r border-b border-line px-5">
+        <NavLink to="/" className="font-head text-2xl font-semibold italic">
+          Dice Trail
+        </NavLink>
+      </div>
+      <header className="flex items-center gap-5 border-b border-line px-6 max-md:flex-wrap max-md:py-2">
+        {game ? (
+          <TopLine key={`${game.id}-${game.dice}`} game={game} />
+        ) : (
+          <p className="text-soft">{pack ? "A pack on the shelf" : "The shelf"}</p>
+        )}
+      </header>
+      <nav aria-label="Route" className="contours border-r border-line px-5 py-6">
+        <ol className="route flex flex-col gap-8">
+          <Stop to="/" end title="Shelf" state="packs and games" />
+          {pack && (
+            <Stop
+              to={game ? `/games/${game.id}/questions` : `/packs/${pack.id}`}
+              title="Questions"
+              state={packWords(pack)}
+            />
+          )}
+          {game && <Stop to={`/games/${game.id}/rules`} title="Rules" state={gameWords(game)} />}
+        </ol>
+      </nav>
+      <main className="overflow-auto">
+        <Outlet />
+      </main>
+    </div>
+  );
+}
+
+interface StopProps {
+  to: string;
+  title: string;
+  state: string;
+  end?: boolean;
+}
+
+function Stop({ to, title, state, end = false }: StopProps) {
+  return (
+    <li className="stop relative pl-7">
+      <NavLink to={to} end={end} className="group block">
+        {({ isActive }) => (
+          <>
+            <span
+              aria-hidden="true"
+              className={clsx(
+                "absolute top-1.5 left-0 size-3 rotate-45 border",
+                isActive ? "border-pine bg-pine" : "border-edge bg-paper group-hover:border-pine",
+              )}
+            />
+            <span
+              className={clsx("block font-head text-lg font-semibold", isActive && "text-pine")}
+            >
+              {title}
+            </span>
+            <span className="block text-sm text-soft">{state}</span>
+          </>
+        )}
+      </NavLink>
+    </li>
+  );
+}
+
+function TopLine({ game }: { game: Game }) {
+  const [dice, setDice] = useState(String(game.dice));
+  const change = useMutation({
+    mutationFn: (wanted: number | null) => api.setDice(game.id, wanted),
+  });
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    const wanted = Number(dice);
+    if (dice !== "" && wanted !== game.dice) change.mutate(wanted);
+  };
+  return (
+    <>
+      <p className="truncate font-head text-xl font-semibold">{game.title}</p>
+      <p className={clsx("ml-auto whitespace-nowrap", game.playable ? "text-soft" : "text-ember")}>
+        {snagWords(game.snags)}
+      </p>
+      <form onSubmit={keep} onBlur={keep} className="flex items-center gap-1.5">
+        <label htmlFor="dice" className="text-soft">
+          Dice
+        </label>
+        <input
+          id="dice"
+          inputMode="numeric"
+          className="w-24 rounded-sm border border-line bg-sheet px-2 py-0.5 font-mono"
+          value={dice}
+          onChange={(event) => setDice(event.target.value.replace(/\D/g, "").slice(0, 15))}
+        />
+        <Button small onClick={() => change.mutate(null)}>
+          Roll
+        </Button>
+      </form>
+      {game.playable ? (
+        <a
+          className={buttonLook("main")}
+          href={`/play/${game.slug}?dice=${game.dice}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Play
+        </a>
+      ) : (
+        <Button weight="main" disabled title="Mend the snags that stop this game first">
+          Play
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,17 @@
+import { useQuery } from "@tanstack/react-query";
+import { useParams } from "react-router";
+import { api, type Game, type Pack } from "../api/client";
+
+export function useShelf() {
+  return useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
+}
+
+/** The game and the pack that the present address is about. */
+export function useCurrent(): { game: Game | undefined; packs: Pack[]; pack: Pack | undefined } {
+  const { gameId, packId } = useParams();
+  const shelf = useShelf().data;
+  const game = shelf?.games.find(({ id }) => id === Number(gameId));
+  const packs = shelf?.packs.filter(({ id }) => game?.pack_ids.includes(id)) ?? [];
+  const pack = packId ? shelf?.packs.find(({ id }) => id === Number(packId)) : packs[0];
+  return { game, packs, pack };
+}

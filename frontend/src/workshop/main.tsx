@@ -1,0 +1,50 @@
+import { MutationCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy, StrictMode, Suspense } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import "../look/look.css";
+import { Frame } from "./Frame";
+import { Lost } from "./Lost";
+import { Questions } from "./questions/Questions";
+import { Shelf } from "./shelf/Shelf";
+
+const Rules = lazy(() => import("./rules/Rules"));
+
+const queries: QueryClient = new QueryClient({
+  defaultOptions: { queries: { staleTime: 2000, retry: 1 } },
+  mutationCache: new MutationCache({
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+  }),
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Lost />,
+    children: [
+      { path: "/", element: <Shelf /> },
+      { path: "/packs/:packId", element: <Questions /> },
+      { path: "/games/:gameId/questions/:packId?", element: <Questions /> },
+      {
+        path: "/games/:gameId/rules",
+        element: (
+          <Suspense fallback={<p className="p-6">Opening the rules …</p>}>
+            <Rules />
+          </Suspense>
+        ),
+      },
+      { path: "*", element: <Lost /> },
+    ],
+  },
+]);
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,175 @@
+import clsx from "clsx";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { Line, Question, Snag } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Light } from "../../ui/Light";
+
+interface Props {
+  line: Line;
+  snags: Snag[];
+  editing: boolean;
+  busy: boolean;
+  edit: (on: boolean) => void;
+  save: (raw: string | null) => void;
+}
+
+/** One line: as written, with its tabs and blanks made visible, beside what was read from it. */
+export function LineRow({ line, snags, editing, busy, edit, save }: Props) {
+  const mended = snags.find((snag) => snag.mended !== null)?.mended ?? null;
+  const spare = line.state !== "question" && snags.length > 0;
+  return (
+    <div className="grid grid-cols-[3.5rem_1fr_1fr] items-start px-7 py-2">
+      <span className="font-mono text-sm text-soft">{line.number}</span>
+      {editing ? (
+        <LineEditor raw={line.raw} busy={busy} save={save} leave={() => edit(false)} />
+      ) : (
+        <button
+          type="button"
+          className="rounded-sm px-1 text-left font-mono text-sm wrap-anywhere hover:bg-straw"
+          onClick={() => edit(true)}
+          title="Change this line"
+        >
+          <Raw text={line.raw} />
+          <span className="sr-only"> Change line {line.number}</span>
+        </button>
+      )}
+      <div className="flex flex-col gap-1.5 pl-4">
+        {line.question && <Read question={line.question} />}
+        {snags.map((snag) => (
+          <SnagNote key={snag.code} snag={snag} />
+        ))}
+        {!editing && (mended !== null || spare) && (
+          <div className="flex gap-2">
+            {mended !== null && (
+              <Button small weight="main" disabled={busy} onClick={() => save(mended)}>
+                Put the tabs back<span className="sr-only"> in line {line.number}</span>
+              </Button>
+            )}
+            {spare && (
+              <Button small disabled={busy} onClick={() => save(null)}>
+                Take the line away<span className="sr-only"> (line {line.number})</span>
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+const VISIBLE = /(\t| {2,}|^ | $|\u00a0)/;
+
+/** Raw text with tabs as arrows, and outer or doubled blanks as dots. */
+function Raw({ text }: { text: string }) {
+  if (text === "") return <span className="text-soft italic">(blank)</span>;
+  return text.split(VISIBLE).map((part, n) =>
+    part === "\t" ? (
+      <span key={n} className="px-0.5 font-medium text-lake" data-mark="tab">
+        →<wbr />
+      </span>
+    ) : VISIBLE.test(part) ? (
+      <span key={n} className="font-medium text-ember" data-mark="blank">
+        {"·".repeat(part.length)}
+      </span>
+    ) : (
+      part
+    ),
+  );
+}
+
+function Read({ question }: { question: Question }) {
+  return (
+    <div>
+      <p>
+        <Light text={question.prompt} />
+      </p>
+      <p className="text-sm text-soft">
+        {question.kind}:{" "}
+        {question.options.length > 0
+          ? question.options.map((option, place) => (
+              <span key={place}>
+                {place > 0 && " · "}
+                <span className={clsx(place === question.right && "font-bold text-pine")}>
+                  {place === question.right && "✓ "}
+                  <Light text={option} />
+                </span>
+              </span>
+            ))
+          : question.answers.map((answer, n) => (
+              <span key={n} className="font-bold text-pine">
+                {n > 0 && " · "}✓ {answer}
+              </span>
+            ))}
+      </p>
+    </div>
+  );
+}
+
+const LOOK: Record<Snag["severity"], { look: string; said: string }> = {
+  stop: { look: "border-ember", said: "Not read" },
+  warn: { look: "border-ochre", said: "Look" },
+  note: { look: "border-lake", said: "Note" },
+};
+
+function SnagNote({ snag }: { snag: Snag }) {
+  const { look, said } = LOOK[snag.severity];
+  return (
+    <p data-snag={snag.code} className={clsx("border-l-[3px] pl-2 text-sm", look)}>
+      <strong>{said}.</strong> {snag.message}
+    </p>
+  );
+}
+
+interface EditorProps {
+  raw: string;
+  busy: boolean;
+  save: (raw: string) => void;
+  leave: () => void;
+}
+
+function LineEditor({ raw, busy, save, leave }: EditorProps) {
+  const [text, setText] = useState(raw);
+  const area = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => area.current?.focus(), []);
+  const insertTab = () => {
+    const field = area.current;
+    if (!field) return;
+    field.setRangeText("\t", field.selectionStart, field.selectionEnd, "end");
+    setText(field.value);
+    field.focus();
+  };
+  const key = (event: KeyboardEvent) => {
+    if (event.key === "Enter") {
+      event.preventDefault();
+      save(text);
+    } else if (event.key === "Escape") leave();
+  };
+  return (
+    <div className="flex flex-col gap-1.5">
+      <textarea
+        ref={area}
+        rows={3}
+        aria-label="The line as written"
+        spellCheck={false}
+        className="w-full rounded-sm border border-pine bg-sheet p-1.5 font-mono text-sm [tab-size:6]"
+        value={text}
+        onChange={(event) => setText(event.target.value.replace(/[\r\n]+/g, " "))}
+        onKeyDown={key}
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button small weight="main" disabled={busy} onClick={() => save(text)}>
+          Save line
+        </Button>
+        <Button small onClick={insertTab}>
+          Insert a tab
+        </Button>
+        <Button small weight="quiet" onClick={leave}>
+          Leave it
+        </Button>
+        <span className="font-mono text-sm text-soft" aria-hidden="true">
+          <Raw text={text} />
+        </span>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,95 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, type Game, Problem } from "../../api/client";
+
+export type SaveState = "saved" | "waiting" | "saving" | "failed" | "stale";
+
+const PAUSE = 350;
+const RETRY = 2500;
+
+const draftKey = (game: number) => `dicetrail.draft.${game}`;
+
+/** A draft that was typed but not saved before the page closed, if it still fits the game. */
+export function draftOf(game: Game): string | undefined {
+  const kept = localStorage.getItem(draftKey(game.id));
+  if (!kept) return undefined;
+  const { text, revision } = JSON.parse(kept) as { text: string; revision: number };
+  return revision === game.revision && text !== game.text ? text : undefined;
+}
+
+/**
+ * Saves a game's text a moment after the last key. What is typed is also kept in the browser until the
+ * server has it, so that neither a lost server nor a closed page loses an edit.
+ */
+export function useAutosave(game: Game, saved: (game: Game) => void) {
+  const [state, setState] = useState<SaveState>("saved");
+  const [problem, setProblem] = useState("");
+  const latest = useRef(game.text);
+  const revision = useRef(game.revision);
+  const kept = useRef(game.text);
+  const timer = useRef<number>(undefined);
+  const busy = useRef(false);
+  const push = useRef<() => Promise<void>>(async () => undefined);
+
+  useEffect(() => {
+    push.current = async () => {
+      if (busy.current || latest.current === kept.current) return;
+      busy.current = true;
+      setState("saving");
+      const text = latest.current;
+      try {
+        const now = await api.saveGame(game.id, text, revision.current);
+        revision.current = now.revision;
+        kept.current = text;
+        setProblem("");
+        saved(now);
+        if (latest.current === text) {
+          localStorage.removeItem(draftKey(game.id));
+          setState("saved");
+        } else {
+          timer.current = window.setTimeout(() => void push.current(), PAUSE);
+        }
+      } catch (error) {
+        const stale = error instanceof Problem && error.status === 409;
+        setState(stale ? "stale" : "failed");
+        setProblem(error instanceof Error ? error.message : String(error));
+        if (!stale) timer.current = window.setTimeout(() => void push.current(), RETRY);
+      } finally {
+        busy.current = false;
+      }
+    };
+  }, [game.id, saved]);
+
+  useEffect(() => {
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (latest.current !== kept.current) {
+        void push.current();
+        event.preventDefault();
+      }
+    };
+    window.addEventListener("beforeunload", leaving);
+    return () => {
+      window.removeEventListener("beforeunload", leaving);
+      window.clearTimeout(timer.current);
+      void push.current();
+    };
+  }, []);
+
+  const change = useCallback(
+    (text: string) => {
+      latest.current = text;
+      localStorage.setItem(draftKey(game.id), JSON.stringify({ text, revision: revision.current }));
+      setState("waiting");
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => void push.current(), PAUSE);
+    },
+    [game.id],
+  );
+
+  /** Save over what was changed elsewhere. */
+  const keepMine = useCallback(async () => {
+    revision.current = (await api.game(game.id)).revision;
+    await push.current();
+  }, [game.id]);
+
+  return { state, problem, change, keepMine };
+}

@@ -1,0 +1,71 @@
+import { useMutation } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { useNavigate } from "react-router";
+import { api } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Field, inputLook } from "../../ui/Field";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+
+/** Questions brought as pasted text. */
+export function Paste({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const navigate = useNavigate();
+  const [name, setName] = useState("pasted.tsv");
+  const [text, setText] = useState("");
+  const paste = useMutation({
+    mutationFn: () => api.paste(name.trim(), text),
+    onSuccess: (pack) => {
+      setText("");
+      onClose();
+      void navigate(`/packs/${pack.id}`);
+    },
+  });
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    paste.mutate();
+  };
+  return (
+    <Sheet
+      open={open}
+      onClose={onClose}
+      title="Paste questions"
+      about="One question a line: the question, its answer, then any wrong options, parted by tabs, commas or semicolons."
+    >
+      <form onSubmit={keep} className="flex flex-col gap-4">
+        <Field label="Questions">
+          {(id) => (
+            <textarea
+              id={id}
+              rows={9}
+              required
+              wrap="off"
+              spellCheck={false}
+              className={`${inputLook} font-mono text-sm`}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Name of the pack">
+          {(id) => (
+            <input
+              id={id}
+              required
+              maxLength={120}
+              className={inputLook}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+          )}
+        </Field>
+        {paste.error && <Notice tone="bad">{paste.error.message}</Notice>}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Leave it</Button>
+          <Button type="submit" weight="main" disabled={paste.isPending}>
+            Read them
+          </Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

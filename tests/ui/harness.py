@@ -1,0 +1,233 @@
+"""A served workshop and a headless Chromium, for tests of the real interface and for the screenshots."""
+
+from __future__ import annotations
+
+import json
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.common.by import By
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import WebDriverWait
+
+ROOT = Path(__file__).resolve().parents[2]
+AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+PATIENCE = 15
+FLAGS = (
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-dev-shm-usage",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--mute-audio",
+    "--window-size=1280,800",
+)
+
+
+def free_port() -> int:
+    """A port nobody listens at."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port: int = probe.getsockname()[1]
+        return port
+
+
+class Served:
+    """The workshop as its own process, over a folder of its own."""
+
+    def __init__(self, *, demo: bool = False) -> None:
+        self.folder = Path(tempfile.mkdtemp(prefix="dicetrail-"))
+        self.port = free_port()
+        self.url = f"http://127.0.0.1:{self.port}"
+        self._demo = demo
+        self._process: subprocess.Popen[bytes] | None = None
+        self.start()
+
+    def start(self) -> None:
+        """Start it and wait until it answers."""
+        command = [sys.executable, "-m", "dicetrail.cli", "serve", "--port", str(self.port)]
+        command += ["--data", str(self.folder), *(["--demo"] if self._demo else [])]
+        self._process = subprocess.Popen(command, cwd=ROOT, stderr=subprocess.DEVNULL)
+        end = time.monotonic() + PATIENCE
+        while time.monotonic() < end:
+            try:
+                urllib.request.urlopen(f"{self.url}/api/workshop/words").read()
+                return
+            except (urllib.error.URLError, ConnectionError):
+                time.sleep(0.1)
+        raise RuntimeError("the workshop did not start")
+
+    def kill(self) -> None:
+        """End it as a crash would, with nothing put in order."""
+        assert self._process is not None
+        self._process.send_signal(signal.SIGKILL)
+        self._process.wait()
+
+    def stop(self) -> None:
+        """End it and take its folder away."""
+        self.kill()
+        shutil.rmtree(self.folder, ignore_errors=True)
+
+    def ask(self, method: str, path: str, body: Any = None) -> Any:
+        """A request to its API."""
+        data = None if body is None else json.dumps(body).encode()
+        request = urllib.request.Request(
+            self.url + path, data, {"content-type": "application/json"}, method=method
+        )
+        with urllib.request.urlopen(request) as response:
+            return json.loads(response.read())
+
+    def paste(self, name: str, text: str) -> Any:
+        """Put a pack on the shelf."""
+        return self.ask("POST", "/api/workshop/packs/paste", {"name": name, "text": text})
+
+    def make_game(self, title: str, pack: Any, text: str = "") -> Any:
+        """Put a game over a pack on the shelf, with its own rules where ``text`` is given."""
+        game = self.ask("POST", "/api/workshop/games", {"pack_id": pack["id"], "title": title})
+        if text:
+            path = f"/api/workshop/games/{game['id']}"
+            game = self.ask("PUT", path, {"text": text, "revision": game["revision"]})
+        return game
+
+
+class Browser:
+    """Headless Chromium, with the few steps tests need."""
+
+    def __init__(self, width: int = 1280, height: int = 800) -> None:
+        self._profile = tempfile.mkdtemp(prefix="dicetrail-profile-")
+        options = Options()
+        options.binary_location = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+        for flag in FLAGS:
+            options.add_argument(flag)
+        options.add_argument(f"--user-data-dir={self._profile}")
+        options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+        service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
+        self.driver = webdriver.Chrome(options=options, service=service)
+        self.resize(width, height)
+
+    def resize(self, width: int, height: int) -> None:
+        """Give the page itself so many pixels."""
+        self.driver.execute_cdp_cmd(
+            "Emulation.setDeviceMetricsOverride",
+            {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False},
+        )
+
+    def close(self) -> None:
+        """End it."""
+        self.driver.quit()
+        shutil.rmtree(self._profile, ignore_errors=True)
+
+    def open(self, url: str) -> None:
+        """Go to an address."""
+        self.driver.get(url)
+
+    def find(self, css: str, text: str = "") -> WebElement:
+        """The first visible element of a selector that holds a text, waited for."""
+
+        def look(_: Any) -> WebElement | None:
+            for element in self.driver.find_elements(By.CSS_SELECTOR, css):
+                if element.is_displayed() and text in element.text:
+                    return element
+            return None
+
+        found = self._wait(look, f"{css} with ‘{text}’")
+        assert isinstance(found, WebElement)
+        return found
+
+    def all(self, css: str) -> list[WebElement]:
+        """Every element of a selector, as things stand."""
+        return self.driver.find_elements(By.CSS_SELECTOR, css)
+
+    def button(self, text: str) -> WebElement:
+        """A button or link that acts like one."""
+        return self.find("button, a", text)
+
+    def press(self, text: str) -> None:
+        """Press a button."""
+        self._wait(lambda _: self._try_press(text), f"a button ‘{text}’ to press")
+
+    def _try_press(self, text: str) -> bool:
+        for element in self.driver.find_elements(By.CSS_SELECTOR, "button, a"):
+            if element.is_displayed() and element.is_enabled() and text in element.text:
+                element.click()
+                return True
+        return False
+
+    def keys(self, *keys: str) -> None:
+        """Type to whatever has the focus."""
+        webdriver.ActionChains(self.driver).send_keys(*keys).perform()
+
+    def until(self, css: str, attribute: str, value: str) -> WebElement:
+        """Wait until an element's attribute has a value."""
+        found = self._wait(
+            lambda _: next((e for e in self.all(css) if e.get_attribute(attribute) == value), None),
+            f"{css} with {attribute}={value}",
+        )
+        assert isinstance(found, WebElement)
+        return found
+
+    def gone(self, css: str) -> None:
+        """Wait until nothing matches."""
+        self._wait(lambda _: not self.all(css), f"{css} to be gone")
+
+    def _wait(self, look: Any, what: str) -> Any:
+        wait = WebDriverWait(
+            self.driver, PATIENCE, poll_frequency=0.05, ignored_exceptions=_PASSING
+        )
+        return wait.until(look, f"waited for {what}; the page says:\n{self.body()[:1500]}")
+
+    def body(self) -> str:
+        """The page's text."""
+        return str(self.driver.execute_script("return document.body.innerText"))
+
+    def axe(self) -> list[str]:
+        """What axe-core finds wrong on the page, a line each."""
+        if not self.driver.execute_script("return typeof axe !== 'undefined'"):
+            self.driver.execute_script(AXE.read_text("utf-8"))
+        result = self.driver.execute_async_script(
+            "const done = arguments[0]; axe.run(document, {}).then(done, e => done({error: String(e)}))"
+        )
+        if "error" in result:
+            raise RuntimeError(result["error"])
+        return [
+            f"{found['id']}: {found['help']}: {[node['target'] for node in found['nodes']][:4]}"
+            for found in result["violations"]
+        ]
+
+    def console(self) -> list[str]:
+        """Errors the page wrote to the console since they were last asked for."""
+        return [entry["message"] for entry in self.driver.get_log("browser") if entry["level"] == "SEVERE"]
+
+    def picture(self, path: Path) -> None:
+        """Keep a picture of the page as it stands."""
+        self.driver.save_screenshot(str(path))
+
+
+def _passing() -> tuple[type[Exception], ...]:
+    from selenium.common.exceptions import (
+        ElementClickInterceptedException,
+        NoSuchElementException,
+        StaleElementReferenceException,
+    )
+
+    return (NoSuchElementException, StaleElementReferenceException, ElementClickInterceptedException)
+
+
+_PASSING = _passing()
