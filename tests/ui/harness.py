@@ -174,6 +174,10 @@ class Browser:
         """Type to whatever has the focus."""
         webdriver.ActionChains(self.driver).send_keys(*keys).perform()
 
+    def chord(self, held: str, key: str) -> None:
+        """Press a key while another is held down."""
+        webdriver.ActionChains(self.driver).key_down(held).send_keys(key).key_up(held).perform()
+
     def until(self, css: str, attribute: str, value: str) -> WebElement:
         """Wait until an element's attribute has a value."""
         found = self._wait(
@@ -188,9 +192,7 @@ class Browser:
         self._wait(lambda _: not self.all(css), f"{css} to be gone")
 
     def _wait(self, look: Any, what: str) -> Any:
-        wait = WebDriverWait(
-            self.driver, PATIENCE, poll_frequency=0.05, ignored_exceptions=_PASSING
-        )
+        wait = WebDriverWait(self.driver, PATIENCE, poll_frequency=0.05, ignored_exceptions=_PASSING)
         return wait.until(look, f"waited for {what}; the page says:\n{self.body()[:1500]}")
 
     def body(self) -> str:

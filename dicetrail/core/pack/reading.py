@@ -10,7 +10,7 @@ from ..play.question import Question
 from ..snag import Snag
 from .making import Misfit, make_question
 from .records import DELIMITERS, Record, guess_delimiter, split_at_spaces, split_records, usual_width
-from .roles import Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
+from .roles import LONGEST_HEADING, Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
 from .text import decode, split_lines
 
 LineState = Literal["question", "header", "blank", "snag"]
@@ -104,7 +104,7 @@ class _Reader:
             self._keep(record, "header")
             named = ", ".join(dict.fromkeys(self._roles))
             self._snag(record, "header", "note", f"This line is a header, not a question; it names {named}.")
-        elif roles_of_header(record.cells) is not None:
+        elif len(record.cells[0]) <= LONGEST_HEADING and roles_of_header(record.cells) is not None:
             self._keep(record, "header")
             self._snag(
                 record,

@@ -64,6 +64,10 @@ _HEADINGS: dict[str, Role] = {
 }
 
 
+LONGEST_HEADING = 24
+"""A first cell of more characters makes no header."""
+
+
 def role_of_heading(heading: str) -> Role | None:
     """The role a heading names ("Wrong 2", "option B", "Topic"), or None."""
     words = re.sub(r"[\s_-]+", " ", heading.strip().casefold())

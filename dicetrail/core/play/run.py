@@ -192,10 +192,13 @@ class Run:
             if self.phase == "feedback":
                 self._go_on(due)
             elif self.game_clock.due() == due:
-                self._stop_clocks(due)
-                self._finish(self._ending(self.names(due), due) or End("done"), due, clock="game")
+                self._game_clock_ran_out(due)
             else:
                 self._happen("late", due, move="late")
+
+    def _game_clock_ran_out(self, at: int) -> None:
+        self._stop_clocks(at)
+        self._finish(self._ending(self.names(at), at) or End("done"), at, clock="game")
 
     def _stop_clocks(self, at: int) -> None:
         self.question_clock.stop(at)
@@ -352,6 +355,9 @@ class Run:
 
     def _go_on(self, at: int) -> None:
         self._waits_for_player = False
+        if self._onward != "over" and self.game_clock.left_at(at) == 0:
+            self._game_clock_ran_out(at)
+            return
         match self._onward:
             case "over":
                 self._finish(self._end or End("done"), at)

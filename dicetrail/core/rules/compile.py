@@ -366,7 +366,10 @@ class _Compiler:
             for expression in compile_():
                 check_names(expression, self._names)
         except ExpressionError as error:
-            self._snags.add("expression", "stop", str(error), path, error.column)
+            said = str(error)
+            self._snags.add(
+                "expression", "stop", said if said[-1] in ".?" else f"{said}.", path, error.column
+            )
 
     def _cues(self) -> tuple[compiled.Cue, ...]:
         cues = dict(SHIPPED)

@@ -76,7 +76,7 @@ def _load(text: str) -> Any:
             Snag("too-long", "stop", f"A game may have {LARGEST:,} characters; this has {len(text):,}.")
         )
     try:
-        for token in _yaml().scan(text):
+        for token in _yaml().scan(text) if "*" in text else ():
             if isinstance(token, AliasToken):
                 raise YamlMistake(
                     Snag(

@@ -44,7 +44,7 @@ function Shown({ meter }: { meter: Meter }) {
       </span>
     );
   }
-  return <span className="font-head text-2xl font-semibold tabular-nums">{shown(value)}</span>;
+  return <span className="text-2xl font-bold tabular-nums">{shown(value)}</span>;
 }
 
 function shown(value: number): string {

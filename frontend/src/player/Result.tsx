@@ -45,11 +45,9 @@ export function Result({ view, again }: { view: View; again: () => void }) {
         <Meters meters={view.meters} />
         <div>
           <p className="text-sm text-soft">right</p>
-          <p className="min-h-8 font-head text-2xl font-semibold tabular-nums">
+          <p className="min-h-8 text-2xl font-bold tabular-nums">
             {outcome.right} of {outcome.asked}
-            <span className="ml-2 font-text text-base font-normal">
-              {outcome.percent.toFixed(1)} %
-            </span>
+            <span className="ml-2 text-base font-normal">{outcome.percent.toFixed(1)} %</span>
           </p>
         </div>
         <Button weight="main" className="ml-auto" onClick={again}>

@@ -37,7 +37,7 @@ export function TrailClock({ clock, at, label }: { clock: Clock; at: number; lab
         </div>
       </div>
       <span className="w-14 text-right tabular-nums">
-        <span ref={figures} className="font-head text-2xl font-semibold" /> s
+        <span ref={figures} className="text-2xl font-bold" /> s
       </span>
     </div>
   );

@@ -12,17 +12,19 @@ export function Frame() {
   const { game, pack } = useCurrent();
   return (
     <div className="grid h-dvh grid-cols-[13.5rem_1fr] grid-rows-[3.25rem_1fr] max-md:h-auto max-md:grid-cols-1 max-md:grid-rows-none">
-      <div className="flex items-center border-r border-b border-line px-5">
-        <NavLink to="/" className="font-head text-2xl font-semibold italic">
-          Dice Trail
-        </NavLink>
-      </div>
-      <header className="flex items-center gap-5 border-b border-line px-6 max-md:flex-wrap max-md:py-2">
-        {game ? (
-          <TopLine key={`${game.id}-${game.dice}`} game={game} />
-        ) : (
-          <p className="text-soft">{pack ? "A pack on the shelf" : "The shelf"}</p>
-        )}
+      <header className="contents">
+        <div className="flex items-center border-r border-b border-line px-5">
+          <NavLink to="/" className="font-head text-2xl font-semibold italic">
+            Dice Trail
+          </NavLink>
+        </div>
+        <div className="flex items-center gap-5 border-b border-line px-6 max-md:flex-wrap max-md:py-2">
+          {game ? (
+            <TopLine key={`${game.id}-${game.dice}`} game={game} />
+          ) : (
+            <p className="text-soft">{pack ? "A pack on the shelf" : "The shelf"}</p>
+          )}
+        </div>
       </header>
       <nav aria-label="Route" className="contours border-r border-line px-5 py-6">
         <ol className="route flex flex-col gap-8">

@@ -99,7 +99,7 @@ export function YamlEditor({ text, snags, words, onChange, handle }: Props) {
           syntaxHighlighting(colours),
           autocompletion({ override: [complete], icons: false }),
           EditorView.lineWrapping,
-          EditorView.contentAttributes.of({ "aria-label": "The rules as text" }),
+          EditorView.contentAttributes.of({ "aria-label": "The rules as text", tabindex: "0" }),
           keymap.of([
             ...completionKeymap,
             ...defaultKeymap,

@@ -1,0 +1,56 @@
+# make demo  set everything up and serve the workshop with the demo data
+# make test  set everything up and run all the tests
+# For developers: make dev, make lint, make types, make shots, make bench
+
+PYTHON ?= python3.11
+VENV := .venv/bin
+PAGES := dicetrail/web/pages/index.html
+FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/play.html \
+	frontend/vite.config.ts frontend/package-lock.json
+
+.PHONY: demo test dev lint types shots bench chromium clean
+
+demo: .make-python $(PAGES)
+	$(VENV)/dicetrail serve --demo --data .data/demo
+
+test: .make-python $(PAGES) chromium
+	$(VENV)/python scripts/run_tests.py
+
+# The workshop on :5173 with reloading pages, over the server on :8321.
+dev: .make-python .make-node
+	trap 'kill 0' EXIT; $(VENV)/dicetrail serve --demo --data .data/dev & cd frontend && npm run dev
+
+lint: .make-python .make-node
+	$(VENV)/ruff check .
+	$(VENV)/ruff format --check .
+	$(VENV)/mypy
+	$(VENV)/lint-imports
+	cd frontend && npx tsc --noEmit && npm run -s lint
+
+types: .make-python .make-node
+	$(VENV)/python scripts/write_openapi.py build/openapi.json
+	cd frontend && npm run -s types
+
+shots: .make-python $(PAGES) chromium
+	$(VENV)/python scripts/take_screenshots.py
+
+bench: .make-python
+	for file in benchmarks/*.py; do $(VENV)/python $$file; done
+
+.make-python: requirements.lock pyproject.toml
+	scripts/make_venv "$(PYTHON)"
+	touch $@
+
+.make-node: frontend/package.json frontend/package-lock.json
+	scripts/install_node_packages
+	touch $@
+
+$(PAGES): .make-node $(FRONT)
+	cd frontend && npm run -s build
+	touch $@
+
+chromium:
+	@scripts/install_chromium
+
+clean:
+	rm -rf .venv .make-* frontend/node_modules dicetrail/web/pages build

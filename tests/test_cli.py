@@ -1,0 +1,157 @@
+"""The command line, as the scripts outside see it: output, exit codes, never a traceback."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+DEMO = ROOT / "dicetrail" / "demo"
+HUT = DEMO / "1-hut-night.yaml"
+
+
+def run(*args: object, stdin: str = "") -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "dicetrail.cli", *map(str, args)],
+        input=stdin,
+        capture_output=True,
+        text=True,
+        cwd=ROOT,
+        timeout=60,
+        check=False,
+    )
+
+
+class CommandLine(unittest.TestCase):
+    def setUp(self):
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+
+    def file(self, name: str, content: str | bytes) -> Path:
+        path = self.folder / name
+        path.write_bytes(content if isinstance(content, bytes) else content.encode())
+        return path
+
+    def asked(self, *args: object, code: int = 0, stdin: str = "") -> str:
+        done = run(*args, stdin=stdin)
+        self.assertNotIn("Traceback", done.stderr)
+        self.assertEqual(done.returncode, code, done.stderr)
+        return done.stdout
+
+    def refused(self, *args: object) -> str:
+        done = run(*args)
+        self.assertEqual((done.returncode, done.stdout), (2, ""), done.stderr)
+        self.assertNotIn("Traceback", done.stderr)
+        sentence = done.stderr.strip().splitlines()[-1]
+        self.assertTrue(sentence.startswith("dicetrail: "), done.stderr)
+        return sentence
+
+    def test_check(self):
+        book = json.loads(self.asked("check", DEMO / "packs" / "hut-book.tsv", "--json", code=1))
+        self.assertEqual((book["questions"], book["kinds"]), (5, {"choice": 5}))
+        self.assertEqual(set(book["snags"][0]), {"code", "severity", "file", "line", "message"})
+        lines = {snag["line"]: snag["code"] for snag in book["snags"]}
+        self.assertEqual(
+            lines,
+            {
+                2: "spaces-for-tabs",
+                3: "blank-line",
+                4: "header",
+                6: "no-answer",
+                7: "same-option",
+                8: "missing-field",
+                9: "missing-field",
+                10: "duplicate",
+                13: "too-short",
+            },
+        )
+        packs = [DEMO / "packs" / name for name in ("trail-sense.tsv", "ropes-and-sums.csv")]
+        both = json.loads(self.asked("check", *packs, "--json"))
+        self.assertEqual(both["questions"], 34)
+        self.assertIn("20 questions", self.asked("check", *packs))
+
+    def test_what_can_not_be_used(self):
+        picture = self.file("picture.tsv", b"\x89PNG\r\n\x1a\n" + bytes(range(200)))
+        self.assertIn("PNG", self.refused("check", picture, "--json"))
+        self.assertIn("empty", self.refused("check", self.file("empty.tsv", ""), "--json"))
+        self.assertIn("no file", self.refused("check", self.folder / "missing.tsv", "--json"))
+        self.assertIn("folder", self.refused("check", self.folder))
+        self.assertIn("--bad", self.refused("check", "--bad"))
+        self.assertIn("moon", self.refused("moon"))
+        self.assertIn("snags", self.refused("play", self.file("g.yaml", "title: [")))
+        self.assertIn("not a game", self.refused("play", self.file("g.yaml", b"\xff\xfe\xfa")))
+        self.assertIn("no move", self.refused("play", HUT, "--dice", 1, "--moves", HUT))
+        self.assertIn("between 3 and 20", self.refused("play", HUT, "--count", 2, "--moves", "-"))
+        self.assertIn("topic", self.refused("play", HUT, "--topic", "opera", "--moves", "-"))
+        self.assertIn("dice", self.refused("play", HUT, "--dice", -1, "--moves", "-").lower())
+
+    def test_play_with_moves(self):
+        moves = self.file("moves", "right\nwrong @1.5\nright\nlate\nanswer Z\nskip\nright\n")
+        args = ("play", HUT, "--dice", 7, "--moves", moves, "--player", "Ida", "--json")
+        trail = self.asked(*args)
+        self.assertEqual(trail, self.asked(*args))
+        steps = [json.loads(line) for line in trail.splitlines()]
+        self.assertEqual(
+            [step["moment"] for step in steps if step["moment"] not in ("opened", "begun")],
+            ["right", "wrong", "right", "late", "unreadable", "skipped", "right"],
+        )
+        self.assertEqual(steps[-2]["after"], {"score": 12, "lanterns": 2, "warmth": 4})
+        self.assertNotEqual(trail, self.asked("play", HUT, "--dice", 8, "--moves", moves))
+        piped = self.asked(
+            "play", HUT, "--dice", 7, "--moves", "-", "--player", "Ida", stdin=moves.read_text()
+        )
+        self.assertEqual(piped, trail)
+
+    def test_play_to_the_end(self):
+        steps = [
+            json.loads(line)
+            for line in self.asked(
+                "play", HUT, "--dice", 3, "--moves", "-", "--count", 3, stdin="wrong\n" * 9
+            ).splitlines()
+        ]
+        last = steps[-1]
+        self.assertEqual((last["moment"], last["result"], last["award"]), ("over", "lost", "Hut Guest"))
+
+    def test_play_in_the_terminal(self):
+        done = run("play", HUT, "--dice", 7, "--player", "Ida", stdin="nothing of the sort\nA\n")
+        self.assertEqual(done.returncode, 0)
+        self.assertIn("1 of 10  score 0  lanterns 3", done.stdout)
+        self.assertIn("That can't be read", done.stdout)
+        self.assertIn("left before its end", done.stdout)
+
+    def test_deal(self):
+        cards = json.loads(self.asked("deal", HUT, "--dice", 5, "--count", 4, "--json"))
+        self.assertEqual(len(cards), 4)
+        for card in cards:
+            self.assertIn(card["right"], card["options"])
+            self.assertEqual(card["options"]["ABCDEFGH".index(card["key"])], card["right"])
+        self.assertEqual(cards, json.loads(self.asked("deal", HUT, "--dice", 5, "--count", 4, "--json")))
+        self.assertIn("▸", self.asked("deal", HUT, "--dice", 5))
+
+    def test_answer(self):
+        pack = DEMO / "packs" / "ropes-and-sums.csv"
+        cards = json.loads(self.asked("deal", DEMO / "2-before-the-fog.yaml", "--dice", 1, "--json"))
+        climb = next(card for card in cards if "750 m" in card["prompt"])
+        verdict = json.loads(self.asked("answer", pack, climb["id"], "2.5", "--json"))
+        self.assertEqual(verdict["verdict"], "right")
+        self.assertIn("equals 2 1/2", verdict["steps"])
+        self.assertIn("no question", self.refused("answer", pack, "nobody", "2.5"))
+
+    def test_snags_and_schema(self):
+        for game in sorted(DEMO.glob("*.yaml")):
+            self.assertEqual(json.loads(self.asked("snags", game, "--json")), {"snags": []})
+        broken = self.file("g.yaml", HUT.read_text("utf-8").replace("lanterns == 0", "lantern == 0"))
+        found = json.loads(self.asked("snags", broken, "--json", code=1))["snags"]
+        self.assertIn("expression", {snag["code"] for snag in found})
+        self.assertEqual(
+            json.loads(self.asked("schema"))["$schema"], "https://json-schema.org/draft/2020-12/schema"
+        )
+
+    def test_help(self):
+        self.assertIn("check", self.asked("--help"))
+        self.assertIn("--moves", self.asked("play", "--help"))

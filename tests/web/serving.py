@@ -1,0 +1,87 @@
+"""The application in this process, for tests of its APIs."""
+
+from __future__ import annotations
+
+import tempfile
+import time
+import unittest
+from pathlib import Path
+from typing import Any
+
+from fastapi.testclient import TestClient
+
+from dicetrail.web.app import create_app
+
+ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}a\twrong {n}b\n" for n in range(1, 6))
+RULES = """\
+title: Test
+packs: [packs/five.tsv]
+deal: {order: filed, options: filed}
+tries: 2
+meters:
+  score: {start: 0}
+  lives: {start: 2, max: 2}
+clocks: {question: 30, game: none, breather: 0}
+consequences:
+  - {moment: right, add: {score: 5}}
+  - {moment: missed, add: {lives: -1}, reveal: true}
+  - {moment: late, add: {lives: -1}, reveal: true}
+endings:
+  - {if: lives == 0, result: lost, say: "Out."}
+awards:
+  - {if: percent >= 80, title: High}
+  - {if: percent >= 0, title: Low}
+"""
+
+
+class Serving(unittest.TestCase):
+    """A test case with a client; the database stays in ``folder``, so that it can be opened again."""
+
+    demo = False
+
+    def setUp(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        self.client = self.serve()
+
+    def serve(self) -> TestClient:
+        """A client of a new application over the folder."""
+        client = TestClient(create_app(self.folder, demo=self.demo))
+        client.__enter__()
+        self.addCleanup(client.__exit__, None, None, None)
+        return client
+
+    def ask(self, method: str, path: str, body: Any = None, code: int = 200) -> Any:
+        """A request to the maker's API that must be answered with ``code``."""
+        response = self.client.request(method, f"/api/workshop{path}", json=body)
+        self.assertEqual(response.status_code, code, response.text)
+        return response.json()
+
+    def bring(self, name: str, data: bytes, code: int = 201) -> Any:
+        """Bring a file."""
+        response = self.client.post("/api/workshop/packs", files={"file": (name, data)})
+        self.assertEqual(response.status_code, code, response.text)
+        return response.json()
+
+    def game(self, rules: str = RULES, title: str = "Test") -> Any:
+        """A game of five questions with its own rules."""
+        pack = self.bring("five.tsv", ROWS.encode())
+        game = self.ask("POST", "/games", {"pack_id": pack["id"], "title": title}, 201)
+        return self.ask("PUT", f"/games/{game['id']}", {"text": rules, "revision": 1})
+
+    def start(self, slug: str = "test", **wanted: Any) -> str:
+        """Start a play; its id."""
+        response = self.client.post(f"/api/players/games/{slug}/plays", json={"dice": 1, **wanted})
+        self.assertEqual(response.status_code, 201, response.text)
+        return str(response.json()["id"])
+
+
+def view_when(socket: Any, wanted: Any) -> Any:
+    """The first view that ``wanted`` likes, of those that come within a few seconds."""
+    end = time.monotonic() + 10
+    while time.monotonic() < end:
+        view = socket.receive_json()
+        if wanted(view):
+            return view
+    raise AssertionError("no such view came")

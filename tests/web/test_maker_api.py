@@ -1,0 +1,138 @@
+"""The maker's API: packs, games, revisions, undo; nothing lost, nothing crashed."""
+
+from __future__ import annotations
+
+import unittest
+
+from dicetrail.store import packs
+from dicetrail.store.models import Pack
+
+from .serving import ROWS, RULES, Serving
+
+
+class Packs(Serving):
+    def test_bring_read_and_save_as_file(self):
+        pack = self.bring("five.tsv", ROWS.encode("utf-16"))
+        self.assertEqual((pack["questions"], pack["encoding"], pack["delimiter"]), (5, "utf-16", "tab"))
+        lines = self.ask("GET", f"/packs/{pack['id']}/lines")
+        self.assertEqual((lines["total"], lines["lines"][2]["question"]["prompt"]), (5, "Question 3?"))
+        self.assertEqual(lines["lines"][0]["raw"], "Question 1?\tright 1\twrong 1a\twrong 1b")
+        saved = self.client.get(f"/api/workshop/packs/{pack['id']}/file")
+        self.assertEqual(saved.text, ROWS)
+        self.assertIn("five.tsv", saved.headers["content-disposition"])
+
+    def test_the_bytes_as_brought_are_kept(self):
+        data = ROWS.encode("utf-16-be")
+        pack = self.bring("five.tsv", data)
+        self.ask("PUT", f"/packs/{pack['id']}/lines/1", {"raw": None, "revision": 1})
+        with self.client.app.state.workshop.session() as session:
+            self.assertEqual(session.get(Pack, pack["id"]).original, data)
+
+    def test_a_taken_name_gets_a_number(self):
+        names = [self.bring("../../x/five.tsv", ROWS.encode())["name"] for _ in range(3)]
+        self.assertEqual(names, ["packs/five.tsv", "packs/five-2.tsv", "packs/five-3.tsv"])
+
+    def test_refusals(self):
+        self.assertIn("PNG", self.bring("a.tsv", b"\x89PNG\r\n\x1a\n", 422)["detail"])
+        self.assertIn("empty", self.bring("a.tsv", b"", 422)["detail"])
+        self.assertIn("20 MB", self.bring("a.tsv", b"x" * (20 * 2**20 + 1), 422)["detail"])
+        self.ask("GET", "/packs/99", code=404)
+        self.ask("POST", "/packs/paste", {"name": "", "text": "x"}, 422)
+        self.assertEqual(self.ask("GET", "/shelf"), {"packs": [], "games": []})
+
+    def test_mend_undo_redo_and_branches(self):
+        pack = self.bring("five.tsv", (ROWS + "Spaces here?    a    b    c\n").encode())
+        path = f"/packs/{pack['id']}"
+        self.assertEqual((pack["questions"], pack["can_undo"]), (5, False))
+        mended = pack["snags"][0]["mended"]
+        pack = self.ask("PUT", f"{path}/lines/6", {"raw": mended, "revision": 1})
+        self.assertEqual((pack["questions"], pack["snags"], pack["revision"]), (6, [], 2))
+        pack = self.ask("POST", f"{path}/undo")
+        self.assertEqual((pack["questions"], pack["can_undo"], pack["can_redo"]), (5, False, True))
+        self.assertEqual(self.ask("POST", f"{path}/undo")["questions"], 5)
+        pack = self.ask("POST", f"{path}/redo")
+        self.assertEqual((pack["questions"], pack["can_redo"]), (6, False))
+        self.ask("POST", f"{path}/undo")
+        other = self.ask("PUT", f"{path}/lines/6", {"raw": None, "revision": 1})
+        self.assertEqual((other["lines"], other["revision"]), (5, 3))
+        with self.client.app.state.workshop.session() as session:
+            kept = session.get(Pack, pack["id"])
+            kept.revision = 2
+            self.assertIn("Spaces here?\ta", packs.text_of(session, kept))  # the other branch is not lost
+
+    def test_a_stale_change_is_refused(self):
+        pack = self.bring("five.tsv", ROWS.encode())
+        self.ask("PUT", f"/packs/{pack['id']}/lines/1", {"raw": "A?\tb", "revision": 1})
+        self.ask("PUT", f"/packs/{pack['id']}/lines/1", {"raw": "C?\td", "revision": 1}, 409)
+        self.ask("PUT", f"/packs/{pack['id']}/lines/77", {"raw": "C?\td", "revision": 2}, 404)
+
+
+class Games(Serving):
+    def test_a_new_game_can_be_played(self):
+        pack = self.bring("five.tsv", ROWS.encode())
+        game = self.ask("POST", "/games", {"pack_id": pack["id"], "title": 'Über "Allem"'}, 201)
+        self.assertEqual((game["slug"], game["playable"], game["snags"]), ("uber-allem", True, []))
+        self.assertEqual((game["questions"], game["pack_ids"]), (5, [pack["id"]]))
+        again = self.ask("POST", "/games", {"pack_id": pack["id"], "title": 'Über "Allem"'}, 201)
+        self.assertEqual(again["slug"], "uber-allem-2")
+
+    def test_any_text_is_kept_and_its_snags_told(self):
+        game = self.game()
+        for text in ("title: [", "", "x" * 1000, RULES.replace("lives == 0", "live == 0")):
+            revision = game["revision"]
+            game = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": revision})
+            self.assertEqual((game["playable"], game["text"], game["revision"]), (False, text, revision + 1))
+            self.assertTrue(game["snags"])
+        self.ask("PUT", f"/games/{game['id']}", {"text": RULES, "revision": 1}, 409)
+        same = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})
+        self.assertEqual(same["revision"], game["revision"])
+
+    def test_mending_a_pack_mends_the_game(self):
+        game = self.game(RULES.replace("five.tsv", "six.tsv"))
+        self.assertEqual(game["snags"][0]["code"], "no-pack")
+        self.bring("six.tsv", ROWS.encode())
+        self.assertTrue(self.ask("GET", f"/games/{game['id']}")["playable"])
+
+    def test_dice(self):
+        game = self.game()
+        path = f"/games/{game['id']}/dice"
+        self.assertEqual(self.ask("PUT", path, {"dice": 42})["dice"], 42)
+        rolled = {self.ask("PUT", path, {"dice": None})["dice"] for _ in range(4)}
+        self.assertGreater(len(rolled), 1)
+        self.ask("PUT", path, {"dice": -1}, 422)
+
+    def test_words_schema_and_file(self):
+        game = self.game()
+        self.assertIn("attempt", self.ask("GET", "/words")["names"])
+        self.assertIn("$schema", self.ask("GET", "/schema"))
+        self.assertEqual(self.client.get(f"/api/workshop/games/{game['id']}/file").text, RULES)
+
+    def test_everything_is_there_after_a_restart(self):
+        self.game()
+        before = self.ask("GET", "/shelf")
+        self.client = self.serve()
+        self.assertEqual(self.ask("GET", "/shelf"), before)
+
+
+class Demo(Serving):
+    demo = True
+
+    def test_the_demo_is_brought_once(self):
+        shelf = self.ask("GET", "/shelf")
+        self.assertEqual((len(shelf["packs"]), len(shelf["games"])), (3, 3))
+        self.assertTrue(all(game["playable"] and not game["snags"] for game in shelf["games"]))
+        self.client = self.serve()
+        self.assertEqual(self.ask("GET", "/shelf"), shelf)
+
+    def test_pages_and_headers(self):
+        page = self.client.get("/games/1/rules")
+        self.assertEqual(page.status_code, 200)
+        self.assertIn("default-src 'self'", page.headers["content-security-policy"])
+        self.assertIn("text/html", page.headers["content-type"])
+        self.assertEqual(self.client.get("/api/nothing").status_code, 404)
+        self.assertNotEqual(self.client.get("/play/any").text, page.text)
+        self.assertNotIn("create_app", self.client.get("/assets/%2e%2e/%2e%2e/app.py").text)
+
+
+if __name__ == "__main__":
+    unittest.main()
