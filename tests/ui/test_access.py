@@ -6,12 +6,21 @@ import unittest
 
 from selenium.webdriver.common.keys import Keys
 
-from dicetrail.core.play.deck import deal
-from dicetrail.core.play.game import Choices
-from dicetrail.files import read_game_file
-from dicetrail.web.demo import DEMO
-
 from .harness import Browser, Served
+
+SHORT = """\
+title: Short
+packs: [packs/short.tsv]
+deal: {order: filed, options: filed}
+setup: {name: ask, count: {min: 1, max: 2, default: 2}}
+meters: {score: {start: 0}, lives: {start: 3, max: 3}, warmth: {start: 2, min: 0, max: 9, show: bar}}
+clocks: {question: 60, game: 300, breather: player}
+consequences:
+  - {moment: right, add: {score: 1}, say: "Up it is.", cue: bright}
+  - {moment: missed, add: {lives: -1}, reveal: true, cue: dull}
+awards:
+  - {if: percent >= 0, title: Walked}
+"""
 
 
 class Access(unittest.TestCase):
@@ -28,11 +37,6 @@ class Access(unittest.TestCase):
     def clean(self, where: str) -> None:
         self.assertEqual(self.browser.axe(), [], where)
         self.assertEqual(self.browser.console(), [], where)
-
-    @staticmethod
-    def dice_with_a_choice_first() -> int:
-        game = read_game_file(DEMO / "3-the-rope.yaml").game
-        return next(dice for dice in range(99) if deal(game, Choices(dice), 1)[0].question.kind == "choice")
 
     def no_sideways_scroll(self) -> None:
         width = self.browser.driver.execute_script("return document.documentElement.scrollWidth - innerWidth")
@@ -78,9 +82,11 @@ class Access(unittest.TestCase):
 
     def test_players_page_at_both_widths(self):
         browser = self.browser
+        pack = self.served.paste("short.tsv", "Which way?\tUp\tDown\nWhat knot?\tBowline\n")
+        self.served.make_game("Short", pack, SHORT)
         for width, height in ((1280, 800), (390, 844)):
             browser.resize(width, height)
-            browser.open(f"{self.served.url}/play/the-rope?dice={self.dice_with_a_choice_first()}")
+            browser.open(f"{self.served.url}/play/short")
             browser.find("button", "Set out")
             self.clean("start")
             browser.press("Set out")
@@ -91,8 +97,11 @@ class Access(unittest.TestCase):
             browser.find("button", "Go on")
             self.clean("feedback")
             browser.keys(Keys.ENTER)
-            while not browser.all("[data-result]"):
-                browser.keys("a", "x", Keys.ENTER, Keys.ENTER)
+            browser.find("[data-phase=asking] input")
+            self.clean("asking for words")
+            browser.keys("granny", Keys.ENTER)
+            browser.find("[data-moment=missed]", "Bowline")
+            browser.keys(Keys.ENTER)
             browser.find("[data-result]")
             self.clean("result")
             self.no_sideways_scroll()
