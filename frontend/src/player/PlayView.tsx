@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import type { Move, View } from "../api/client";
 import { playSound } from "../look/sounds";
-import { Button } from "../ui/Button";
+import { Button, buttonLook } from "../ui/Button";
 import { inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
 import { Meters } from "./Meters";
@@ -245,11 +245,6 @@ interface NoteProps {
 }
 
 function FeedbackNote({ feedback, view, move }: NoteProps) {
-  const waits = view.waits_for_player;
-  const onward = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    if (waits) onward.current?.focus();
-  }, [waits]);
   const said = feedback ? [SAID[feedback.moment], feedback.say].filter(Boolean).join(" ") : "";
   const tone = feedback?.cue?.tone ?? BUILT_IN_TONES[feedback?.moment ?? ""] ?? "plain";
   return (
@@ -277,16 +272,28 @@ function FeedbackNote({ feedback, view, move }: NoteProps) {
           {feedback.why && <p className="text-soft">{<Light text={feedback.why} />}</p>}
         </div>
       )}
-      {waits && (
-        <button
-          ref={onward}
-          type="button"
-          className="mt-3 rounded-md border border-pine bg-pine px-3.5 py-1.5 font-bold text-sheet"
-          onClick={() => move("continue")}
-        >
-          Go on
-        </button>
+      {view.waits_for_player && (
+        <GoOn key={view.steps} after={view.resume_in ?? 0} move={() => move("continue")} />
       )}
     </div>
+  );
+}
+
+/** The player's key that ends a breather. It appears once the feedback has stayed as long as the rules ask. */
+function GoOn({ after, move }: { after: number; move: () => void }) {
+  const [ready, setReady] = useState(after <= 0);
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setReady(true), after);
+    return () => window.clearTimeout(timer);
+  }, [after]);
+  useEffect(() => {
+    if (ready) button.current?.focus();
+  }, [ready]);
+  if (!ready) return null;
+  return (
+    <button ref={button} type="button" className={clsx(buttonLook("main"), "mt-3")} onClick={move}>
+      Go on
+    </button>
   );
 }
