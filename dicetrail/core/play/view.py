@@ -108,7 +108,11 @@ class OutcomeView:
 
 @dataclass(frozen=True, slots=True)
 class View:
-    """All that a player sees. ``steps`` grows with the trail; ``resume_in`` is in milliseconds."""
+    """All that a player sees. ``steps`` grows with the trail.
+
+    ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself or, where
+    it waits for the player, the player's key counts.
+    """
 
     title: str
     player: str
@@ -129,7 +133,9 @@ class View:
 def view(run: Run, at: int) -> View:
     """What the player sees of a run at the time ``at`` (milliseconds)."""
     over = run.phase == "over"
-    due = run.due() if run.phase == "feedback" else run.continue_from
+    resume = run.continue_from
+    if resume is None and run.phase == "feedback":
+        resume = run.due()
     return View(
         title=run.program.game.title,
         player=run.choices.player,
@@ -142,7 +148,7 @@ def view(run: Run, at: int) -> View:
         game_clock=_clock(run.game_clock, at),
         feedback=_feedback(run),
         waits_for_player=run.continue_from is not None,
-        resume_in=None if due is None else max(0, due - at),
+        resume_in=None if resume is None else max(0, resume - at),
         can_skip=bool(run.program.rows["skipped"]),
         outcome=_outcome(run),
     )

@@ -273,7 +273,7 @@ function FeedbackNote({ feedback, view, move }: NoteProps) {
         </div>
       )}
       {view.waits_for_player && (
-        <GoOn key={view.steps} after={view.resume_in ?? 0} move={() => move("continue")} />
+        <GoOn key={`on-${view.steps}`} after={view.resume_in ?? 0} move={() => move("continue")} />
       )}
     </div>
   );
