@@ -82,7 +82,9 @@ class Access(unittest.TestCase):
 
     def test_players_page_at_both_widths(self):
         browser = self.browser
-        pack = self.served.paste("short.tsv", "Which way?\tUp\tDown\nWhat knot?\tBowline\n")
+        pack = self.served.paste(
+            "short.tsv", "kind,question,answer,wrong\nchoice,Which way?,Up,Down\ntyped,What knot?,Bowline,\n"
+        )
         self.served.make_game("Short", pack, SHORT)
         for width, height in ((1280, 800), (390, 844)):
             browser.resize(width, height)
@@ -101,6 +103,7 @@ class Access(unittest.TestCase):
             self.clean("asking for words")
             browser.keys("granny", Keys.ENTER)
             browser.find("[data-moment=missed]", "Bowline")
+            browser.find("button", "Go on")
             browser.keys(Keys.ENTER)
             browser.find("[data-result]")
             self.clean("result")

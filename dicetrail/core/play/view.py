@@ -110,8 +110,8 @@ class OutcomeView:
 class View:
     """All that a player sees. ``steps`` grows with the trail.
 
-    ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself or, where
-    it waits for the player, the player's key counts.
+    ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
+    or, where it waits for the player, the player's key counts.
     """
 
     title: str
