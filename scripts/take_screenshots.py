@@ -41,13 +41,9 @@ def main() -> None:
         browser.press("Set out")
         browser.find("[data-phase=asking]")
         take("player-asking")
-        browser.keys("a")
-        if not browser.all("[data-mark=wrong]"):
-            time.sleep(3)
-            browser.keys("b")
+        browser.keys("b")
         time.sleep(1)
         browser.find("[data-phase=asking]")
-        take("player-second-try")
         browser.keys("b")
         take("player-feedback")
         while not browser.all("[data-result]"):

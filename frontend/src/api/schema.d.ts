@@ -845,7 +845,10 @@ export interface components {
         };
         /**
          * View
-         * @description All that a player sees. ``steps`` grows with the trail; ``resume_in`` is in milliseconds.
+         * @description All that a player sees. ``steps`` grows with the trail.
+         *
+         *     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
+         *     or, where it waits for the player, the player's key counts.
          */
         View: {
             /** Can Skip */
