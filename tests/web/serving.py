@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import tempfile
 import time
 import unittest
@@ -43,14 +44,14 @@ class Serving(unittest.TestCase):
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
+        self._running = contextlib.ExitStack()
+        self.addCleanup(lambda: self._running.close())
         self.client = self.serve()
 
     def serve(self) -> TestClient:
-        """A client of a new application over the folder."""
-        client = TestClient(create_app(self.folder, demo=self.demo))
-        client.__enter__()
-        self.addCleanup(client.__exit__, None, None, None)
-        return client
+        """End the application and start a new one over the same folder; a client of it."""
+        self._running.close()
+        return self._running.enter_context(TestClient(create_app(self.folder, demo=self.demo)))
 
     def ask(self, method: str, path: str, body: Any = None, code: int = 200) -> Any:
         """A request to the maker's API that must be answered with ``code``."""

@@ -22,7 +22,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any, Literal
 
-from .checking import Verdict, check
+from .checking import LONGEST_ANSWER, Verdict, check
 from .clocks import Clock
 from .counts import Counts
 from .deck import Card, Deck
@@ -32,6 +32,9 @@ from .numbers import read_number, show_number
 from .program import Program, Row
 from .question import LABELS
 from .trail import Step
+
+FAR_OFF = 9
+"""Characters a made-up wrong answer is longer than the right ones: more than any spelling tolerance."""
 
 Phase = Literal["ready", "asking", "feedback", "over"]
 Onward = Literal["ask", "next", "revisit", "try", "resume", "over"]
@@ -528,7 +531,8 @@ def _input_for(intent: str, card: Card) -> str:
     if question.kind == "number":
         numbers = [read_number(answer, question.unit) or Fraction(0) for answer in question.answers]
         return show_number(max(numbers) + question.tolerance + 1)
-    return "something else than " + " or ".join(question.answers)[:200]
+    longest = max(map(len, question.answers))
+    return "x" * (longest + FAR_OFF) if longest + FAR_OFF <= LONGEST_ANSWER else "x"
 
 
 def _written(move: Move) -> str:
