@@ -6,8 +6,9 @@ import math
 from collections.abc import Sequence
 from fractions import Fraction
 from hashlib import blake2s
+from typing import TypedDict, get_type_hints
 
-from ..play.checking import TRUE_WORDS, Checking, fold
+from ..play.checking import TRUE_WORDS
 from ..play.numbers import read_number
 from ..play.question import KINDS, LABELS, MOST_OPTIONS, TRUTH_OPTIONS, Kind, Question
 from ..snag import Severity
@@ -15,8 +16,6 @@ from .roles import Role, all_true_or_false
 
 MOST_WORTH = 1_000_000
 LONGEST_CLOCK = 86_400
-_SAME = Checking()
-"""Texts that are equal under these switches are the same answer."""
 
 
 class Misfit(ValueError):
@@ -31,13 +30,17 @@ class Misfit(ValueError):
         self.mended = mended
 
 
-def make_question(cells: Sequence[str], roles: Sequence[Role], truth: bool) -> Question:
-    """The question that a line's cells make, under the roles of their columns.
+def same(text: str) -> str:
+    """Equal for texts that are the same answer: outer and doubled blanks and case are away."""
+    return " ".join(text.split()).casefold()
 
-    ``truth`` tells that the whole column of answers says true or false. File and line are filled in by the
-    reader. Raises :class:`Misfit`.
+
+def make_question(row: Row, truth: bool, file: str, line: int, given_ids: set[str]) -> Question:
+    """The question that a line's cells make.
+
+    ``truth`` tells that the whole column of answers says true or false. The question gets an id that is not
+    among ``given_ids``, which it joins. Raises :class:`Misfit`.
     """
-    row = _Row(cells, roles)
     prompt = row.one("prompt")
     if not prompt:
         raise Misfit("no-prompt", "There is an answer but no question. Write the question before it.")
@@ -56,55 +59,99 @@ def make_question(cells: Sequence[str], roles: Sequence[Role], truth: bool) -> Q
         answers = [TRUTH_OPTIONS[right]]
     elif kind != "choice":
         options, right = [], -1
-    tolerance = row.one("tolerance")
-    question = Question(
-        id=row.one("id") or _id(prompt),
-        kind=kind,
-        prompt=prompt,
-        answers=tuple(answers[:1] if options else answers),
-        options=tuple(options),
-        right=right,
-        topic=row.one("topic"),
-        level=_whole(row.one("level"), "level", 1, 5, 1),
-        worth=_number(row.one("worth"), "worth", 0, MOST_WORTH) if row.one("worth") else 1,
-        seconds=_number(row.one("seconds"), "seconds", 0.1, LONGEST_CLOCK) if row.one("seconds") else None,
-        why=row.one("why"),
-        unit=row.one("unit"),
-        tolerance=_exact(tolerance, "tolerance") if tolerance else Fraction(0),
-    )
     if kind == "number":
-        for answer in question.answers:
-            if read_number(answer, question.unit) is None:
-                raise Misfit(
-                    "not-a-number", f"‘{answer}’ is not a number. Write one, or make this a typed question."
-                )
-    return question
+        _check_numbers(answers, row.one("unit"))
+    return Question(
+        _free_id(row.one("id") or _id(prompt), given_ids),
+        kind,
+        prompt,
+        tuple(answers[:1] if options else answers),
+        tuple(options),
+        right,
+        file=file,
+        line=line,
+        **_details(row),
+    )
 
 
-class _Row:
-    """The cells of a line by their roles."""
+class _Details(TypedDict, total=False):
+    topic: str
+    level: int
+    worth: float
+    seconds: float
+    why: str
+    unit: str
+    tolerance: Fraction
 
-    def __init__(self, cells: Sequence[str], roles: Sequence[Role]) -> None:
-        self._by_role: dict[Role, list[str]] = {}
-        for cell, role in zip(cells, roles, strict=False):
-            self._by_role.setdefault(role, []).append(cell)
+
+def _details(row: Row) -> _Details:
+    """What further columns say of a question; empty where the file has none of them."""
+    details: _Details = {}
+    if not row.has_details:
+        return details
+    if text := row.one("topic"):
+        details["topic"] = text
+    if text := row.one("level"):
+        details["level"] = _whole(text, "level", 1, 5)
+    if text := row.one("worth"):
+        details["worth"] = _number(text, "worth", 0, MOST_WORTH)
+    if text := row.one("seconds"):
+        details["seconds"] = _number(text, "seconds", 0.1, LONGEST_CLOCK)
+    if text := row.one("why"):
+        details["why"] = text
+    if text := row.one("unit"):
+        details["unit"] = text
+    if text := row.one("tolerance"):
+        details["tolerance"] = _exact(text, "tolerance")
+    return details
+
+
+class Columns:
+    """Which columns have which role; made once for a file."""
+
+    def __init__(self, roles: Sequence[Role]) -> None:
+        self.places: dict[Role, list[int]] = {}
+        for place, role in enumerate(roles):
+            self.places.setdefault(role, []).append(place)
+        self.has_details = any(role in self.places for role in get_type_hints(_Details))
+
+
+class Row:
+    """The cells of a line by the roles of their columns."""
+
+    __slots__ = ("_cells", "_places", "has_details")
+
+    def __init__(self, cells: Sequence[str], columns: Columns) -> None:
+        self._cells = cells
+        self._places = columns.places
+        self.has_details = columns.has_details
 
     def one(self, role: Role) -> str:
         """The first cell of a role, "" where there is none."""
-        return self._by_role.get(role, [""])[0]
+        places = self._places.get(role)
+        return self._cells[places[0]] if places and places[0] < len(self._cells) else ""
 
     def all(self, role: Role) -> list[str]:
         """Every filled cell of a role."""
-        return [cell for cell in self._by_role.get(role, []) if cell]
+        cells = self._cells
+        return [cells[place] for place in self._places.get(role, ()) if place < len(cells) and cells[place]]
 
 
-def _answer_parts(row: _Row) -> list[str]:
+def _check_numbers(answers: Sequence[str], unit: str) -> None:
+    for answer in answers:
+        if read_number(answer, unit) is None:
+            raise Misfit(
+                "not-a-number", f"‘{answer}’ is not a number. Write one, or make this a typed question."
+            )
+
+
+def _answer_parts(row: Row) -> list[str]:
     """The accepted answers: those of the answer cell and of the cells for further ones, parted by ``|``."""
     cells = [row.one("answer"), *row.all("accepted")]
     return [part.strip() for cell in cells for part in cell.split("|")]
 
 
-def _kind(row: _Row, options: Sequence[str], answer: str, truth: bool) -> Kind:
+def _kind(row: Row, options: Sequence[str], answer: str, truth: bool) -> Kind:
     written = row.one("kind").casefold()
     if written:
         if written not in KINDS:
@@ -115,7 +162,7 @@ def _kind(row: _Row, options: Sequence[str], answer: str, truth: bool) -> Kind:
     return "choice" if options else "typed"
 
 
-def _options(row: _Row) -> tuple[list[str], int]:
+def _options(row: Row) -> tuple[list[str], int]:
     """The options as filed and the place of the right one; none where the line has no option."""
     keyed = row.all("option")
     if keyed:
@@ -129,7 +176,9 @@ def _options(row: _Row) -> tuple[list[str], int]:
         raise Misfit(
             "too-many-options", f"There are {len(options)} options; a choice may have {MOST_OPTIONS}."
         )
-    folded = [fold(option, _SAME) for option in options]
+    folded = [same(option) for option in options]
+    if len(set(folded)) == len(options):
+        return options, right
     for place, option in enumerate(options):
         if place != right and folded[place] == folded[right]:
             raise Misfit(
@@ -151,9 +200,9 @@ def _place_of_key(key: str, options: Sequence[str]) -> int:
         return labels.index(key.upper())
     if key.isascii() and key.isdigit() and 1 <= int(key[:3]) <= len(options):
         return int(key) - 1
-    folded = [fold(option, _SAME) for option in options]
-    if fold(key, _SAME) in folded:
-        return folded.index(fold(key, _SAME))
+    folded = [same(option) for option in options]
+    if same(key) in folded:
+        return folded.index(same(key))
     raise Misfit("bad-key", f"The key ‘{key}’ names no option; there are {labels[0]} to {labels[-1]}.")
 
 
@@ -163,9 +212,7 @@ def _truth(answer: str) -> int:
     return 0 if answer.casefold() in TRUE_WORDS else 1
 
 
-def _whole(text: str, what: str, least: int, most: int, default: int) -> int:
-    if not text:
-        return default
+def _whole(text: str, what: str, least: int, most: int) -> int:
     number = read_number(text)
     if number is None or number.denominator != 1 or not least <= number <= most:
         raise Misfit(f"bad-{what}", f"The {what} ‘{text}’ is no whole number from {least} to {most}.")
@@ -188,4 +235,13 @@ def _exact(text: str, what: str) -> Fraction:
 
 def _id(prompt: str) -> str:
     """An id that stays while the prompt does, wherever in the file it stands."""
-    return "q-" + blake2s(fold(prompt, _SAME).encode(), digest_size=4).hexdigest()
+    return "q-" + blake2s(same(prompt).encode(), digest_size=4).hexdigest()
+
+
+def _free_id(wanted: str, given: set[str]) -> str:
+    chosen, number = wanted, 2
+    while chosen in given:
+        chosen = f"{wanted}-{number}"
+        number += 1
+    given.add(chosen)
+    return chosen

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Literal
 
 from ..play.question import Question
 from ..snag import Snag
-from .making import Misfit, make_question
+from .making import Columns, Misfit, Row, make_question
 from .records import DELIMITERS, Record, guess_delimiter, split_at_spaces, split_records, usual_width
-from .roles import LONGEST_HEADING, Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
+from .roles import Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
 from .text import decode, split_lines
 
 LineState = Literal["question", "header", "blank", "snag"]
@@ -83,6 +83,7 @@ class _Reader:
         answer = self._roles.index("answer") if "answer" in self._roles else -1
         answers = [cells[answer] for cells in body if answer >= 0 and len(cells) > answer]
         self._truth = all_true_or_false(answers)
+        self._columns = Columns(self._roles)
         self._by_content: dict[tuple[str, str], int] = {}
         self._by_prompt: dict[str, int] = {}
         self._ids: set[str] = set()
@@ -104,7 +105,7 @@ class _Reader:
             self._keep(record, "header")
             named = ", ".join(dict.fromkeys(self._roles))
             self._snag(record, "header", "note", f"This line is a header, not a question; it names {named}.")
-        elif len(record.cells[0]) <= LONGEST_HEADING and roles_of_header(record.cells) is not None:
+        elif roles_of_header(record.cells) is not None:
             self._keep(record, "header")
             self._snag(
                 record,
@@ -138,8 +139,9 @@ class _Reader:
                     " it is part of the text.",
                 )
             self._check_shape(record, cells)
-            question = make_question(cells, self._roles_for(cells), self._truth)
-            question = self._placed(question, record)
+            row = Row(cells, self._columns_for(cells))
+            question = make_question(row, self._truth, self.reading.file, record.line, self._ids)
+            self._check_doubled(question, record)
         except Misfit as misfit:
             self._keep(record, "snag")
             self._snag(record, misfit.code, misfit.severity, str(misfit), misfit.mended)
@@ -222,16 +224,17 @@ class _Reader:
                 " aside.",
             )
 
-    def _roles_for(self, cells: Sequence[str]) -> tuple[Role, ...]:
+    def _columns_for(self, cells: Sequence[str]) -> Columns:
         if self._by_header or len(cells) <= len(self._roles):
-            return self._roles
-        return self._roles + repeated("wrong", len(cells) - len(self._roles))
+            return self._columns
+        return Columns(self._roles + repeated("wrong", len(cells) - len(self._roles)))
 
-    def _placed(self, question: Question, record: Record) -> Question:
-        """The question with its file, line and an id of its own; doubled questions are told."""
+    def _check_doubled(self, question: Question, record: Record) -> None:
+        """Refuse a question of an earlier line; tell one that stands there with another answer."""
         prompt, answer = question.prompt.casefold(), question.answers[0].casefold()
         first = self._by_content.setdefault((prompt, answer), record.line)
         if first != record.line:
+            self._ids.discard(question.id)
             raise Misfit(
                 "duplicate",
                 f"This is the same question as in line {first}; it was read once. Take one of them away.",
@@ -245,18 +248,10 @@ class _Reader:
                 "warn",
                 f"The same question stands in line {other} with another answer. One of the two is wrong.",
             )
-        chosen = question.id
-        number = 2
-        while chosen in self._ids:
-            chosen = f"{question.id}-{number}"
-            number += 1
-        self._ids.add(chosen)
-        return replace(question, id=chosen, file=self.reading.file, line=record.line)
 
     def _keep(self, record: Record, state: LineState, question: str = "") -> None:
-        self.reading.lines.extend(
-            Line(record.line + n, raw, state, question) for n, raw in enumerate(record.raw)
-        )
+        for number, raw in enumerate(record.raw, record.line):
+            self.reading.lines.append(Line(number, raw, state, question))
 
     def _snag(
         self,

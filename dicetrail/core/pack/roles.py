@@ -63,9 +63,7 @@ _HEADINGS: dict[str, Role] = {
     "tolerance": "tolerance",
 }
 
-
-LONGEST_HEADING = 24
-"""A first cell of more characters makes no header."""
+_PROMPT_HEADINGS = {heading for heading, role in _HEADINGS.items() if role == "prompt"}
 
 
 def role_of_heading(heading: str) -> Role | None:
@@ -83,9 +81,10 @@ def roles_of_header(cells: Sequence[str]) -> tuple[Role, ...] | None:
 
     A header names the prompt and at least one more role; headings it does not know leave their column unused.
     """
+    if not any(cell.strip().casefold() in _PROMPT_HEADINGS for cell in cells):
+        return None
     named = [role_of_heading(cell) for cell in cells]
-    known = [role for role in named if role is not None]
-    if "prompt" not in known or len(known) < 2:
+    if sum(role is not None for role in named) < 2:
         return None
     return tuple(role or "unused" for role in named)
 
