@@ -54,7 +54,7 @@ class Deck:
         else:
             self._most = drawn if repeating else min(drawn, len(self._pool))
         self._dealt = 0
-        self._cards = self._endless() if repeating else iter(self._pass(0))
+        self._cards = self._always() if game.deal.repeats == "always" else self._passes()
 
     @property
     def total(self) -> int:
@@ -70,28 +70,23 @@ class Deck:
         self._dealt += 1
         return next(self._cards)
 
-    def _endless(self) -> Iterator[Card]:
-        if self._deal.repeats == "always":
-            stream = Stream(self._dice, "deck")
-            places = Places(self._deal, self._dice)
-            while True:
-                yield places.card(self._pool[stream.below(len(self._pool))])
+    def _always(self) -> Iterator[Card]:
+        """Any question at any time."""
+        stream = Stream(self._dice, "deck")
+        places = Places(self._deal, self._dice)
+        while True:
+            yield places.card(self._pool[stream.below(len(self._pool))])
+
+    def _passes(self) -> Iterator[Card]:
+        """The whole pool again and again, shuffled anew, no question twice in a row across the seam."""
         last: Question | None = None
         for number in count():
-            cards = self._pass(number)
-            if number and len(cards) > 1 and cards[0].question is last:
-                cards[0], cards[1] = cards[1], cards[0]
-            last = cards[-1].question
-            yield from cards
-
-    def _pass(self, number: int) -> list[Card]:
-        """One time through the pool; a later pass shuffles with streams of its own."""
-        mark = f" pass {number}" if number else ""
-        questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"))
-        if self._most is not None:
-            questions = questions[: self._most]
-        places = Places(self._deal, self._dice, mark)
-        return [places.card(question) for question in questions]
+            mark = f" pass {number}" if number else ""
+            questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"))
+            if len(questions) > 1 and questions[0] is last:
+                questions[0], questions[1] = questions[1], questions[0]
+            last = questions[-1]
+            yield from map(Places(self._deal, self._dice, mark).card, questions)
 
 
 def pool(game: Game, choices: Choices) -> list[Question]:

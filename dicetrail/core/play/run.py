@@ -201,7 +201,7 @@ class Run:
 
     def _game_clock_ran_out(self, at: int) -> None:
         self._stop_clocks(at)
-        self._finish(self._ending(self.names(at), at) or End("done"), at, clock="game")
+        self._finish(self._ending(at) or End("done"), at, clock="game")
 
     def _stop_clocks(self, at: int) -> None:
         self.question_clock.stop(at)
@@ -283,8 +283,9 @@ class Run:
 
     def _row(self, moment: Moment, at: int) -> tuple[Row | None, str]:
         """Find the moment's first row that holds and do what it does; the row and what it says."""
-        names = self.names(at)
-        for row in self.program.rows[moment]:
+        rows = self.program.rows[moment]
+        names = self.names(at) if rows else {}
+        for row in rows:
             if row.condition is None or self._holds(row.condition, names, at, f"row {row.number}, if"):
                 self._apply(row, names, at)
                 return row, self._say(row.say, at, f"row {row.number}, say")
@@ -322,9 +323,11 @@ class Run:
             return End("stopped", "This play was stopped: it went on for too long.")
         if row is None and moment not in ANSWER_MOMENTS:
             return None
-        return self._ending(self.names(at), at)
+        return self._ending(at)
 
-    def _ending(self, names: Names, at: int) -> End | None:
+    def _ending(self, at: int) -> End | None:
+        """The first ending that holds, None where none does."""
+        names = self.names(at) if self.program.endings else {}
         for number, (condition, say, ending) in enumerate(self.program.endings, 1):
             if self._holds(condition, names, at, f"ending {number}, if"):
                 return End(ending.result, self._say(say, at, f"ending {number}, say"), number)
