@@ -143,8 +143,7 @@ class EngineProperties(unittest.TestCase):
         for _ in range(MOST_STEPS + 10):
             if run.phase == "over":
                 break
-            due = run.due()
-            at = max(at, due or at)
+            at = max(at, run.due() or 0, run.continue_from or 0)
             run.do(Move("continue" if run.continue_from is not None else habit), at)
         self.assertEqual(run.phase, "over")
         self.assertIsNotNone(run.outcome)
