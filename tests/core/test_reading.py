@@ -181,4 +181,4 @@ class Files(unittest.TestCase):
         explained = {snag.line for snag in reading.snags} | {q.line for q in reading.questions}
         for line in reading.lines:
             if line.state != "question":
-                self.assertIn(line.number, explained)
+                self.assertIn(line.begins, explained)

@@ -21,9 +21,14 @@ MOST_LINES = 100_000
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """One line of a file as written, what became of it, and the question it belongs to."""
+    """One line of a file as written, what became of it, and the question it belongs to.
+
+    ``begins`` is the line in which its record begins: an earlier one where a quoted cell spans lines. A snag
+    stands at that line.
+    """
 
     number: int
+    begins: int
     raw: str
     state: LineState
     question: str = ""
@@ -127,7 +132,7 @@ class _Reader:
             " were not read. Split the file.",
         )
         for number, raw in enumerate(lines[MOST_LINES:], MOST_LINES + 1):
-            self.reading.lines.append(Line(number, raw, "snag"))
+            self.reading.lines.append(Line(number, first.line, raw, "snag"))
 
     def _read_question(self, record: Record) -> None:
         cells = _trimmed(record.cells)
@@ -251,7 +256,7 @@ class _Reader:
 
     def _keep(self, record: Record, state: LineState, question: str = "") -> None:
         for number, raw in enumerate(record.raw, record.line):
-            self.reading.lines.append(Line(number, raw, state, question))
+            self.reading.lines.append(Line(number, record.line, raw, state, question))
 
     def _snag(
         self,
