@@ -249,11 +249,11 @@ def _pack_out(session: Session, workshop: Workshop, pack: Pack) -> PackOut:
 def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
     reading = workshop.compiled(session, game)
     document = reading.document
-    names = set(document.packs) if document else set()
+    title, names = workshop.outline(game, reading)
     return GameOut(
         id=game.id,
         slug=game.slug,
-        title=document.title if document else game.slug,
+        title=title,
         text=game.text,
         revision=game.revision,
         dice=game.dice,

@@ -33,7 +33,7 @@ def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> Invitat
     game = _game_called(session, slug)
     reading = workshop.compiled(session, game)
     if reading.game is None:
-        title = reading.document.title if reading.document else slug
+        title, _ = workshop.outline(game, reading)
         return InvitationOut(
             slug=slug, title=title, intro="", name=False, count=None, level=None, topics=[], problem=_BROKEN
         )

@@ -58,6 +58,7 @@ class Workshop:
         self.engine = engine
         self._readings = _Recent(20)
         self._compiled = _Recent(100)
+        self._outlines: dict[int, tuple[str, tuple[str, ...]]] = {}
 
     def session(self) -> Session:
         """A new session; what it changed is kept when it is committed."""
@@ -74,6 +75,12 @@ class Workshop:
         """A game read and compiled."""
         revisions = tuple((pack.name, pack.revision) for pack in packs.all_packs(session))
         return self._compiled.get((game.id, game.revision, revisions), lambda: self.read(session, game.text))
+
+    def outline(self, game: Game, reading: GameReading) -> tuple[str, tuple[str, ...]]:
+        """A game's title and packs; while its text is no YAML for a moment, those it had before."""
+        if reading.title:
+            self._outlines[game.id] = (reading.title, reading.packs)
+        return self._outlines.get(game.id, (game.slug, ()))
 
     def read(self, session: Session, text: str) -> GameReading:
         """Read a game's text with the packs of the workshop."""

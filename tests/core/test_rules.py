@@ -75,12 +75,12 @@ class Places(unittest.TestCase):
 
     def test_mistakes_have_their_place(self):
         for rest, code, line, column, word in (
-            ("trees: 2\n", "unknown-word", 3, 8, "Did you mean `tries`?"),
+            ("trees: 2\n", "unknown-word", 3, 1, "Did you mean `tries`?"),
             ("tries: many\n", "bad-value", 3, 8, "tries"),
             ("tries: 0\n", "bad-value", 3, 8, "greater than or equal to 1"),
             ("meters: {right: {}}\n", "bad-value", 3, 17, "word of the rules"),
             ("meters: {x y: {}}\n", "bad-value", 3, 15, "can't be a meter's name"),
-            ("meters: {s: {strat: 1}}\n", "unknown-word", 3, 21, "Did you mean `start`?"),
+            ("meters: {s: {strat: 1}}\n", "unknown-word", 3, 14, "Did you mean `start`?"),
             ("endings:\n  - {if: lives == 0, result: lost}\n", "expression", 4, 10, "`lives` is not known"),
             ("endings:\n  - {if: 'asked > 3 and live', result: won}\n", "expression", 4, 25, "`live`"),
             ("endings:\n  - {result: won}\n", "bad-value", 4, 5, "`if` is missing"),

@@ -87,6 +87,13 @@ class Games(Serving):
         same = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})
         self.assertEqual(same["revision"], game["revision"])
 
+    def test_a_broken_text_keeps_its_title_and_packs(self):
+        game = self.game()
+        for text in (RULES + "trees: 3\n", "title: ["):
+            broken = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})
+            self.assertEqual((broken["title"], broken["pack_ids"]), (game["title"], game["pack_ids"]))
+            game = broken
+
     def test_mending_a_pack_mends_the_game(self):
         game = self.game(RULES.replace("five.tsv", "six.tsv"))
         self.assertEqual(game["snags"][0]["code"], "no-pack")

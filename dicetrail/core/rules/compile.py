@@ -32,11 +32,16 @@ PackLoader = Callable[[str], Sequence[Question]]
 
 @dataclass(frozen=True, slots=True)
 class GameReading:
-    """What was read from a game's text: its document and the compiled game, where it came to them."""
+    """What was read from a game's text: its document and the compiled game, where it came to them.
+
+    ``title`` and ``packs`` are known also where the rest can't be used yet, as long as the text is YAML.
+    """
 
     document: Document | None
     game: compiled.Game | None
     snags: list[Snag]
+    title: str = ""
+    packs: tuple[str, ...] = ()
 
     @property
     def playable(self) -> bool:
@@ -57,14 +62,21 @@ def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
             [Snag("not-a-game", "stop", "A game begins with `title: …` and `packs: …`.", file, 1, 1)],
         )
     snags = _Snags(source, file)
+    title, packs = _outline(source.data)
     try:
         document = Document.model_validate(source.data)
     except ValidationError as error:
         for detail in error.errors():
             snags.of_validation(detail)
-        return GameReading(None, None, snags.found)
+        return GameReading(None, None, snags.found, title, packs)
     game = _Compiler(document, load_pack, snags).game()
-    return GameReading(document, game, snags.found)
+    return GameReading(document, game, snags.found, title, packs)
+
+
+def _outline(data: dict[str, Any]) -> tuple[str, tuple[str, ...]]:
+    packs = data.get("packs")
+    names = [packs] if isinstance(packs, str) else packs if isinstance(packs, list) else []
+    return str(data.get("title") or ""), tuple(name for name in names if isinstance(name, str))
 
 
 class _Snags:
@@ -83,9 +95,11 @@ class _Snags:
         message: str,
         path: Sequence[str | int],
         column: int = 0,
+        *,
+        of_key: bool = False,
     ) -> None:
-        """A snag at a path; ``column`` is counted from 0 within the value there."""
-        line, start = self._source.place(path)
+        """A snag at the value of a path, ``column`` counted from 0 within it, or at its last key."""
+        line, start = self._source.place(path, of_key=of_key)
         written = ".".join(str(part + 1 if isinstance(part, int) else part) for part in path)
         self.found.append(Snag(code, severity, message, self._file, line, start + column, written))
 
@@ -96,8 +110,9 @@ class _Snags:
         if place in self._places:
             return
         self._places.add(place)
-        code = "unknown-word" if detail["type"] == "extra_forbidden" else "bad-value"
-        self.add(code, "stop", _said(detail, path), path)
+        unknown = detail["type"] == "extra_forbidden"
+        code = "unknown-word" if unknown else "bad-value"
+        self.add(code, "stop", _said(detail, path), path, of_key=unknown)
 
     def _path(self, loc: tuple[int | str, ...]) -> list[str | int]:
         """The part of a validation path that stands in the document (the rest names types)."""

@@ -46,11 +46,14 @@ class YamlText:
         self.data: Any = _plain(self._tree, 0)
         self._lines = text.splitlines()
 
-    def place(self, path: Path) -> tuple[int, int]:
-        """Line and column (from 1) of the value at a path, or of the nearest part above that exists."""
+    def place(self, path: Path, *, of_key: bool = False) -> tuple[int, int]:
+        """Line and column (from 1) of the value at a path, or of the nearest part above that exists.
+
+        ``of_key`` asks for the place of the last key itself, where the path ends in one.
+        """
         node, at = self._tree, (0, 0)
-        for key in path:
-            found = _child_place(node, key)
+        for number, key in enumerate(path, 1):
+            found = _child_place(node, key, of_key=of_key and number == len(path))
             if found is None:
                 break
             node, at = node[key], found
@@ -140,10 +143,10 @@ def _plain(node: Any, depth: int) -> Any:
     return bool(node) if type(node).__name__ == "ScalarBoolean" else str(node)
 
 
-def _child_place(node: Any, key: str | int) -> tuple[int, int] | None:
+def _child_place(node: Any, key: str | int, *, of_key: bool) -> tuple[int, int] | None:
     try:
         if isinstance(node, CommentedMap) and key in node:
-            line, column = node.lc.value(key)
+            line, column = node.lc.key(key) if of_key else node.lc.value(key)
         elif isinstance(node, CommentedSeq) and isinstance(key, int) and key < len(node):
             line, column = node.lc.item(key)
         else:

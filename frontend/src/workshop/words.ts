@@ -19,7 +19,8 @@ export function packWords(pack: Pack): string {
 }
 
 export function gameWords(game: Game): string {
-  return `${counted(game.rows, "row")} · ${snagWords(game.snags)}`;
+  const snags = snagWords(game.snags);
+  return game.rows > 0 ? `${counted(game.rows, "row")} · ${snags}` : snags;
 }
 
 /** A pack's name without the folder it is kept in. */
