@@ -20,6 +20,6 @@ def bring_demo(workshop: Workshop) -> None:
             workshop.bring_pack(session, path.name, path.read_bytes())
         for path in sorted(DEMO.glob("*.yaml")):
             text = path.read_text("utf-8")
-            document = workshop.read(session, text).document
-            games.add_game(session, document.title if document else path.stem, text, DEMO_DICE)
+            title = workshop.read(session, text).title or path.stem
+            games.add_game(session, title, text, DEMO_DICE)
         session.commit()

@@ -63,6 +63,8 @@ class Live:
 
     async def open(self, play_id: str) -> LivePlay | None:
         """The play of an id, taken up where it was left; None where there is none."""
+        if play_id in self._plays:
+            return self._plays[play_id]
         async with self._opening:
             if play_id not in self._plays:
                 play = await run_in_threadpool(self._take_up, play_id)
@@ -112,21 +114,25 @@ class Live:
             await run_in_threadpool(self._keep_move, play.id, number, move, at)
             play.moves = number
             play.run.do(move, at)
-            await self._after(play)
+            await self._after(play, kept=True)
 
     def _keep_move(self, play_id: str, number: int, move: Move, at: int) -> None:
         with self._workshop.session() as session:
             plays.keep_move(session, play_id, number, move, at)
             session.commit()
 
-    async def _after(self, play: LivePlay) -> None:
-        """Set the timer, and where something happened keep how far the time has come and show everybody."""
+    async def _after(self, play: LivePlay, *, kept: bool = False) -> None:
+        """Set the timer, and where something happened keep how far the time has come and show everybody.
+
+        ``kept`` tells that the time was kept already, with a move; that a play is over is always kept.
+        """
         self._set_timer(play)
         state = (len(play.run.trail), play.run.phase)
         if state == play.shown:
             return
         play.shown = state
-        await run_in_threadpool(self._keep_clocks, {play.id: (play.now(), play.over)})
+        if play.over or not kept:
+            await run_in_threadpool(self._keep_clocks, {play.id: (play.now(), play.over)})
         shown = view(play.run, play.now())
         for watcher in list(play.watchers):
             try:

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import dataclasses
-from collections.abc import Iterator
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, HTTPException, Request, Response, UploadFile
+from fastapi import APIRouter, Depends, HTTPException, Response, UploadFile
 from sqlalchemy.orm import Session
 
 from ..core.pack.text import LARGEST_FILE, split_lines
@@ -17,6 +15,7 @@ from ..core.rules.document import schema as game_schema
 from ..core.snag import Snag
 from ..store import games, packs
 from ..store.models import Game, Pack
+from .requests import TheSession, TheWorkshop
 from .shapes import (
     DiceIn,
     GameOut,
@@ -35,22 +34,6 @@ from .shapes import (
 from .workshop import Workshop, roll
 
 router = APIRouter(prefix="/api/workshop", tags=["workshop"])
-
-
-def workshop_of(request: Request) -> Workshop:
-    """The workshop this application serves."""
-    workshop: Workshop = request.app.state.workshop
-    return workshop
-
-
-def session_of(request: Request) -> Iterator[Session]:
-    """A session for one request."""
-    with workshop_of(request).session() as session:
-        yield session
-
-
-TheWorkshop = Annotated[Workshop, Depends(workshop_of)]
-TheSession = Annotated[Session, Depends(session_of)]
 
 
 def pack_of(pack_id: int, session: TheSession) -> Pack:
@@ -268,7 +251,7 @@ def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
 
 
 def _snags_out(snags: list[Snag]) -> list[SnagOut]:
-    return [SnagOut(**dataclasses.asdict(snag)) for snag in snags]
+    return [SnagOut(**snag.as_dict()) for snag in snags]
 
 
 def _download(text: str, name: str) -> Response:

@@ -15,7 +15,7 @@ from ..core.play.view import View, view
 from ..store import games, plays
 from ..store.models import Game
 from .live import Live, LivePlay
-from .maker import TheSession, TheWorkshop
+from .requests import TheSession, TheWorkshop
 from .shapes import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
 from .workshop import roll
 

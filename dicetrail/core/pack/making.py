@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from fractions import Fraction
 from hashlib import blake2s
@@ -228,7 +227,7 @@ def _number(text: str, what: str, least: float, most: float) -> float:
 
 def _exact(text: str, what: str) -> Fraction:
     number = read_number(text)
-    if number is None or number < 0 or not math.isfinite(number):
+    if number is None or number < 0:
         raise Misfit(f"bad-{what}", f"The {what} ‘{text}’ is no number from 0 up.")
     return number
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from typing import Literal, get_args
+from typing import Literal
 
 from ..play.checking import FALSE_WORDS, TRUE_WORDS
 from ..play.question import LABELS
@@ -27,7 +27,6 @@ Role = Literal[
     "tolerance",
     "unused",
 ]
-ROLES: tuple[Role, ...] = get_args(Role)
 
 _HEADINGS: dict[str, Role] = {
     "prompt": "prompt",

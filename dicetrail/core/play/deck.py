@@ -63,6 +63,11 @@ class Deck:
             return self._most
         return max(1, -(-self._dealt // len(self._pool))) * len(self._pool)
 
+    @property
+    def endless(self) -> bool:
+        """Whether it deals for as long as it is asked."""
+        return self._most is None
+
     def next(self) -> Card | None:
         """The next card, or None when the deck is empty."""
         if self._most is not None and self._dealt >= self._most:

@@ -164,7 +164,7 @@ class Deal:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """Something asked of the player before the play, with its bounds (``choices`` for topics)."""
+    """Something asked of the player before the play, with its bounds."""
 
     min: int = 1
     max: int = 100

@@ -102,16 +102,16 @@ class Run:
         self.outcome: Outcome | None = None
         self.question_clock = Clock()
         self.game_clock = Clock.of(program.game.clocks.game)
-        self._deck = Deck(program.game, choices)
+        self.deck = Deck(program.game, choices)
         self._first_visit = True
         self._onward: Onward = "next"
         self._end: End | None = None
         self._resume_at = 0
         self._waits_for_player = False
-        self.counts.total = self._deck.total
+        self.counts.total = self.deck.total
         self._known: dict[str, Value] = {
             "player": choices.player,
-            "count": choices.count or self._deck.total,
+            "count": choices.count or self.deck.total,
             "worth": 0,
             "level": 0,
             "topic": "",
@@ -253,7 +253,7 @@ class Run:
         """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
         self._stop_clocks(at)
         phase, before = self.phase, self.meters
-        self.counts.total = self._deck.total
+        self.counts.total = self.deck.total
         self.counts.happened(moment, first_visit=self._first_visit)
         if moment in ("right", "missed", "late", "skipped"):
             self.asked[-1].outcome = moment
@@ -377,7 +377,7 @@ class Run:
                 self._run_clocks(at)
 
     def _open_next(self, at: int) -> None:
-        card = self._deck.next()
+        card = self.deck.next()
         if card is None:
             self._finish(End("done"), at)
             return

@@ -166,15 +166,10 @@ def _question(run: Run) -> QuestionView | None:
     if card is None:
         return None
     question, counts = card.question, run.counts
-    endless = (
-        run.program.game.deal.repeats != "never"
-        and run.program.game.deal.draw is None
-        and run.choices.count is None
-    )
     limited = run.program.game.tries is not None
     return QuestionView(
         number=counts.asked,
-        total=None if endless else counts.total,
+        total=None if run.deck.endless else counts.total,
         kind=question.kind,
         prompt=question.prompt,
         options=[

@@ -15,7 +15,6 @@ from ..play.checking import Checking
 from ..play.expressions import (
     Expression,
     ExpressionError,
-    Template,
     check_names,
     compile_expression,
     compile_template,
@@ -45,8 +44,8 @@ class GameReading:
 
     @property
     def playable(self) -> bool:
-        """Whether there is a game and no snag stops it."""
-        return self.game is not None and not any(snag.severity == "stop" for snag in self.snags)
+        """Whether there is a game: no snag stops it."""
+        return self.game is not None
 
 
 def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
@@ -294,7 +293,7 @@ class _Compiler:
             condition=self._expression(row.if_, (*path, "if")) if row.if_ is not None else "",
             add=changes["add"],
             set=changes["set"],
-            time=tuple((name, source) for name, source in changes["time"]),  # type: ignore[misc]
+            time=changes["time"],  # type: ignore[arg-type]
             restart=tuple(row.restart),
             say=self._template(row.say, (*path, "say")),
             reveal=row.reveal,
@@ -373,7 +372,7 @@ class _Compiler:
         return source
 
     def _template(self, source: str, path: Sequence[str | int]) -> str:
-        self._try(lambda: _expressions_of(compile_template(source)), path)
+        self._try(lambda: compile_template(source).expressions, path)
         return source
 
     def _try(self, compile_: Callable[[], Iterable[Expression]], path: Sequence[str | int]) -> None:
@@ -399,10 +398,6 @@ class _Compiler:
                 )
         used = {row.cue for row in self._document.consequences} | set(self._document.cues)
         return tuple(cue for name, cue in cues.items() if name in used)
-
-
-def _expressions_of(template: Template) -> Iterable[Expression]:
-    return template.expressions
 
 
 def _meter(name: str, part: MeterPart) -> compiled.Meter:

@@ -196,7 +196,6 @@ function Typed({ question, asking, steps, move }: TypedProps) {
         ref={input}
         className={clsx(inputLook, "flex-1 py-2 text-lg")}
         aria-label="Your answer"
-        inputMode={question.kind === "number" ? "text" : undefined}
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
@@ -269,7 +268,11 @@ function FeedbackNote({ feedback, view, move }: NoteProps) {
               .
             </p>
           )}
-          {feedback.why && <p className="text-soft">{<Light text={feedback.why} />}</p>}
+          {feedback.why && (
+            <p className="text-soft">
+              <Light text={feedback.why} />
+            </p>
+          )}
         </div>
       )}
       {view.waits_for_player && (

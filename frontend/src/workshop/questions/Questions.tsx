@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import clsx from "clsx";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { api, type Line, type Pack, packFile } from "../../api/client";
@@ -83,7 +82,7 @@ function PackSheet({ pack }: { pack: Pack }) {
     mutationFn: (way: "undo" | "redo") =>
       taken(way === "undo" ? api.undoPack(pack.id) : api.redoPack(pack.id)),
   });
-  const { canUndo, canRedo } = { canUndo: pack.can_undo, canRedo: pack.can_redo };
+  const { can_undo: canUndo, can_redo: canRedo } = pack;
 
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
@@ -210,7 +209,7 @@ function LineList({ lines, render }: ListProps) {
                 data-index={item.index}
                 data-line={line.number}
                 data-state={line.state}
-                className={clsx("absolute inset-x-0 top-0 border-b border-line")}
+                className="absolute inset-x-0 top-0 border-b border-line"
                 style={{ transform: `translateY(${item.start}px)` }}
               >
                 {render(line)}
