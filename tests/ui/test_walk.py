@@ -83,6 +83,12 @@ class Walking(unittest.TestCase):
             text,
         )
 
+    def shown_rules(self) -> str:
+        """The text that stands in the editor."""
+        return self.browser.driver.execute_script(
+            "return document.querySelector('.cm-content').cmTile.view.state.doc.toString()"
+        )
+
     def test_1_a_file_its_snags_and_their_mending(self):
         self.drop("file.tsv", FILE)
         browser = self.browser
@@ -280,10 +286,7 @@ class Walking(unittest.TestCase):
         kept = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]
         browser.open(f"{self.served.url}/games/{game['id']}/rules")
         browser.find("[data-snag]")
-        shown = browser.driver.execute_script(
-            "return document.querySelector('.cm-content').cmTile.view.state.doc.toString()"
-        )
-        self.assertEqual(shown, kept)
+        self.assertEqual(self.shown_rules(), kept)
 
     def test_8_two_windows_do_not_overwrite_each_other(self):
         browser = self.browser
@@ -299,3 +302,42 @@ class Walking(unittest.TestCase):
         browser.press("Mine")
         browser.until("[data-save]", "data-save", "saved")
         self.assertTrue(self.served.ask("GET", path)["text"].endswith("# mine\n"))
+        mine = self.served.ask("GET", path)
+        self.served.ask("PUT", path, {"text": text + "# later\n", "revision": mine["revision"]})
+        self.rewrite(text + "# mine again\n")
+        browser.find("[role=status]", "changed in another window")
+        browser.press("The other")
+        browser.until("[data-save]", "data-save", "saved")
+        self.assertTrue(self.shown_rules().endswith("# later\n"))
+        self.assertTrue(self.served.ask("GET", path)["text"].endswith("# later\n"))
+
+    def test_9_what_was_typed_before_the_page_closed_is_saved(self):
+        browser = self.browser
+        pack = self.served.paste("draft.tsv", WALK)
+        text = RULES.replace("walk.tsv", "draft.tsv")
+        game = self.served.make_game("Draft", pack, text)
+        path = f"/api/workshop/games/{game['id']}"
+        page = f"{self.served.url}/games/{game['id']}/rules"
+
+        def leave_draft(draft: str, revision: int) -> None:
+            browser.open(self.served.url)
+            browser.driver.execute_script(
+                "const [key, text, revision] = arguments;"
+                "localStorage.setItem(key, JSON.stringify({text, revision}))",
+                f"dicetrail.draft.{game['id']}",
+                draft,
+                revision,
+            )
+            browser.open(page)
+
+        leave_draft(text + "# typed\n", game["revision"])
+        browser.find("[role=status]", "They are back")
+        browser.until("[data-save]", "data-save", "saved")
+        kept = self.served.ask("GET", path)
+        self.assertTrue(kept["text"].endswith("# typed\n"))
+        leave_draft(text + "# older\n", kept["revision"] - 1)
+        browser.find("[role=status]", "changed in another window")
+        self.assertTrue(self.shown_rules().endswith("# older\n"))
+        self.rewrite(kept["text"])
+        browser.until("[data-save]", "data-save", "saved")
+        self.assertEqual(self.served.ask("GET", path)["revision"], kept["revision"])

@@ -46,13 +46,7 @@ function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
     },
     [queries],
   );
-  const { state, problem, change, keepMine } = useAutosave(first, saved);
-  const takeTheirs = async () => {
-    const now = await api.game(game.id);
-    localStorage.removeItem(`dicetrail.draft.${game.id}`);
-    setGame(now);
-    window.location.reload();
-  };
+  const { state, problem, change, keepMine, takeOther } = useAutosave(first, draft, saved);
 
   return (
     <div className="grid h-full grid-cols-[1fr_21rem] grid-rows-[auto_1fr] max-lg:grid-cols-1">
@@ -66,7 +60,7 @@ function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
       <div className="flex min-h-80 flex-col overflow-hidden">
         {draft !== undefined && (
           <Notice tone="info">
-            This page was closed before your last words were saved. They are back, below.
+            This page was closed before your last words were saved. They are back.
           </Notice>
         )}
         {state === "failed" && (
@@ -81,7 +75,10 @@ function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
               <Button small onClick={() => void keepMine()}>
                 Mine
               </Button>
-              <Button small onClick={() => void takeTheirs()}>
+              <Button
+                small
+                onClick={() => void takeOther().then((text) => editor.current?.replace(text))}
+              >
                 The other
               </Button>
             </span>
@@ -90,7 +87,7 @@ function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
         <div className="min-h-0 flex-1">
           <YamlEditor
             handle={editor}
-            text={draft ?? first.text}
+            text={draft?.text ?? first.text}
             snags={game.snags}
             words={[
               ...game.meters,

@@ -8,23 +8,29 @@ const RETRY = 2500;
 
 const draftKey = (game: number) => `dicetrail.draft.${game}`;
 
-/** A draft that was typed but not saved before the page closed, if it still fits the game. */
-export function draftOf(game: Game): string | undefined {
+export interface Draft {
+  text: string;
+  /** The revision it was typed over. */
+  revision: number;
+}
+
+/** What was typed but not saved before the page closed. */
+export function draftOf(game: Game): Draft | undefined {
   const kept = localStorage.getItem(draftKey(game.id));
-  if (!kept) return undefined;
-  const { text, revision } = JSON.parse(kept) as { text: string; revision: number };
-  return revision === game.revision && text !== game.text ? text : undefined;
+  const draft = kept ? (JSON.parse(kept) as Draft) : undefined;
+  return draft && draft.text !== game.text ? draft : undefined;
 }
 
 /**
  * Saves a game's text a moment after the last key. What is typed is also kept in the browser until the
- * server has it, so that neither a lost server nor a closed page loses an edit.
+ * server has it, so that neither a lost server nor a closed page loses an edit. A `draft` that was left so is
+ * saved at once; where the game was changed meanwhile it is stale like any other edit.
  */
-export function useAutosave(game: Game, saved: (game: Game) => void) {
-  const [state, setState] = useState<SaveState>("saved");
+export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: Game) => void) {
+  const [state, setState] = useState<SaveState>(draft ? "waiting" : "saved");
   const [problem, setProblem] = useState("");
-  const latest = useRef(game.text);
-  const revision = useRef(game.revision);
+  const latest = useRef(draft?.text ?? game.text);
+  const revision = useRef(draft?.revision ?? game.revision);
   const kept = useRef(game.text);
   const timer = useRef<number>(undefined);
   const busy = useRef(false);
@@ -60,6 +66,7 @@ export function useAutosave(game: Game, saved: (game: Game) => void) {
   }, [game.id, saved]);
 
   useEffect(() => {
+    void push.current();
     const leaving = (event: BeforeUnloadEvent) => {
       if (latest.current !== kept.current) {
         void push.current();
@@ -77,9 +84,14 @@ export function useAutosave(game: Game, saved: (game: Game) => void) {
   const change = useCallback(
     (text: string) => {
       latest.current = text;
+      window.clearTimeout(timer.current);
+      if (text === kept.current && !busy.current) {
+        localStorage.removeItem(draftKey(game.id));
+        setState("saved");
+        return;
+      }
       localStorage.setItem(draftKey(game.id), JSON.stringify({ text, revision: revision.current }));
       setState("waiting");
-      window.clearTimeout(timer.current);
       timer.current = window.setTimeout(() => void push.current(), PAUSE);
     },
     [game.id],
@@ -91,5 +103,14 @@ export function useAutosave(game: Game, saved: (game: Game) => void) {
     await push.current();
   }, [game.id]);
 
-  return { state, problem, change, keepMine };
+  /** Let what was typed go; gives the text that was saved elsewhere. */
+  const takeOther = useCallback(async () => {
+    const now = await api.game(game.id);
+    revision.current = now.revision;
+    kept.current = now.text;
+    saved(now);
+    return now.text;
+  }, [game.id, saved]);
+
+  return { state, problem, change, keepMine, takeOther };
 }
