@@ -13,13 +13,13 @@ from .core.play.expressions import show_value
 from .core.play.game import Choices, Move
 from .core.play.program import Program
 from .core.play.run import Run
-from .core.play.view import View, view
+from .core.play.view import View, intro, view
 
 
 def play_in_terminal(program: Program, choices: Choices, out: TextIO) -> Run:
     """Play from standard input, showing everything on ``out``; ends early where the input ends."""
     run = Run(program, choices)
-    out.write(f"\n{program.game.title}\n" + (f"{program.game.intro}\n" if program.game.intro else ""))
+    out.write("\n".join(("", program.game.title, *filter(None, [intro(program)]), "")))
     start = time.monotonic()
 
     def now() -> int:

@@ -8,10 +8,9 @@ from fastapi import APIRouter, HTTPException, Request, WebSocket, WebSocketDisco
 from pydantic import ValidationError
 
 from ..core.play.game import Asked, Move
-from ..core.play.game import Game as CompiledGame
 from ..core.play.program import Program
 from ..core.play.setup import choose
-from ..core.play.view import View, view
+from ..core.play.view import View, intro, view
 from ..store import games, plays
 from ..store.models import Game
 from .live import Live, LivePlay
@@ -42,7 +41,7 @@ def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> Invitat
     return InvitationOut(
         slug=slug,
         title=compiled.title,
-        intro=_intro(compiled),
+        intro=intro(Program(compiled)),
         name=setup.name,
         count=_bounds(setup.count, len(compiled.questions) if compiled.deal.repeats == "never" else None),
         level=_bounds(setup.level, None),
@@ -130,8 +129,3 @@ def _bounds(asked: Asked | None, most: int | None) -> NumberAsked | None:
         return None
     high = max(asked.min, asked.max if most is None else min(asked.max, most))
     return NumberAsked(min=asked.min, max=high, default=min(asked.default, high))
-
-
-def _intro(game: CompiledGame) -> str:
-    template = Program(game).intro
-    return "" if template.names else template({})

@@ -22,7 +22,7 @@ from dicetrail.core.play.moves import MoveError, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.trail import to_lines
-from dicetrail.core.play.view import view
+from dicetrail.core.play.view import intro, view
 
 from .making import choice, moments, typed, walk
 
@@ -327,6 +327,13 @@ class Views(unittest.TestCase):
         seen = view(run, 9000)
         self.assertEqual((seen.phase, seen.outcome.right, seen.outcome.percent), ("over", 1, 100))
         self.assertEqual(seen.outcome.summary[0].given, "option 0-0")
+
+    def test_the_intro_knows_how_a_play_begins(self):
+        for written, said in (
+            ("{lives} lives, {total} questions {{!}}", "3 lives, 3 questions {!}"),
+            ("{1 / asked}", ""),
+        ):
+            self.assertEqual(intro(Program(game(intro=written))), said)
 
     def test_an_endless_deck_has_no_total(self):
         endless = game(2, deal=Deal(repeats="when_empty"))

@@ -9,9 +9,12 @@ from dataclasses import dataclass
 
 from .checking import LONGEST_ANSWER
 from .clocks import Clock
-from .game import Number
+from .expressions import ExpressionError
+from .game import Choices, Number
+from .program import Program
 from .question import LABELS
 from .run import Asked, Run
+from .setup import NAMELESS
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,6 +155,14 @@ def view(run: Run, at: int) -> View:
         can_skip=bool(run.program.rows["skipped"]),
         outcome=_outcome(run),
     )
+
+
+def intro(program: Program) -> str:
+    """What a game says before a play, its expressions as they stand then; "" where one has no value yet."""
+    try:
+        return program.intro(Run(program, Choices(dice=0, player=NAMELESS)).names(0))
+    except ExpressionError:
+        return ""
 
 
 def _clock(clock: Clock, at: int) -> ClockView | None:
