@@ -28,7 +28,7 @@ lint: .make-python .make-node
 	cd frontend && npx tsc --noEmit && npm run -s lint
 
 types: .make-python .make-node
-	$(VENV)/python scripts/write_openapi.py build/openapi.json
+	mkdir -p build && $(VENV)/python scripts/write_openapi.py build/openapi.json
 	cd frontend && npm run -s types
 
 shots: .make-python $(PAGES) chromium

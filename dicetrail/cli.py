@@ -13,16 +13,22 @@ from typing import Annotated, Any, NoReturn
 import typer
 
 from .core.pack.reading import Reading
-from .core.play.checking import Checking, check
+from .core.pack.writing import write_file
+from .core.play.checking import check
 from .core.play.deck import deal
 from .core.play.game import Choices, Game
 from .core.play.moves import MoveError, Planned, play, read_move
 from .core.play.program import Program
 from .core.play.setup import SetupError, choose
+from .core.play.switches import Checking
 from .core.play.trail import to_lines
+from .core.prove.doubts import doubts
+from .core.prove.reach import reach
+from .core.prove.waymarks import walk_all
+from .core.rules.document import Document
 from .core.rules.document import schema as game_schema
 from .core.snag import Refused, Snag
-from .files import read_bytes, read_game_file, read_pack_file
+from .files import read_bytes, read_game_file, read_pack_file, write_bytes
 
 FOUND = 1
 """Exit code where a command ran and found something wrong."""
@@ -81,7 +87,7 @@ def check_files(
 ) -> None:
     """Read question files and tell what is wrong in them."""
     readings = [read_pack_file(path) for path in files]
-    snags = [snag for reading in readings for snag in reading.snags]
+    snags = [snag for reading in readings for snag in reading.all_snags]
     kinds: Counter[str] = Counter()
     for reading in readings:
         kinds.update(reading.kinds)
@@ -91,6 +97,23 @@ def check_files(
         for reading in readings:
             _tell_reading(reading)
     _leave_if(any(snag.severity != "note" for snag in snags))
+
+
+@app.command()
+def convert(
+    source: Annotated[Path, typer.Argument(help="the file to read", metavar="IN")],
+    target: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
+) -> None:
+    """Write the questions of a file as another kind of file, by their endings."""
+    reading = read_pack_file(source)
+    write_bytes(target, write_file(target.name, reading.questions))
+    unread = [snag for snag in reading.snags if snag.severity == "stop"]
+    for snag in unread:
+        print(_line(snag), file=sys.stderr)
+    print(f"{len(reading.questions)} questions written to {target}", file=sys.stderr)
+    if unread:
+        print(f"{len(unread)} lines were not read and so are not in it", file=sys.stderr)
+    _leave_if(bool(unread))
 
 
 @app.command("deal")
@@ -137,6 +160,8 @@ def answer(
     question = next((question for question in reading.questions if question.id == question_id), None)
     if question is None:
         raise Refused(f"There is no question {question_id} in {file}.")
+    if question.recipe is not None:
+        raise Refused(f"{question_id} is a recipe; only the questions made from it have an answer.")
     verdict = check(question, question.options, question.right, text, Checking())
     if as_json:
         _write({"verdict": verdict.name, "steps": list(verdict.steps)})
@@ -169,9 +194,44 @@ def play_game(
 
 
 @app.command()
+def prove(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Walk the waymarks of a game and tell which still come out as they must."""
+    program, document = _program_and_document(game_path)
+    walked = walk_all(program, document.waymarks)
+    failed = [one for one in walked if not one.passed]
+    if as_json:
+        _write(
+            {
+                "passed": len(walked) - len(failed),
+                "failed": len(failed),
+                "waymarks": [
+                    {
+                        "name": one.name,
+                        "passed": one.passed,
+                        "expected": one.expected,
+                        "got": one.got,
+                        "problem": one.problem,
+                    }
+                    for one in walked
+                ],
+            }
+        )
+    else:
+        for one in walked:
+            print(f"{'passed' if one.passed else 'FAILED'}  {one.name}")
+            for sentence in one.sentences():
+                print(f"        {sentence}")
+        print(f"{len(walked) - len(failed)} passed, {len(failed)} failed")
+    _leave_if(bool(failed))
+
+
+@app.command()
 def snags(game_path: GamePath, as_json: AsJson = False) -> None:
     """Tell what is wrong with a game."""
-    found = read_game_file(game_path).snags
+    reading = read_game_file(game_path)
+    found = reading.snags
+    if reading.game is not None:
+        found = [*found, *doubts(reading, reach(Program(reading.game)))]
     if as_json:
         _write({"snags": [{**_placed(snag), "column": snag.column, "path": snag.path} for snag in found]})
     else:
@@ -211,19 +271,23 @@ def _line(snag: Snag) -> str:
 
 
 def _tell_reading(reading: Reading) -> None:
-    for snag in reading.snags:
+    for snag in reading.all_snags:
         print(_line(snag))
     kinds = ", ".join(f"{number} {kind}" for kind, number in reading.kinds.items()) or "none"
-    print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.snags)} snags")
+    print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.all_snags)} snags")
 
 
 def _program(path: Path) -> Program:
+    return _program_and_document(path)[0]
+
+
+def _program_and_document(path: Path) -> tuple[Program, Document]:
     reading = read_game_file(path)
-    if reading.game is None:
+    if reading.game is None or reading.document is None:
         for snag in reading.snags:
             print(_line(snag), file=sys.stderr)
         raise Refused(f"{path} can't be played before its snags are mended.")
-    return Program(reading.game)
+    return Program(reading.game), reading.document
 
 
 def _game(path: Path) -> Game:

@@ -13,7 +13,7 @@ from .core.play.expressions import show_value
 from .core.play.game import Choices, Move
 from .core.play.program import Program
 from .core.play.run import Run
-from .core.play.view import View, intro, view
+from .core.play.view import LettersView, View, intro, view
 
 
 def play_in_terminal(program: Program, choices: Choices, out: TextIO) -> Run:
@@ -88,9 +88,22 @@ def _show_question(seen: View, out: TextIO) -> None:
     of = f" of {question.total}" if question.total else ""
     clock = f"  {seen.question_clock.limit / 1000:g} s" if seen.question_clock else ""
     out.write(f"\n{question.number}{of}  {meters}{clock}\n{question.prompt}\n")
+    if question.image:
+        out.write(f"  [picture: {question.alt or question.image}]\n")
+    if question.sound:
+        out.write(f"  [sound: {question.sound}]\n")
     for option in question.options:
-        out.write(f"  {option.label}) {option.text}\n")
+        picture = " [picture]" if option.image else ""
+        out.write(f"  {option.label}) {option.text}{picture}\n")
+    if question.letters:
+        out.write(f"  {_uncovered(question.letters)}\n")
     out.flush()
+
+
+def _uncovered(letters: LettersView) -> str:
+    """A phrase with a low line for every covered letter, and what was guessed in vain."""
+    shown = " ".join(mark if mark else "_" for mark in letters.pattern)
+    return shown + (f"   not in it: {' '.join(letters.vain)}" if letters.vain else "")
 
 
 def _show_feedback(seen: View, out: TextIO) -> None:
@@ -99,6 +112,7 @@ def _show_feedback(seen: View, out: TextIO) -> None:
         return
     words = {
         "right": "Right.",
+        "part": "That is in it.",
         "wrong": "Wrong.",
         "missed": "Wrong.",
         "late": "Too late.",
@@ -110,6 +124,8 @@ def _show_feedback(seen: View, out: TextIO) -> None:
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
     parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
     out.write(" ".join(part for part in parts if part) + "\n")
+    if seen.question and seen.question.letters and feedback.moment in ("part", "wrong"):
+        out.write(f"  {_uncovered(seen.question.letters)}\n")
     out.flush()
 
 

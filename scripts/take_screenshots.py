@@ -9,6 +9,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
+from selenium.webdriver.common.keys import Keys  # noqa: E402
+
 from tests.ui.harness import Browser, Served  # noqa: E402
 
 SETTLED = 0.9
@@ -31,10 +33,62 @@ def main() -> None:
         take("shelf")
         browser.find("a", "hut-book.tsv").click()
         browser.find("[data-line]")
+        take("lines")
+        browser.open(f"{served.url}/games/1/questions")
+        browser.find("[data-question='2']").click()
+        browser.find("aside textarea")
         take("questions")
+        browser.open(f"{served.url}/games/4/checking?q=1")
+        browser.find("[data-sample]")
+        browser.find("#try").send_keys(" the Edelwiess")
+        browser.find("[data-switch=articles]").click()
+        browser.find("[data-changed]")
+        take("checking")
+        browser.press("Undo")
+        browser.open(f"{served.url}/games/1/deal")
+        browser.find("[data-card]")
+        browser.press("Deal 10,000 times")
+        browser.until("[data-job]", "data-job", "done")
+        take("deal")
+        browser.open(f"{served.url}/games/1/playtest")
+        browser.find("[data-bench]")
+        for key in "rwrw":
+            browser.keys(key)
+            time.sleep(0.4)
+        browser.find("[data-step='5']").click()
+        time.sleep(0.4)
+        browser.keys("w")
+        browser.press("Compare")
+        browser.find("[data-difference=other]")
+        take("playtest")
+        browser.open(f"{served.url}/play/signs-and-sums?dice=11")
+        browser.press("Set out")
+        browser.find("[data-phase=asking]")
+        while not browser.all("[data-pattern]"):
+            if browser.all("form input"):
+                browser.find("form input").send_keys("no", Keys.ENTER)
+            else:
+                browser.keys("a")
+            time.sleep(1.6)
+            for on in browser.all("button"):
+                if on.text == "Go on":
+                    on.click()
+                    break
+            time.sleep(0.4)
+        for letter in "etx":
+            browser.find("form input").send_keys(letter, Keys.ENTER)
+            time.sleep(0.2)
+        take("player-letters")
         browser.open(f"{served.url}/games/1/rules")
-        browser.find(".cm-content")
+        browser.find("[data-comes-to=ready]")
         take("rules")
+        browser.press("As text")
+        browser.find(".cm-content")
+        take("rules-text")
+        browser.open(f"{served.url}/games/1/feedback")
+        browser.press("Experience")
+        browser.find("[data-stage] [data-moment]")
+        take("feedback")
         browser.open(f"{served.url}/play/hut-night-at-lanternfell?dice=1708")
         browser.find("input").send_keys("Imre")
         take("player-start")

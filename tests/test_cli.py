@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import shutil
 import subprocess
 import sys
 import tempfile
@@ -51,6 +52,22 @@ class CommandLine(unittest.TestCase):
         self.assertTrue(sentence.startswith("dicetrail: "), done.stderr)
         return sentence
 
+    def test_snags_of_what_plays_come_to(self):
+        planted = json.loads(self.asked("snags", DEMO / "9-fogged-in.yaml", "--json"))["snags"]
+        found = {snag["code"]: snag for snag in planted}
+        self.assertIn("award-hidden", found)
+        self.assertEqual((found["hidden-row"]["line"], found["hidden-row"]["path"]), (17, "consequences.2"))
+        text = (DEMO / "9-fogged-in.yaml").read_text("utf-8").replace("lives == 0", "live == 0")
+        shutil.copytree(DEMO / "packs", self.folder / "packs")
+        broken = json.loads(self.asked("snags", self.file("broken.yaml", text), "--json", code=1))["snags"]
+        self.assertTrue(any(snag["severity"] == "stop" for snag in broken))
+
+    def test_prove(self):
+        proved = json.loads(self.asked("prove", HUT, "--json"))
+        self.assertEqual((proved["passed"], proved["failed"]), (1, 0))
+        self.assertIn("1 passed, 0 failed", self.asked("prove", HUT))
+        self.refused("prove", self.folder / "gone.yaml")
+
     def test_check(self):
         book = json.loads(self.asked("check", DEMO / "packs" / "hut-book.tsv", "--json", code=1))
         self.assertEqual((book["questions"], book["kinds"]), (5, {"choice": 5}))
@@ -62,6 +79,7 @@ class CommandLine(unittest.TestCase):
                 2: "spaces-for-tabs",
                 3: "blank-line",
                 4: "header",
+                5: "tip-longest",
                 6: "no-answer",
                 7: "same-option",
                 8: "missing-field",
@@ -100,7 +118,7 @@ class CommandLine(unittest.TestCase):
             [step["moment"] for step in steps if step["moment"] not in ("opened", "begun")],
             ["right", "wrong", "right", "late", "unreadable", "skipped", "right"],
         )
-        self.assertEqual(steps[-2]["after"], {"score": 12, "lanterns": 2, "warmth": 4})
+        self.assertEqual(steps[-2]["after"], {"score": 12, "lanterns": 2, "warmth": 3})
         self.assertNotEqual(trail, self.asked("play", HUT, "--dice", 8, "--moves", moves))
         piped = self.asked(
             "play", HUT, "--dice", 7, "--moves", "-", "--player", "Ida", stdin=moves.read_text()
@@ -116,6 +134,29 @@ class CommandLine(unittest.TestCase):
         ]
         last = steps[-1]
         self.assertEqual((last["moment"], last["result"], last["award"]), ("over", "lost", "Hut Guest"))
+
+    def test_letters_and_pictures_in_the_terminal(self):
+        self.file(
+            "l.tsv",
+            "kind\tprompt\tanswer\toption A\toption B\tkey\n"
+            "letters\tA knot by letters?\treef\t\t\t\n"
+            "choice\tWhich sign is it?\t\t![a well](w.png)\t![a hut](h.png)\tA\n",
+        )
+        game = self.file("l.yaml", "title: L\npacks: [l.tsv]\ndeal: {order: filed, options: filed}\n")
+        shown = self.asked("play", game, "--dice", 1, stdin="e\nz\nreef\na\n")
+        for part in ("_ _ _ _", "_ e e _   not in it: z", "A) a well [picture]", "2 of 2 right"):
+            self.assertIn(part, shown)
+
+    def test_convert(self):
+        pack = DEMO / "packs" / "trail-sense.tsv"
+        for ending in ("json", "xlsx", "yaml"):
+            target = self.folder / f"out.{ending}"
+            self.asked("convert", pack, target)
+            told = json.loads(self.asked("check", target, "--json"))
+            self.assertEqual((told["questions"], told["kinds"]), (20, {"choice": 20}))
+        self.asked("convert", DEMO / "packs" / "hut-book.tsv", self.folder / "book.csv", code=1)
+        self.assertIn("no way to write a .doc", self.refused("convert", pack, self.folder / "out.doc"))
+        self.assertIn("can't be written", self.refused("convert", pack, self.folder / "none" / "out.csv"))
 
     def test_play_in_the_terminal(self):
         done = run("play", HUT, "--dice", 7, "--player", "Ida", stdin="nothing of the sort\nA\n")
@@ -143,7 +184,7 @@ class CommandLine(unittest.TestCase):
         self.assertIn("no question", self.refused("answer", pack, "nobody", "2.5"))
 
     def test_snags_and_schema(self):
-        for game in sorted(DEMO.glob("*.yaml")):
+        for game in sorted(DEMO.glob("[1-8]*.yaml")):
             self.assertEqual(json.loads(self.asked("snags", game, "--json")), {"snags": []})
         broken = self.file("g.yaml", HUT.read_text("utf-8").replace("lanterns == 0", "lantern == 0"))
         found = json.loads(self.asked("snags", broken, "--json", code=1))["snags"]

@@ -15,7 +15,8 @@ class Snag:
     ``severity`` is ``stop`` where what stands there can't be used, ``warn`` where it can but is probably not
     what was meant, ``note`` where something was left aside for a good reason. ``line`` and ``column`` count
     from 1, 0 where there is none; ``path`` names the place in a document (``consequences.2.add``).
-    ``mended`` is the whole line as it should read, where that is certain.
+    Where a mend is certain, ``mend`` says what one press does, and ``mended`` is the whole line (or lines of
+    the record) as it then reads; None takes it away.
     """
 
     code: str
@@ -25,6 +26,7 @@ class Snag:
     line: int = 0
     column: int = 0
     path: str = ""
+    mend: str = ""
     mended: str | None = None
 
     def as_dict(self) -> dict[str, Any]:

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import re
 import unicodedata
+from typing import Literal
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from . import history
 from .models import Game, GameRevision
-from .packs import Stale
 
 
 def all_games(session: Session) -> list[Game]:
@@ -27,18 +28,29 @@ def add_game(session: Session, title: str, text: str, dice: int) -> Game:
     game = Game(slug=_free_slug(session, title), text=text, revision=1, dice=dice)
     session.add(game)
     session.flush()
-    session.add(GameRevision(game_id=game.id, number=1, text=text))
+    session.add(GameRevision(game_id=game.id, number=1, parent=0, text=text))
     return game
 
 
 def change_text(session: Session, game: Game, text: str, base: int) -> None:
     """Make a new revision, unless nothing changed. Raises Stale where ``base`` is not the current one."""
-    if base != game.revision:
-        raise Stale
+    number = history.next_number(session, game, base)
     if text != game.text:
+        revision = GameRevision(game_id=game.id, number=number, parent=game.revision, text=text)
+        history.keep(session, game, revision)
         game.text = text
-        game.revision += 1
-        session.add(GameRevision(game_id=game.id, number=game.revision, text=text))
+
+
+def text_of(session: Session, game: Game, revision: int) -> str | None:
+    """The text of a game in a revision, None where there is no such."""
+    kept = session.get(GameRevision, (game.id, revision))
+    return kept.text if kept else None
+
+
+def turn(session: Session, game: Game, way: Literal["undo", "redo"]) -> None:
+    """Undo the last change, or make it again; nothing happens where there is none."""
+    (history.undo if way == "undo" else history.redo)(session, game)
+    game.text = history.current(session, game).text
 
 
 def _free_slug(session: Session, title: str) -> str:

@@ -18,7 +18,10 @@ class Base(DeclarativeBase):
 
 
 class Pack(Base):
-    """A question file: its bytes as brought, and the revision that is current."""
+    """A question file: its bytes as brought, and the revision that is current.
+
+    ``read_as`` is how the maker wants the file read when it is brought again, as JSON.
+    """
 
     __tablename__ = "packs"
 
@@ -26,12 +29,16 @@ class Pack(Base):
     name: Mapped[str] = mapped_column(String(200), unique=True)
     encoding: Mapped[str] = mapped_column(String(40))
     original: Mapped[bytes] = mapped_column(LargeBinary)
+    read_as: Mapped[str] = mapped_column(Text, default="{}")
     revision: Mapped[int]
     updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
 
 
 class PackRevision(Base):
-    """The text of a pack as it once was. ``parent`` is the revision it was made from, 0 for the first."""
+    """The text of a pack as it once was, and how it is read (``settings``, JSON).
+
+    ``parent`` is the revision it was made from, 0 for the first.
+    """
 
     __tablename__ = "pack_revisions"
 
@@ -39,7 +46,24 @@ class PackRevision(Base):
     number: Mapped[int] = mapped_column(primary_key=True)
     parent: Mapped[int]
     text: Mapped[str] = mapped_column(Text)
+    settings: Mapped[str] = mapped_column(Text, default="{}")
     at: Mapped[datetime] = mapped_column(default=now)
+
+
+class Media(Base):
+    """A picture or a sound by the name that questions call it; ``digest`` is the SHA-256 of its bytes.
+
+    ``about`` is JSON: width and height of a picture, seconds and peaks of a sound.
+    """
+
+    __tablename__ = "media"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(200), unique=True)
+    digest: Mapped[str] = mapped_column(String(64), index=True)
+    mime: Mapped[str] = mapped_column(String(40))
+    about: Mapped[str] = mapped_column(Text)
+    data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
 class Game(Base):
@@ -56,12 +80,13 @@ class Game(Base):
 
 
 class GameRevision(Base):
-    """The text of a game as it once was."""
+    """The text of a game as it once was. ``parent`` is the revision it was made from, 0 for the first."""
 
     __tablename__ = "game_revisions"
 
     game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), primary_key=True)
     number: Mapped[int] = mapped_column(primary_key=True)
+    parent: Mapped[int]
     text: Mapped[str] = mapped_column(Text)
     at: Mapped[datetime] = mapped_column(default=now)
 

@@ -1,15 +1,12 @@
-"""Packs and their revisions. Every change is a new revision; undo and redo only move between them."""
+"""Packs and their revisions."""
 
 from __future__ import annotations
 
-from sqlalchemy import func, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from . import history
 from .models import Pack, PackRevision
-
-
-class Stale(ValueError):
-    """A change was made to an older revision than the current one."""
 
 
 def all_packs(session: Session) -> list[Pack]:
@@ -22,59 +19,36 @@ def pack_named(session: Session, name: str) -> Pack | None:
     return session.scalar(select(Pack).where(Pack.name == name))
 
 
-def add_pack(session: Session, name: str, original: bytes, text: str, encoding: str) -> Pack:
-    """Keep a new pack; a name that is taken gets a number behind it."""
-    pack = Pack(name=_free_name(session, name), encoding=encoding, original=original, revision=1)
+def add_pack(
+    session: Session, name: str, original: bytes, text: str, encoding: str, settings: str = "{}"
+) -> Pack:
+    """Keep a new pack; a name that is taken gets a number behind it. ``settings`` say how it is read."""
+    pack = Pack(
+        name=_free_name(session, name), encoding=encoding, original=original, read_as=settings, revision=1
+    )
     session.add(pack)
     session.flush()
-    session.add(PackRevision(pack_id=pack.id, number=1, parent=0, text=text))
+    session.add(PackRevision(pack_id=pack.id, number=1, parent=0, text=text, settings=settings))
     return pack
 
 
 def text_of(session: Session, pack: Pack) -> str:
     """The current text of a pack."""
-    return _revision(session, pack, pack.revision).text
+    return str(history.current(session, pack).text)
 
 
-def change_text(session: Session, pack: Pack, text: str, base: int) -> None:
-    """Make a new revision. Raises :class:`Stale` where ``base`` is not the current one."""
-    if base != pack.revision:
-        raise Stale
-    highest = session.scalar(select(func.max(PackRevision.number)).where(PackRevision.pack_id == pack.id))
-    number = (highest or 0) + 1
-    session.add(PackRevision(pack_id=pack.id, number=number, parent=pack.revision, text=text))
-    pack.revision = number
+def settings_of(session: Session, pack: Pack) -> str:
+    """How the current text of a pack is read, as JSON."""
+    return str(history.current(session, pack).settings)
 
 
-def undo(session: Session, pack: Pack) -> bool:
-    """Go back to the revision the current one was made from; False where it is the first."""
-    parent = _revision(session, pack, pack.revision).parent
-    pack.revision = parent or pack.revision
-    return bool(parent)
-
-
-def redo(session: Session, pack: Pack) -> bool:
-    """Go on to the latest revision made from the current one; False where there is none."""
-    child = _child(session, pack)
-    pack.revision = child or pack.revision
-    return child is not None
-
-
-def can_undo_redo(session: Session, pack: Pack) -> tuple[bool, bool]:
-    """Whether there is something to undo, and to redo."""
-    return bool(_revision(session, pack, pack.revision).parent), _child(session, pack) is not None
-
-
-def _revision(session: Session, pack: Pack, number: int) -> PackRevision:
-    return session.get_one(PackRevision, (pack.id, number))
-
-
-def _child(session: Session, pack: Pack) -> int | None:
-    return session.scalar(
-        select(func.max(PackRevision.number)).where(
-            PackRevision.pack_id == pack.id, PackRevision.parent == pack.revision
-        )
+def change_text(session: Session, pack: Pack, text: str, base: int, settings: str = "{}") -> None:
+    """Make a new revision. Raises Stale where ``base`` is not the current one."""
+    number = history.next_number(session, pack, base)
+    revision = PackRevision(
+        pack_id=pack.id, number=number, parent=pack.revision, text=text, settings=settings
     )
+    history.keep(session, pack, revision)
 
 
 def _free_name(session: Session, name: str) -> str:

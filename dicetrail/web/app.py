@@ -14,8 +14,9 @@ from fastapi.staticfiles import StaticFiles
 from ..core.play.setup import SetupError
 from ..core.snag import Refused
 from ..store.database import open_database
-from . import maker, players
+from . import bench, checking, dealing, feedback, maker, media, packs, players, rules
 from .demo import bring_demo
+from .jobs import Jobs
 from .live import Live
 from .workshop import Workshop
 
@@ -37,14 +38,23 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
     @contextlib.asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.live = Live(workshop)
+        app.state.jobs = Jobs()
         heart = asyncio.create_task(app.state.live.beat())
         yield
         heart.cancel()
+        app.state.jobs.close()
         await app.state.live.keep_all()
 
     app = FastAPI(title="Dice Trail", version="1", lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.workshop = workshop
+    app.include_router(bench.router)
+    app.include_router(checking.router)
+    app.include_router(dealing.router)
+    app.include_router(feedback.router)
     app.include_router(maker.router)
+    app.include_router(rules.router)
+    app.include_router(packs.router)
+    app.include_router(media.router)
     app.include_router(players.router)
     app.add_exception_handler(Refused, _say)
     app.add_exception_handler(SetupError, _say)

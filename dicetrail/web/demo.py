@@ -17,7 +17,11 @@ def bring_demo(workshop: Workshop) -> None:
         if packs.all_packs(session) or games.all_games(session):
             return
         for path in sorted((DEMO / "packs").iterdir()):
-            workshop.bring_pack(session, path.name, path.read_bytes())
+            if path.suffix in (".png", ".ogg"):
+                workshop.bring_media(session, path.name, path.read_bytes())
+            else:
+                workshop.bring_pack(session, path.name, path.read_bytes())
+        session.commit()
         for path in sorted(DEMO.glob("*.yaml")):
             text = path.read_text("utf-8")
             title = workshop.read(session, text).title or path.stem

@@ -7,6 +7,7 @@ import dataclasses
 from fastapi import APIRouter, HTTPException, Request, WebSocket, WebSocketDisconnect
 from pydantic import ValidationError
 
+from ..core.play.deck import pass_length
 from ..core.play.game import Asked, Move
 from ..core.play.program import Program
 from ..core.play.setup import choose
@@ -43,10 +44,13 @@ def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> Invitat
         title=compiled.title,
         intro=intro(Program(compiled)),
         name=setup.name,
-        count=_bounds(setup.count, len(compiled.questions) if compiled.deal.repeats == "never" else None),
+        count=_bounds(
+            setup.count, pass_length(compiled.questions) if compiled.deal.repeats == "never" else None
+        ),
         level=_bounds(setup.level, None),
         topics=list(compiled.topics) if setup.topic else [],
         problem="",
+        look=compiled.look,
     )
 
 

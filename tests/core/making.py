@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from dicetrail.core.play.checking import Checking
 from dicetrail.core.play.game import (
     MOMENTS,
     Award,
@@ -22,6 +21,7 @@ from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.run import Run
+from dicetrail.core.play.switches import Checking
 
 SECRET = "zq"
 """Begins every accepted answer of a typed question here, and stands nowhere else."""

@@ -6,9 +6,10 @@ import unittest
 from itertools import product
 
 from dicetrail.core.pack.reading import read_text
-from dicetrail.core.play.checking import Checking, check
+from dicetrail.core.play.checking import check
 from dicetrail.core.play.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.question import Question
+from dicetrail.core.play.switches import Checking
 
 from .making import choice, walk
 

@@ -14,11 +14,17 @@ from ruamel.yaml import YAML
 from dicetrail.core.play.game import Choices
 from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.program import Program
+from dicetrail.core.play.question import Question
+from dicetrail.core.prove.doubts import doubts
+from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.waymarks import walk
 from dicetrail.core.rules.compile import GameReading, read_game
 from dicetrail.core.rules.document import schema
+from dicetrail.core.rules.editing import Edit, edited
 from dicetrail.core.rules.starting import new_game
 from dicetrail.core.rules.yamltext import YamlText
 from dicetrail.core.snag import Refused
+from dicetrail.files import starting_points
 
 from .making import choice
 
@@ -31,6 +37,8 @@ def read(text: str, questions: int = 20) -> GameReading:
     def load(name: str):
         if name == "gone.tsv":
             raise Refused("There is no pack gone.tsv.")
+        if name == "letters.tsv":
+            return [Question(f"l{n}", "letters", f"Word {n}?", ("cornice",)) for n in range(questions)]
         return [] if name == "empty.tsv" else [choice(n) for n in range(questions)]
 
     return read_game(text, load, "game.yaml")
@@ -55,7 +63,7 @@ class Contract(unittest.TestCase):
         validator = jsonschema.Draft202012Validator(schema())
         for text in (
             CONTRACT,
-            new_game("T", "a.tsv", 5),
+            *(new_game(start, "T", "a.tsv", 5) for start in starting_points().values()),
             *(p.read_text("utf-8") for p in DEMO.glob("*.yaml")),
         ):
             self.assertEqual(list(validator.iter_errors(YAML(typ="safe").load(text))), [])
@@ -64,7 +72,22 @@ class Contract(unittest.TestCase):
         self.assertTrue(list(validator.iter_errors(bad)))
 
     def test_a_new_game_has_no_snag(self):
-        self.assertEqual(read(new_game('A "quoted": title', "packs/a b.tsv", 20)).snags, [])
+        title = 'A "quoted": title # no comment'
+        for start in starting_points().values():
+            pack = "letters.tsv" if start.name == "letters" else "packs/a b.tsv"
+            reading = read(new_game(start, title, pack, 20))
+            self.assertEqual((reading.snags, reading.title), ([], title))
+            self.assertEqual(doubts(reading, reach(Program(reading.game))), [], start.name)
+
+    def test_every_starting_point_does_what_its_waymarks_say(self):
+        self.assertGreaterEqual(len(starting_points()), 7)
+        for start in starting_points().values():
+            reading = read(new_game(start, "T", "p.tsv", 20))
+            program = Program(reading.game)
+            self.assertGreaterEqual(len(reading.document.waymarks), 2)
+            for waymark in reading.document.waymarks:
+                walked = walk(program, waymark)
+                self.assertTrue(walked.passed, (start.name, waymark.name, list(walked.sentences())))
 
 
 class Places(unittest.TestCase):
@@ -87,7 +110,7 @@ class Places(unittest.TestCase):
             ("endings:\n  - {if: 1, result: win}\n", "bad-value", 4, 21, "'won', 'lost'"),
             ("consequences:\n  - {moment: rigth}\n", "bad-value", 4, 14, "'right'"),
             ("consequences:\n  - {moment: right, add: {score: 1}}\n", "unknown-meter", 4, 34, "`score`"),
-            ("consequences:\n  - {moment: right, say: '{rigth}'}\n", "expression", 4, 27, "`right`"),
+            ("consequences:\n  - {moment: right, say: '{rigth}'}\n", "expression", 4, 28, "`right`"),
             ("consequences:\n  - {moment: right, then: again}\n", "bad-then", 4, 27, "`right`"),
             ("consequences:\n  - {moment: right, cue: brigth}\n", "unknown-cue", 4, 26, "bright"),
             ("consequences:\n  - {moment: late, restart: game}\n", "no-clock", 4, 29, "has none"),
@@ -144,7 +167,7 @@ class Places(unittest.TestCase):
 
 class Text(unittest.TestCase):
     def test_a_change_keeps_comments_and_order(self):
-        changed = YamlText(CONTRACT).changed(["title"], "Another")
+        changed = edited(CONTRACT, [Edit(path=["title"], value="Another")])
         before, after = CONTRACT.splitlines(), changed.splitlines()
         self.assertEqual(after[0], "title: Another")
         kept = [line.split("#")[1] for line in before if "#" in line]

@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 import unittest
 
-from dicetrail.core.play.checking import Checking
 from dicetrail.core.play.game import (
     Award,
     Choices,
@@ -21,8 +20,11 @@ from dicetrail.core.play.game import (
 from dicetrail.core.play.moves import MoveError, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
+from dicetrail.core.play.seconds import seconds_of
+from dicetrail.core.play.switches import Checking
 from dicetrail.core.play.trail import to_lines
 from dicetrail.core.play.view import intro, view
+from dicetrail.core.rules.compile import read_game
 
 from .making import choice, moments, typed, walk
 
@@ -338,3 +340,35 @@ class Views(unittest.TestCase):
     def test_an_endless_deck_has_no_total(self):
         endless = game(2, deal=Deal(repeats="when_empty"))
         self.assertIsNone(view(walk(endless, "right", "right", "right"), 0).question.total)
+
+
+class ClocksByQuestion(unittest.TestCase):
+    def seconds(self, clocks: Clocks, **more: object) -> list[int | None]:
+        """The limit of each question's clock, in milliseconds."""
+        pack = tuple(choice(n, 2, level=n + 1, **more) for n in range(3))
+        run = Run(Program(Game("C", pack, deal=Deal(order="filed"), clocks=clocks)), Choices(1))
+        run.begin()
+        limits = []
+        while run.phase == "asking":
+            limits.append(run.question_clock.limit)
+            run.do(Move("right"), run.input_from)
+        return limits
+
+    def test_by_an_expression(self):
+        self.assertEqual(self.seconds(Clocks(question_by="20 - 5 * level")), [15_000, 10_000, 5_000])
+        self.assertEqual(self.seconds(Clocks(question_by="30 - 10 * right")), [30_000, 20_000, 10_000])
+        self.assertEqual(self.seconds(Clocks(question_by="0 - level")), [100, 100, 100])
+        self.assertEqual(self.seconds(Clocks(question_by="20"), seconds=7), [7_000, 7_000, 7_000])
+
+    def test_one_without_a_value_is_told_and_there_is_no_clock(self):
+        pack = (choice(0, 2),)
+        run = Run(Program(Game("C", pack, clocks=Clocks(question_by="1 / right"))), Choices(1))
+        run.begin()
+        self.assertIsNone(run.question_clock.limit)
+        errors = [step.extra["error"] for step in run.trail if "error" in step.extra]
+        self.assertEqual(errors, ["clocks, question: division by zero in ‘1 / right’"])
+
+    def test_by_level_in_a_document(self):
+        text = "title: T\npacks: [p]\nclocks: {question: {1: 30, 3: 20}}\n"
+        game = read_game(text, lambda _: [choice(n, 2, level=n + 1) for n in range(4)]).game
+        self.assertEqual([seconds_of(game, question) for question in game.questions], [30, 30, 20, 20])

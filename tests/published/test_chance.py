@@ -5,7 +5,8 @@ from __future__ import annotations
 import unittest
 from collections import Counter
 from fractions import Fraction
-from itertools import permutations
+from itertools import pairwise, permutations
+from math import comb
 
 from scipy import stats
 
@@ -13,7 +14,11 @@ from dicetrail.core.play.deck import deal
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter, Move
 from dicetrail.core.play.program import Program
+from dicetrail.core.play.question import Question
+from dicetrail.core.play.recipes import Formula, Span
 from dicetrail.core.play.run import Run
+from dicetrail.core.prove.fairness import Finding, Tally, fair_deals, generated
+from dicetrail.core.prove.fairness import chi_square as chi_square_of
 from tests.core.making import choice
 
 # NIST/SEMATECH e-Handbook of Statistical Methods, table 1.3.6.7.4, upper critical values of the chi-square
@@ -100,6 +105,84 @@ class Deals(unittest.TestCase):
         for dice in range(200):
             counts = Counter(card.right for card in deal(game, Choices(dice)))
             self.assertLessEqual(max(counts.values()) - min(counts[place] for place in range(4)), 1)
+
+    def test_nothing_twice_before_it_must_be(self):
+        """Every pool from 1 to 50 and every draw: no question again before all were asked, none across the
+        seam of two passes."""
+        everything = tuple(choice(n, 2) for n in range(50))
+        for size in range(1, 51):
+            for draw in range(1, 2 * size + 2):
+                game = Game("D", everything[:size], deal=Deal(draw=draw, repeats="when_empty"))
+                ids = [card.question.id for card in deal(game, Choices(size * 101 + draw))]
+                self.assertEqual(len(ids), draw)
+                for start in range(0, draw, size):
+                    self.assertEqual(len(set(ids[start : start + size])), len(ids[start : start + size]))
+                if size > 1:
+                    self.assertTrue(all(a != b for a, b in pairwise(ids)))
+
+    def test_a_rising_order_climbs_through_all_levels(self):
+        game = Game(
+            "D",
+            tuple(choice(n, 2, level=n % 5 + 1) for n in range(50)),
+            deal=Deal(draw=10, order="easiest_first"),
+        )
+        highest = Counter()
+        for dice in range(100):
+            levels = [card.question.level for card in deal(game, Choices(dice))]
+            self.assertEqual(levels, sorted(levels))
+            highest[levels[-1]] += 1
+        self.assertGreater(highest[5], 80)
+
+
+class Fairness(unittest.TestCase):
+    """The chi-square test of the deal screen, held against scipy.stats and a deal that is not fair."""
+
+    def tally(self, deals: int, **how: object) -> dict[str, Finding]:
+        game = Game("D", tuple(choice(n) for n in range(12)), deal=Deal(**how))
+        tally = Tally(game, Choices(0))
+        for _ in fair_deals(tally, deals):
+            pass
+        return {finding.about: finding for finding in tally.findings()}
+
+    def test_p_is_scipys(self):
+        found = self.tally(2000)
+        for about in ("places", "first"):
+            self.assertAlmostEqual(found[about].p, stats.chisquare(found[about].counts).pvalue, places=9)
+            self.assertEqual(found[about].judgement, "fair")
+        self.assertEqual(sum(found["first"].counts), 2000)
+        self.assertEqual(found["drawn"].judgement, "by design")
+
+    def test_drawing_without_putting_back(self):
+        """Of n questions k are drawn: a count varies by N·k/n·(1 - k/n) (Feller, vol. I, IX.5); over many
+        tallies the statistic then has the chi-square distribution's mean, n - 1."""
+        statistics = []
+        for start in range(60):
+            game = Game("D", tuple(choice(n, 2) for n in range(12)), deal=Deal(draw=7))
+            counts = Counter(
+                card.question.id
+                for dice in range(start * 100, start * 100 + 100)
+                for card in deal(game, Choices(dice))
+            )
+            left = (1 - 7 / 12) * 12 / 11
+            statistics.append(chi_square_of([counts[f"c{n}"] for n in range(12)], 100 * 7 / 12, left)[0])
+        self.assertAlmostEqual(sum(statistics) / 60, 11, delta=4 * (2 * 11 / 60) ** 0.5)
+        self.assertEqual(self.tally(2000, draw=7)["drawn"].judgement, "fair")
+
+    def test_what_is_not_fair_is_said(self):
+        found = self.tally(50, options="filed", order="filed", draw=5)
+        self.assertEqual(found["places"].said, "The right answer is always first: options are not shuffled.")
+        self.assertEqual(found["places"].judgement, "unfair")
+        self.assertIn("the last 7 are never asked", found["drawn"].said)
+        self.assertEqual(self.tally(50, options="balanced")["places"].judgement, "by design")
+        self.assertEqual(self.tally(1)["first"].judgement, "too few")
+
+    def test_generated_questions_met_again(self):
+        """Two draws of k of n have something in common with 1 - C(n-k, k)/C(n, k)."""
+        table = Formula((Span("a", "2", "12"), Span("b", "2", "12")), "a * b")
+        question = Question("f", "formula", "{a} × {b}?", ("",), recipe=table, times=5)
+        (found,) = generated(Game("D", (question,)), Choices(0))
+        self.assertEqual((found.size, found.asked), (121, 5))
+        self.assertAlmostEqual(found.met_again, 1 - comb(116, 5) / comb(121, 5))
 
 
 class GamblersRuin(unittest.TestCase):

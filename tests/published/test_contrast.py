@@ -6,20 +6,9 @@ import re
 import unittest
 from pathlib import Path
 
+from dicetrail.core.rules.contrast import contrast, luminance
+
 LOOK = Path(__file__).parents[2] / "frontend" / "src" / "look" / "look.css"
-
-
-def luminance(colour: str) -> float:
-    parts = [int(colour[n : n + 2], 16) / 255 for n in (1, 3, 5)]
-    red, green, blue = (
-        part / 12.92 if part <= 0.04045 else ((part + 0.055) / 1.055) ** 2.4 for part in parts
-    )
-    return 0.2126 * red + 0.7152 * green + 0.0722 * blue
-
-
-def contrast(a: str, b: str) -> float:
-    lighter, darker = sorted((luminance(a), luminance(b)), reverse=True)
-    return (lighter + 0.05) / (darker + 0.05)
 
 
 class Colours(unittest.TestCase):
@@ -27,8 +16,16 @@ class Colours(unittest.TestCase):
         self.colours = dict(re.findall(r"--color-(\w[\w-]*): (#\w{6})", LOOK.read_text("utf-8")))
 
     def test_the_formula(self):
+        """The ratios of pure colours follow from the coefficients of WCAG's relative luminance (0.2126,
+        0.7152, 0.0722); the greys are well known as the first that fails AA on white and the first that
+        passes."""
         self.assertAlmostEqual(contrast("#000000", "#ffffff"), 21)
-        self.assertAlmostEqual(contrast("#777777", "#ffffff"), 4.48, places=2)  # the well-known near miss
+        self.assertAlmostEqual(contrast("#ffffff", "#ffffff"), 1)
+        for colour, part in (("#ff0000", 0.2126), ("#00ff00", 0.7152), ("#0000ff", 0.0722)):
+            self.assertAlmostEqual(luminance(colour), part)
+            self.assertAlmostEqual(contrast(colour, "#ffffff"), 1.05 / (part + 0.05))
+        self.assertAlmostEqual(contrast("#777777", "#ffffff"), 4.48, places=2)
+        self.assertAlmostEqual(contrast("#767676", "#ffffff"), 4.54, places=2)
 
     def test_text_reaches_aa(self):
         grounds = {

@@ -19,7 +19,7 @@ from tests.core.making import games
 ROOT = Path(__file__).parents[2]
 PYODIDE = ROOT / "frontend" / "node_modules" / "pyodide"
 PLAY = ROOT / "dicetrail" / "core" / "play"
-GAMES = 60
+GAMES = 200
 
 # Runs in both Pythons: plays every game with moves that follow from its number, and joins the trails.
 PLAY_ALL = """

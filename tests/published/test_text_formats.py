@@ -9,7 +9,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.reading import read_file, read_text
 from dicetrail.core.pack.records import split_records
 from dicetrail.core.pack.text import split_lines
 
@@ -90,3 +90,28 @@ class IanaTabSeparated(unittest.TestCase):
         self.assertEqual(
             [(s.line, s.code) for s in reading.snags if s.severity == "warn"], [(2, "missing-field")]
         )
+
+
+class Encodings(unittest.TestCase):
+    """The Unicode Standard, section 23.8 (the byte order mark) and 3.10 (encoding schemes); the WHATWG
+    Encoding Standard for the name of a Windows code page."""
+
+    ROWS = "Question mark – “really”?\tÄpfel\tÉté\nWas weht vom Süden?\tFöhn\tBrise\n"
+
+    def held(self, data: bytes) -> list[str]:
+        return [question.answers[0] for question in read_file("a.tsv", data).questions]
+
+    def test_every_scheme_reads_the_same(self):
+        for scheme in ("utf-8", "utf-8-sig", "utf-16", "utf-16-le", "utf-16-be", "windows-1252"):
+            self.assertEqual(self.held(self.ROWS.encode(scheme)), ["Äpfel", "Föhn"], scheme)
+        for mark, scheme in ((b"\xff\xfe", "utf-16-le"), (b"\xfe\xff", "utf-16-be")):
+            self.assertEqual(self.held(mark + self.ROWS.encode(scheme)), ["Äpfel", "Föhn"], scheme)
+
+    def test_another_code_page(self):
+        rows = "Какая звезда указывает на север?\tПолярная\tСириус\nГде живёт сурок?\tВ горах\tВ море\n"
+        self.assertEqual(self.held(rows.encode("windows-1251")), ["Полярная", "В горах"])
+
+    def test_line_endings_mixed(self):
+        """Unicode Standard Annex 14, LB4 and LB5: CR, LF and CR LF each end a line, CR LF ends it once."""
+        reading = read_text("a.tsv", "One good?\ta\rTwo good?\tb\r\nThree good?\tc\nFour good?\td")
+        self.assertEqual([question.line for question in reading.questions], [1, 2, 3, 4])

@@ -74,6 +74,12 @@ class Served:
                 time.sleep(0.1)
         raise RuntimeError("the workshop did not start")
 
+    @property
+    def pid(self) -> int:
+        """The number of its process."""
+        assert self._process is not None
+        return self._process.pid
+
     def kill(self) -> None:
         """End it as a crash would, with nothing put in order."""
         assert self._process is not None
@@ -96,7 +102,7 @@ class Served:
 
     def paste(self, name: str, text: str) -> Any:
         """Put a pack on the shelf."""
-        return self.ask("POST", "/api/workshop/packs/paste", {"name": name, "text": text})
+        return self.ask("POST", "/api/workshop/packs/paste", {"name": name, "text": text})["pack"]
 
     def make_game(self, title: str, pack: Any, text: str = "") -> Any:
         """Put a game over a pack on the shelf, with its own rules where ``text`` is given."""

@@ -32,7 +32,7 @@ tries: 2
 meters:
   score: {start: 0}
   lives: {start: 3, max: 3}
-clocks: {question: 3, game: none, breather: 0.5}
+clocks: {question: 3, game: none, breather: 0.8}
 consequences:
   - {moment: right, if: attempt == 1, add: {score: 5}, say: "First try, {player}."}
   - {moment: right, add: {score: 2}}
@@ -166,6 +166,7 @@ class Walking(unittest.TestCase):
         browser.find("button", "from walk.tsv").click()
         browser.find("input[name=title]").send_keys("Walked", Keys.ENTER)
         browser.find("h1", "Rules")
+        browser.press("As text")
         self.rewrite(RULES)
         browser.until("[data-save]", "data-save", "waiting")
         browser.until("[data-save]", "data-save", "saved")
@@ -267,7 +268,7 @@ class Walking(unittest.TestCase):
         browser = self.browser
         pack = self.served.paste("rules.tsv", WALK)
         game = self.served.make_game("Ruled", pack, RULES.replace("walk.tsv", "rules.tsv"))
-        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        browser.open(f"{self.served.url}/games/{game['id']}/rules?side=text")
         browser.find("p", "None. The game can be played.")
         self.rewrite(RULES.replace("walk.tsv", "rules.tsv").replace("score: 5", "scores: 5"))
         browser.find("[data-snag=unknown-meter]", "Did you mean `score`?")
@@ -284,7 +285,7 @@ class Walking(unittest.TestCase):
         self.served.start()
         browser.until("[data-save]", "data-save", "saved")
         kept = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]
-        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        browser.open(f"{self.served.url}/games/{game['id']}/rules?side=text")
         browser.find("[data-snag]")
         self.assertEqual(self.shown_rules(), kept)
 
@@ -293,7 +294,7 @@ class Walking(unittest.TestCase):
         pack = self.served.paste("two.tsv", WALK)
         text = RULES.replace("walk.tsv", "two.tsv")
         game = self.served.make_game("Two", pack, text)
-        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        browser.open(f"{self.served.url}/games/{game['id']}/rules?side=text")
         browser.find(".cm-content")
         path = f"/api/workshop/games/{game['id']}"
         self.served.ask("PUT", path, {"text": text + "# theirs\n", "revision": game["revision"]})

@@ -60,10 +60,10 @@ class Serving(unittest.TestCase):
         return response.json()
 
     def bring(self, name: str, data: bytes, code: int = 201) -> Any:
-        """Bring a file."""
+        """Bring a file: its pack, or what was said against it."""
         response = self.client.post("/api/workshop/packs", files={"file": (name, data)})
         self.assertEqual(response.status_code, code, response.text)
-        return response.json()
+        return response.json()["pack"] if code == 201 else response.json()
 
     def game(self, rules: str = RULES, title: str = "Test") -> Any:
         """A game of five questions with its own rules."""

@@ -47,7 +47,9 @@ class Plays(Live):
         self.game()
         with self.live(self.start()) as socket:
             view = view_when(socket, asking(1))
-            self.assertEqual(view["question"]["options"][0], {"label": "A", "text": "right 1", "mark": ""})
+            self.assertEqual(
+                view["question"]["options"][0], {"label": "A", "text": "right 1", "mark": "", "image": ""}
+            )
             self.send(socket, "answer", 1, "A")
             view = view_when(socket, asking(2))
             self.assertEqual(view["meters"][0]["value"], 5)
@@ -194,5 +196,6 @@ class NothingGivenAway(Live):
         self.assertEqual(shown[0], shown[1])
         self.assertEqual(
             set(shown[0]["question"]),
-            {"number", "total", "kind", "prompt", "options", "topic", "unit", "attempt", "tries_left"},
+            {"number", "total", "kind", "prompt", "options", "topic", "unit", "attempt", "tries_left"}
+            | {"letters", "image", "alt", "sound"},
         )

@@ -6,31 +6,45 @@ import csv
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from itertools import islice
+from typing import NamedTuple
+
+from .roles import roles_of_header
 
 DELIMITERS = {"\t": "tab", ",": "comma", ";": "semicolon"}
+MARKS = {word: mark for mark, word in DELIMITERS.items()}
+"""The marks by their words."""
 LONGEST_RECORD = 50
 """Lines that one quoted cell may span before its opening quote is taken for a mistake."""
 
 _SPACES_AS_TAB = re.compile(r"\t| {2,}")
 
 
-@dataclass(frozen=True, slots=True)
-class Record:
-    """The cells of one or, where a quoted cell spans lines, several lines. ``line`` counts from 1.
+OPEN_QUOTE = (
+    'A double quote is opened in this line and never closed. Close it, or double it ("") if it is part of the'
+    " text."
+)
 
-    ``broken`` tells that a quote was opened and never closed.
+
+class Record(NamedTuple):
+    """The cells of one or, where a record spans lines, several lines. ``line`` counts from 1.
+
+    ``problem`` says why its cells are not to be relied on, "" where they are.
     """
 
     line: int
     raw: tuple[str, ...]
     cells: list[str]
-    broken: bool = False
+    problem: str = ""
 
 
 def guess_delimiter(name: str, lines: Sequence[str]) -> str:
-    """The mark between cells: the one that most lines have, equally often; a file's ending breaks ties."""
-    sample = [line for line in lines if line.strip()][:200]
+    """The mark between cells: the one that makes a header of the first line or that most lines have, equally
+    often; a file's ending breaks ties."""
+    sample = list(islice((line for line in lines if line.strip()), 200))
+    for mark in DELIMITERS:
+        if sample and mark in sample[0] and roles_of_header(sample[0].split(mark)):
+            return mark
     by_ending = "\t" if name.lower().endswith((".tsv", ".tab")) else ","
     if by_ending == "\t" and any("\t" in line for line in sample):
         return "\t"
@@ -70,7 +84,7 @@ def _quoted(lines: Sequence[str], start: int, delimiter: str) -> Record:
     try:
         cells = next(reader)
     except (csv.Error, StopIteration):
-        return Record(start + 1, (lines[start],), lines[start].split(delimiter), broken=True)
+        return Record(start + 1, (lines[start],), lines[start].split(delimiter), OPEN_QUOTE)
     raw = tuple(lines[start : start + reader.line_num])
     return Record(start + 1, raw, cells)
 

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
-from typing import Literal
+from collections.abc import Iterable, Sequence
+from typing import Literal, get_args
 
 from ..play.checking import FALSE_WORDS, TRUE_WORDS
+from ..play.numbers import read_number
 from ..play.question import LABELS
 
 Role = Literal[
@@ -16,22 +17,55 @@ Role = Literal[
     "wrong",
     "option",
     "key",
+    "pinned",
+    "group",
+    "groups",
     "kind",
     "topic",
     "level",
     "worth",
     "seconds",
     "why",
+    "image",
+    "alt",
+    "sound",
     "id",
     "unit",
     "tolerance",
+    "misses",
+    "variables",
+    "where",
+    "ask",
+    "choices",
+    "form",
+    "from",
+    "parted by",
+    "times",
     "unused",
 ]
+ROLES: tuple[Role, ...] = get_args(Role)
+SEVERAL: tuple[Role, ...] = ("accepted", "wrong", "option")
+"""The roles that several columns of a file may have, each holding one of a list."""
+SURE_ANYWHERE: tuple[Role, ...] = (
+    "answer",
+    "accepted",
+    "wrong",
+    "option",
+    "key",
+    "topic",
+    "why",
+    "id",
+    "image",
+    "sound",
+)
+"""The roles that a heading names also where no column is headed as the prompt; "type" or "level" may mean
+anything in a table of something else."""
 
 _HEADINGS: dict[str, Role] = {
     "prompt": "prompt",
     "question": "prompt",
     "answer": "answer",
+    "answers": "answer",
     "right": "answer",
     "right answer": "answer",
     "correct": "answer",
@@ -43,6 +77,10 @@ _HEADINGS: dict[str, Role] = {
     "distractor": "wrong",
     "incorrect": "wrong",
     "option": "option",
+    "options": "option",
+    "pinned": "pinned",
+    "group": "group",
+    "groups": "groups",
     "key": "key",
     "answer key": "key",
     "kind": "kind",
@@ -57,12 +95,29 @@ _HEADINGS: dict[str, Role] = {
     "seconds": "seconds",
     "why": "why",
     "explanation": "why",
+    "image": "image",
+    "picture": "image",
+    "alt": "alt",
+    "alt text": "alt",
+    "alternative text": "alt",
+    "sound": "sound",
     "id": "id",
     "unit": "unit",
     "tolerance": "tolerance",
+    "misses": "misses",
+    "variables": "variables",
+    "where": "where",
+    "conditions": "where",
+    "ask": "ask",
+    "choices": "choices",
+    "form": "form",
+    "from": "from",
+    "parted by": "parted by",
+    "times": "times",
 }
 
-_PROMPT_HEADINGS = {heading for heading, role in _HEADINGS.items() if role == "prompt"}
+_TRUTH_WORDS = {*TRUE_WORDS, *FALSE_WORDS}
+PROMPT_HEADINGS = {heading for heading, role in _HEADINGS.items() if role == "prompt"}
 
 
 def role_of_heading(heading: str) -> Role | None:
@@ -70,22 +125,66 @@ def role_of_heading(heading: str) -> Role | None:
     words = re.sub(r"[\s_-]+", " ", heading.strip().casefold())
     if words in _HEADINGS:
         return _HEADINGS[words]
-    if re.fullmatch(r"(option )?[a-h]", words) or re.fullmatch(r"option ?[1-8]", words):
+    if re.fullmatch(r"(option )?[a-h]", words):
         return "option"
-    return _HEADINGS.get(re.sub(r" ?\d$", "", words))
+    numbered = _HEADINGS.get(re.sub(r" ?\d{1,2}$", "", words))
+    return numbered if numbered in SEVERAL else None
 
 
 def roles_of_header(cells: Sequence[str]) -> tuple[Role, ...] | None:
     """The roles if a line is a header, None if it is not.
 
-    A header names the prompt and at least one more role; headings it does not know leave their column unused.
+    A header names the prompt and at least one more role, or every column is headed ``group: NAME``; headings
+    it does not know leave their column unused.
     """
-    if not any(cell.strip().casefold() in _PROMPT_HEADINGS for cell in cells):
+    if len(cells) >= 2 and all(group_of_heading(cell) for cell in cells if cell.strip()):
+        return tuple("group" if cell.strip() else "unused" for cell in cells)
+    if not any(cell.strip().casefold() in PROMPT_HEADINGS for cell in cells):
         return None
     named = [role_of_heading(cell) for cell in cells]
     if sum(role is not None for role in named) < 2:
         return None
     return tuple(role or "unused" for role in named)
+
+
+def group_of_heading(heading: str) -> str:
+    """The name of the group whose members stand in a column headed ``group: NAME``; "" where it is none."""
+    word, colon, name = heading.partition(":")
+    return name.strip() if colon and word.strip().casefold() == "group" else ""
+
+
+def roles_of_names(cells: Sequence[str], rows: Sequence[Sequence[str]]) -> tuple[Role, ...] | None:
+    """The roles where a first line names columns, but none as the prompt; None if it seems to be no header.
+
+    It is taken for a header where it names a role we know, or where a column that holds numbers below it
+    has a word at its top. The first two columns left are the prompt and the answer.
+    """
+    if (
+        len(cells) < 2
+        or not all(cell.strip() for cell in cells)
+        or len({*map(str.strip, cells)}) < len(cells)
+    ):
+        return None
+    named = [role_of_heading(cell) for cell in cells]
+    sample = rows[:50]
+    sure = any(role and len(cell.strip()) > 1 for role, cell in zip(named, cells, strict=True))
+    if any(cell.strip().endswith("?") for cell in cells):
+        return None
+    if not sure and not any(_heads_numbers(cells, sample, place) for place in range(len(cells))):
+        return None
+    named = [role if role in SURE_ANYWHERE else None for role in named]
+    if named.count(None) < 2 - ("answer" in named):
+        named = [None] * len(cells)  # too few are left: the names must mean something else here
+    wanted: list[Role] = ["prompt", "answer"]
+    if "answer" in named:
+        wanted.remove("answer")
+    return tuple(role or (wanted.pop(0) if wanted else "unused") for role in named)
+
+
+def _heads_numbers(heads: Sequence[str], rows: Sequence[Sequence[str]], place: int) -> bool:
+    below = [row[place].strip() for row in rows if len(row) > place and row[place].strip()]
+    numbers = all(read_number(cell) is not None for cell in below)
+    return len(below) >= 2 and numbers and read_number(heads[place]) is None
 
 
 def roles_of_shape(rows: Sequence[Sequence[str]], width: int) -> tuple[Role, ...]:
@@ -108,7 +207,11 @@ def repeated(role: Role, times: int) -> tuple[Role, ...]:
     return (role,) * max(0, times)
 
 
-def all_true_or_false(answers: Sequence[str]) -> bool:
+def all_true_or_false(answers: Iterable[str]) -> bool:
     """Whether a column of answers says only true and false."""
-    words = {*TRUE_WORDS, *FALSE_WORDS}
-    return bool(answers) and all(answer.strip().casefold() in words for answer in answers)
+    some = False
+    for answer in answers:
+        if answer.strip().casefold() not in _TRUTH_WORDS:
+            return False
+        some = True
+    return some

@@ -12,6 +12,9 @@ from ..snag import Refused
 LARGEST_FILE = 20 * 1024 * 1024
 """Bytes a question file may have."""
 
+LOOKED_AT = 2**18
+"""Characters from which a file's encoding is estimated, and whether it is text at all."""
+
 _SIGNATURES = {
     b"\x89PNG": "a PNG picture",
     b"\xff\xd8\xff": "a JPEG picture",
@@ -31,8 +34,16 @@ _BOMS = (
     (codecs.BOM_UTF16_LE, "utf-16"),
     (codecs.BOM_UTF16_BE, "utf-16"),
 )
-_LINE_END = re.compile(r"\r\n|\r|\n")
 _CONTROL = re.compile(r"[\x00-\x08\x0e-\x1f]")
+
+
+def check_size(data: bytes, name: str) -> None:
+    """Raise :class:`Refused` where a file is too large."""
+    if len(data) > LARGEST_FILE:
+        raise Refused(
+            f"{name} has {len(data) / 2**20:.0f} MB; a question file may have {LARGEST_FILE // 2**20} MB."
+            " Split it into several files."
+        )
 
 
 def decode(data: bytes, name: str) -> tuple[str, str]:
@@ -41,11 +52,7 @@ def decode(data: bytes, name: str) -> tuple[str, str]:
     A byte-order mark decides; without one UTF-8 is tried, then UTF-16 is recognised by its zero bytes, then
     the encoding is estimated. Raises :class:`Refused` where the file is empty, too large or not text.
     """
-    if len(data) > LARGEST_FILE:
-        raise Refused(
-            f"{name} has {len(data) / 2**20:.0f} MB; a question file may have {LARGEST_FILE // 2**20} MB."
-            " Split it into several files."
-        )
+    check_size(data, name)
     if not data.strip():
         raise _empty(name)
     for signature, what in _SIGNATURES.items():
@@ -57,14 +64,15 @@ def decode(data: bytes, name: str) -> tuple[str, str]:
     text, encoding = _decoded(data, name)
     if not text.strip():
         raise _empty(name)
-    if len(_CONTROL.findall(text)) > len(text) / 100:
+    sample = text[:LOOKED_AT]
+    if len(_CONTROL.findall(sample)) > len(sample) / 100:
         raise _not_text(name)
     return text, encoding
 
 
 def split_lines(text: str) -> list[str]:
     """The lines of a text, without their endings (LF, CR LF or CR); a final line ending adds no line."""
-    lines = _LINE_END.split(text)
+    lines = text.replace("\r\n", "\n").replace("\r", "\n").split("\n")
     if lines[-1] == "":
         lines.pop()
     return lines
@@ -89,7 +97,7 @@ def _decoded(data: bytes, name: str) -> tuple[str, str]:
         return data.decode("utf-8"), "utf-8"
     except UnicodeDecodeError:
         pass
-    best = from_bytes(data[: 2**18]).best()
+    best = from_bytes(data[:LOOKED_AT]).best()
     for encoding in (best.encoding if best else "cp1252", "cp1252", "latin-1"):
         try:
             return data.decode(encoding), encoding

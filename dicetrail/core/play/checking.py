@@ -7,15 +7,16 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from .letters import as_letter, holds, pattern
 from .numbers import read_number, show_number
-from .question import LABELS, TRUTH_OPTIONS, Question
+from .question import LABELS, TRUTH_OPTIONS, Question, said
+from .switches import Checking, Switch
 
 VerdictName = Literal["right", "close", "wrong", "unreadable"]
-Switch = Literal["blanks", "case", "compatibility", "accents", "punctuation", "articles"]
 
 LONGEST_ANSWER = 1000
 """Characters of an input that are looked at; a longer one is unreadable."""
@@ -25,45 +26,48 @@ FALSE_WORDS = ("false", "f", "no", "n")
 
 
 @dataclass(frozen=True, slots=True)
-class Checking:
-    """How a game compares: what it ignores, what it allows, and what an unreadable input costs.
-
-    ``spelling`` is the number of edits (Damerau–Levenshtein) that still count as right.
-    ``articles`` are the leading words that the switch of that name leaves away.
-    """
-
-    ignore: tuple[Switch, ...] = ("blanks", "case")
-    spelling: int = 0
-    unreadable: Literal["ask_again", "wrong"] = "ask_again"
-    articles: tuple[str, ...] = ("the", "a", "an")
-
-
-@dataclass(frozen=True, slots=True)
 class Verdict:
-    """What checking says of an input, the steps that led there, and the option it meant (-1 where none)."""
+    """What checking says of an input, the steps that led there, and the option it meant (-1 where none).
+
+    ``letter`` is the letter that was guessed at a covered phrase; ``partial`` tells that it is in the phrase
+    and leaves other letters covered.
+    """
 
     name: VerdictName
     steps: tuple[str, ...]
     picked: int = -1
+    letter: str = ""
+    partial: bool = False
 
 
-def check(question: Question, options: Sequence[str], right: int, text: str, rules: Checking) -> Verdict:
+def check(
+    question: Question,
+    options: Sequence[str],
+    right: int,
+    text: str,
+    rules: Checking,
+    tried: Collection[str] = (),
+) -> Verdict:
     """Check one input.
 
-    ``options`` are the option texts in the places where the player sees them, and ``right`` is the place of
-    the right one (from 0); both are ignored for kinds that are typed in.
+    ``options`` are the options in the places where the player sees them, and ``right`` is the place of the
+    right one (from 0); both are ignored for kinds that are typed in. ``rules`` are the game's; the question's
+    own go before them. ``tried`` are the letters that were guessed already.
     """
+    rules = question.checking or rules
     given = f"given ‘{shorten(text)}’"
     if len(text) > LONGEST_ANSWER:
         return Verdict("unreadable", (given, f"longer than {LONGEST_ANSWER} characters"))
     if not _visible(text):
         return Verdict("unreadable", (given, "nothing was typed"))
-    if question.kind == "choice":
+    if question.kind in ("choice", "sort"):
         return _check_choice(options, right, text, rules, given)
     if question.kind == "truth":
         return _check_truth(right, text, given)
     if question.kind == "number":
         return _check_number(question, text, given)
+    if question.kind == "letters":
+        return _check_letters(question.answers, text, rules, given, tried)
     return _check_typed(question.answers, text, rules, given)
 
 
@@ -89,7 +93,7 @@ def _check_choice(options: Sequence[str], right: int, text: str, rules: Checking
         return verdict(int(label) - 1, f"place {label} is option {LABELS[int(label) - 1]}")
     steps, folded = fold_steps(text, rules)
     for place, option in enumerate(options):
-        if fold(option, rules) == folded:
+        if fold(said(option), rules) == folded:
             found = verdict(place, f"the text of option {LABELS[place]}")
             return Verdict(found.name, (given, *steps, *found.steps[1:]), place)
     return Verdict(
@@ -123,20 +127,45 @@ def _check_number(question: Question, text: str, given: str) -> Verdict:
     return Verdict("wrong", (*steps, "equals no accepted number"))
 
 
+def _check_letters(
+    answers: Sequence[str], text: str, rules: Checking, given: str, tried: Collection[str]
+) -> Verdict:
+    """A single letter is a guess; anything longer is the whole phrase."""
+    letter = as_letter(text)
+    if not letter or fold(text, rules) in (fold(answer, rules) for answer in answers):
+        return _check_typed(answers, text, rules, given)
+    if letter in tried:
+        return Verdict("unreadable", (given, f"the letter {letter} was guessed before"))
+    found = holds(answers[0], letter)
+    if not found:
+        return Verdict("wrong", (given, f"the letter {letter} is not in it"), letter=letter)
+    covered = pattern(answers[0], [*tried, letter]).count("")
+    uncovers = f"the letter {letter} stands {'once' if found == 1 else f'{found} times'} in it"
+    return Verdict("right", (given, uncovers, f"{covered} left"), letter=letter, partial=covered > 0)
+
+
 def _check_typed(answers: Sequence[str], text: str, rules: Checking, given: str) -> Verdict:
     steps, folded = fold_steps(text, rules)
     wanted = [fold(answer, rules) for answer in answers]
     if folded in wanted:
         return Verdict("right", (given, *steps, f"equals accepted answer {wanted.index(folded) + 1}"))
-    nearest, place = min((edits(folded, answer, rules.spelling + 1), n) for n, answer in enumerate(wanted, 1))
-    slips = f"{nearest} edit{'s' if nearest != 1 else ''} from accepted answer {place}"
-    if nearest <= rules.spelling:
-        return Verdict("right", (given, *steps, slips, f"{rules.spelling} allowed"))
-    if nearest == rules.spelling + 1 and len(wanted[place - 1]) > nearest:
-        return Verdict("close", (given, *steps, slips, f"{rules.spelling} allowed"))
-    bare = _without_accents(folded)
+    allowed = [rules.edits_allowed(len(answer)) for answer in wanted]
+    over, nearest, place = min(
+        (away - most, away, n)
+        for n, (answer, most) in enumerate(zip(wanted, allowed, strict=True))
+        for away in (edits(folded, answer, most + 1),)
+    )
+    slips = (
+        f"{nearest} edit{'s' if nearest != 1 else ''} from accepted answer {place + 1}",
+        f"{allowed[place]} allowed",
+    )
+    if over <= 0:
+        return Verdict("right", (given, *steps, *slips))
+    if over == 1 and len(wanted[place]) > nearest:
+        return Verdict("close", (given, *steps, *slips))
+    bare = without_accents(folded)
     for number, answer in enumerate(wanted, 1):
-        if bare == _without_accents(answer):
+        if bare == without_accents(answer):
             return Verdict("close", (given, *steps, f"but for accents equals accepted answer {number}"))
     return Verdict("wrong", (given, *steps, "equals no accepted answer"))
 
@@ -149,20 +178,23 @@ def fold(text: str, rules: Checking) -> str:
 def fold_steps(text: str, rules: Checking) -> tuple[list[str], str]:
     """The steps that changed ``text`` and what is left of it."""
     steps = []
-    for switch, said, change in _FOLDS:
-        if switch in rules.ignore:
+    for switch, step, change in _FOLDS:
+        if rules.ignores(switch):
             changed = change(text, rules)
             if changed != text and changed:
-                steps.append(f"{said}: ‘{shorten(changed)}’")
+                steps.append(f"{step}: ‘{shorten(changed)}’")
                 text = changed
     return steps, text
 
 
-def _without_blanks(text: str, _rules: Checking) -> str:
-    return " ".join(text.split())
+def _single_blanks(text: str, _rules: Checking) -> str:
+    """Every run of blanks between two words as one plain blank."""
+    bare = text.strip()
+    return text.replace(bare, " ".join(bare.split()), 1)
 
 
-def _without_accents(text: str) -> str:
+def without_accents(text: str) -> str:
+    """``text`` with every combining mark away."""
     apart = unicodedata.normalize("NFD", text)
     return unicodedata.normalize("NFC", "".join(mark for mark in apart if not unicodedata.combining(mark)))
 
@@ -186,9 +218,10 @@ def _without_article(text: str, rules: Checking) -> str:
 
 _FOLDS: tuple[tuple[Switch, str, Callable[[str, Checking], str]], ...] = (
     ("compatibility", "in compatible forms", lambda text, _: unicodedata.normalize("NFKC", text)),
-    ("blanks", "without outer and doubled blanks", _without_blanks),
+    ("outer_blanks", "without outer blanks", lambda text, _: text.strip()),
+    ("inner_blanks", "with single inner blanks", _single_blanks),
     ("case", "without case", lambda text, _: text.casefold()),
-    ("accents", "without accents", lambda text, _: _without_accents(text)),
+    ("accents", "without accents", lambda text, _: without_accents(text)),
     ("punctuation", "without punctuation", _without_punctuation),
     ("articles", "without the leading word", _without_article),
 )

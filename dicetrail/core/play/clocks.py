@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+SHORTEST_CLOCK, LONGEST_CLOCK = 0.1, 86_400
+"""Seconds a clock may have."""
+
 
 @dataclass(slots=True)
 class Clock:

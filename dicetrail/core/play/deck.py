@@ -8,13 +8,17 @@ from dataclasses import dataclass
 from itertools import count, islice
 
 from .dice import Stream
+from .formulas import uses_level
 from .game import Choices, Deal, Game
 from .question import LABELS, Question
+from .supply import Supply
 
 
 @dataclass(frozen=True, slots=True)
 class Card:
     """A question as it is dealt: its options in the places the player sees, and where the right one fell.
+
+    A generated question is dealt as the question that was made from its recipe.
 
     ``order`` holds, for each place, the place the option has as filed; ``right`` is -1 for typed kinds.
     """
@@ -44,7 +48,13 @@ class Deck:
     def __init__(self, game: Game, choices: Choices) -> None:
         self._deal = game.deal
         self._dice = choices.dice
-        self._pool = pool(game, choices)
+        self._level = choices.level
+        self._supplies: dict[str, Supply] = {}
+        self._pool = [
+            question
+            for question in pool(game, choices)
+            for _ in range(self._times(question) if question.recipe else 1)
+        ]
         drawn = choices.count if choices.count is not None else game.deal.draw
         repeating = game.deal.repeats != "never"
         if not self._pool:
@@ -75,23 +85,43 @@ class Deck:
         self._dealt += 1
         return next(self._cards)
 
+    def _times(self, question: Question) -> int:
+        supply = self._supplies[question.id] = Supply(question, self._dice, self._level)
+        return times_in_a_pass(question, supply)
+
+    def _made(self, question: Question) -> Question:
+        return question if question.recipe is None else self._supplies[question.id].next()
+
     def _always(self) -> Iterator[Card]:
         """Any question at any time."""
         stream = Stream(self._dice, "deck")
         places = Places(self._deal, self._dice)
         while True:
-            yield places.card(self._pool[stream.below(len(self._pool))])
+            yield places.card(self._made(self._pool[stream.below(len(self._pool))]))
 
     def _passes(self) -> Iterator[Card]:
         """The whole pool again and again, shuffled anew, no question twice in a row across the seam."""
         last: Question | None = None
         for number in count():
             mark = f" pass {number}" if number else ""
-            questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"))
+            questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"), self._most)
             if len(questions) > 1 and questions[0] is last:
                 questions[0], questions[1] = questions[1], questions[0]
             last = questions[-1]
-            yield from map(Places(self._deal, self._dice, mark).card, questions)
+            yield from map(Places(self._deal, self._dice, mark).card, map(self._made, questions))
+
+
+def pass_length(questions: Sequence[Question]) -> int:
+    """How many questions one pass asks, with all that the generated ones give to it."""
+    return sum(
+        times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1 for question in questions
+    )
+
+
+def times_in_a_pass(question: Question, supply: Supply) -> int:
+    """How often a pass asks a generated question: never more often than it has something to ask."""
+    wanted = question.times or (supply.size or 1 if question.kind == "table" else 1)
+    return min(wanted, supply.size or wanted)
 
 
 def pool(game: Game, choices: Choices) -> list[Question]:
@@ -100,15 +130,21 @@ def pool(game: Game, choices: Choices) -> list[Question]:
         question
         for question in game.questions
         if (not choices.topic or question.topic == choices.topic)
-        and (choices.level is None or question.level == choices.level)
+        and (choices.level is None or question.level == choices.level or uses_level(question.recipe))
     ]
 
 
-def ordered(questions: Sequence[Question], deal: Deal, stream: Stream) -> list[Question]:
-    """The questions in the order of the deal; sorted orders are shuffled within equal ranks."""
+def ordered(
+    questions: Sequence[Question], deal: Deal, stream: Stream, most: int | None = None
+) -> list[Question]:
+    """The questions in the order of the deal; sorted orders are shuffled within equal ranks.
+
+    Where only ``most`` of them are asked, these are drawn first and put into their order then, so that a
+    rising order of ten climbs through all the levels there are.
+    """
     if deal.order == "filed":
         return list(questions)
-    shuffled = stream.shuffled(questions)
+    shuffled = stream.shuffled(questions)[:most]
     if deal.order == "easiest_first":
         shuffled.sort(key=lambda question: question.level)
     elif deal.order == "by_topic":
@@ -118,7 +154,7 @@ def ordered(questions: Sequence[Question], deal: Deal, stream: Stream) -> list[Q
 
 
 class Places:
-    """Puts options into their places. A truth question's two always stay as they are."""
+    """Puts options into their places. Only a choice's are moved, and of these not the pinned ones."""
 
     def __init__(self, deal: Deal, dice: int, mark: str = "") -> None:
         self._how = deal.options
@@ -135,11 +171,15 @@ class Places:
             again = self._visits[question.id]
             self._visits[question.id] += 1
             visit = f" visit {again}" if again else ""
-            order = Stream(self._dice, f"options of {question.id}{self._mark}{visit}").shuffled(order)
-            if self._how == "balanced":
+            free = [place for place in order if place not in question.pinned]
+            moved = Stream(self._dice, f"options of {question.id}{self._mark}{visit}").shuffled(free)
+            for place, filed in zip(free, moved, strict=True):
+                order[place] = filed
+            if self._how == "balanced" and question.right in free:
                 wanted = self._balanced_place(len(order))
                 present = order.index(question.right)
-                order[present], order[wanted] = order[wanted], order[present]
+                if wanted in free:
+                    order[present], order[wanted] = order[wanted], order[present]
         return Card(question, tuple(order), order.index(question.right) if order else -1)
 
     def _balanced_place(self, places: int) -> int:

@@ -57,7 +57,18 @@ class Stream:
     def shuffled(self, items: Sequence[T]) -> list[T]:
         """A new list with the items in a random order (Fisher–Yates, every order equally likely)."""
         shuffled = list(items)
-        for last in range(len(shuffled) - 1, 0, -1):
-            other = self.below(last + 1)
+        state = self._state
+        for last in range(len(shuffled) - 1, 0, -1):  # what `below` does, written out: decks are long
+            size = last + 1
+            limit = (_MASK + 1) - (_MASK + 1) % size
+            while True:
+                state = (state + 0x9E3779B97F4A7C15) & _MASK
+                z = ((state ^ (state >> 30)) * 0xBF58476D1CE4E5B9) & _MASK
+                z = ((z ^ (z >> 27)) * 0x94D049BB133111EB) & _MASK
+                z ^= z >> 31
+                if z < limit:
+                    break
+            other = z % size
             shuffled[last], shuffled[other] = shuffled[other], shuffled[last]
+        self._state = state
         return shuffled

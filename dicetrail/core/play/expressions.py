@@ -14,10 +14,13 @@ import re
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 from difflib import get_close_matches
+from fractions import Fraction
 from functools import lru_cache
 from string import Formatter
 
-Value = int | float | str
+from .numbers import show_number
+
+Value = int | float | str | Fraction
 Names = Mapping[str, Value]
 Evaluate = Callable[[Names], Value]
 
@@ -74,8 +77,11 @@ class Expression:
 
 
 @lru_cache(maxsize=4096)
-def compile_expression(source: str) -> Expression:
-    """Make an expression ready; raises :class:`ExpressionError` with the place of the first mistake."""
+def compile_expression(source: str, *, exact: bool = False) -> Expression:
+    """Make an expression ready; raises :class:`ExpressionError` with the place of the first mistake.
+
+    With ``exact`` it calculates with whole numbers and fractions, so that nothing is ever rounded.
+    """
     if len(source) > LONGEST:
         raise ExpressionError(f"an expression may have {LONGEST} characters; this has {len(source)}", LONGEST)
     text = source.strip()
@@ -90,7 +96,7 @@ def compile_expression(source: str) -> Expression:
         raise ExpressionError("this is not an expression") from None
     names: set[str] = set()
     try:
-        evaluate = _compile(tree, names, 0)
+        evaluate = _compile(tree, names, 0, exact)
     except ExpressionError as error:
         characters = len(text.encode()[: error.column].decode(errors="ignore"))
         raise ExpressionError(str(error), characters + shift) from None
@@ -107,18 +113,19 @@ def check_names(expression: Expression, known: Collection[str]) -> None:
             raise ExpressionError(f"`{name}` is not known here.{hint}", place.start() if place else 0)
 
 
-def _compile(node: ast.expr, names: set[str], depth: int) -> Evaluate:
+def _compile(node: ast.expr, names: set[str], depth: int, exact: bool) -> Evaluate:
     if depth > DEEPEST:
         raise ExpressionError(f"nested more than {DEEPEST} levels deep", node.col_offset)
 
     def part(inner: ast.expr) -> Evaluate:
-        return _compile(inner, names, depth + 1)
+        return _compile(inner, names, depth + 1, exact)
 
     match node:
         case ast.Constant(value=bool() | int() | float() | str() as value):
             if not isinstance(value, str) and not abs(value) <= LARGEST:
                 raise ExpressionError("this number is too large", node.col_offset)
-            return lambda _: value
+            constant = Fraction(repr(value)) if exact and isinstance(value, float) else value
+            return lambda _: constant
         case ast.Name(id=name):
             names.add(name)
             return lambda values: values[name]
@@ -133,6 +140,8 @@ def _compile(node: ast.expr, names: set[str], depth: int) -> Evaluate:
             return lambda values: _number(operand(values))
         case ast.BinOp(left=a, op=operator, right=b) if type(operator) in _ARITHMETIC:
             work, left, right = _ARITHMETIC[type(operator)], part(a), part(b)
+            if exact and isinstance(operator, ast.Div):
+                work = _quotient
             return lambda values: _bounded(work(_number(left(values)), _number(right(values))))
         case ast.BoolOp(op=operator, values=inner_nodes):
             return _compile_bool([part(inner) for inner in inner_nodes], isinstance(operator, ast.And))
@@ -140,7 +149,7 @@ def _compile(node: ast.expr, names: set[str], depth: int) -> Evaluate:
             test, body, other = part(test_node), part(body_node), part(else_node)
             return lambda values: body(values) if test(values) else other(values)
         case ast.Compare():
-            return _compile_compare(node, names, depth)
+            return _compile_compare(node, names, depth, exact)
         case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]) if name in FUNCTIONS:
             function, fewest, most = FUNCTIONS[name]
             if not fewest <= len(arguments) <= most:
@@ -197,18 +206,18 @@ def _compile_bool(parts: list[Evaluate], is_and: bool) -> Evaluate:
     return all_hold if is_and else any_holds
 
 
-def _compile_compare(node: ast.Compare, names: set[str], depth: int) -> Evaluate:
+def _compile_compare(node: ast.Compare, names: set[str], depth: int, exact: bool) -> Evaluate:
     tests: list[Callable[[Value, Value], bool]] = []
     for operator, other in zip(node.ops, node.comparators, strict=True):
         if type(operator) not in _COMPARISONS:
             raise ExpressionError("compare with == != < <= > >= or in", other.col_offset)
         tests.append(_COMPARISONS[type(operator)])
-    sides = [_compile(node.left, names, depth + 1)]
+    sides = [_compile(node.left, names, depth + 1, exact)]
     for operator, side in zip(node.ops, node.comparators, strict=True):
         if isinstance(operator, ast.In | ast.NotIn) and isinstance(side, ast.Tuple | ast.List):
-            sides.append(_compile_list(side, names, depth + 1))
+            sides.append(_compile_list(side, names, depth + 1, exact))
         else:
-            sides.append(_compile(side, names, depth + 1))
+            sides.append(_compile(side, names, depth + 1, exact))
     if len(tests) == 1:
         left, right, test = sides[0], sides[1], tests[0]
         return lambda values: test(left(values), right(values))
@@ -225,19 +234,24 @@ def _compile_compare(node: ast.Compare, names: set[str], depth: int) -> Evaluate
     return chain
 
 
-def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int) -> Evaluate:
-    items = [_compile(item, names, depth + 1) for item in node.elts]
+def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int, exact: bool) -> Evaluate:
+    items = [_compile(item, names, depth + 1, exact) for item in node.elts]
     return lambda values: tuple(item(values) for item in items)  # type: ignore[return-value]
 
 
 def _number(value: Value) -> float:
     if isinstance(value, str):
         raise TypeError
-    return value
+    return value  # type: ignore[return-value]
+
+
+def _quotient(a: float, b: float) -> float:
+    quotient = Fraction(a) / Fraction(b)
+    return quotient.numerator if quotient.denominator == 1 else quotient  # type: ignore[return-value]
 
 
 def _bounded(value: Value) -> Value:
-    if not isinstance(value, str) and not abs(value) <= LARGEST and value != math.inf:
+    if not isinstance(value, str) and not -LARGEST <= value <= LARGEST and value != math.inf:
         raise ExpressionError(f"a calculation went past {LARGEST:,}")
     return value
 
@@ -248,11 +262,11 @@ class Template:
 
     source: str
     names: frozenset[str]
-    _parts: tuple[tuple[str, Expression | None, str], ...]
+    _parts: tuple[tuple[str, Expression | None, str, int], ...]
 
     def __call__(self, names: Names) -> str:
         said = []
-        for text, expression, form in self._parts:
+        for text, expression, form, _ in self._parts:
             said.append(text)
             if expression is not None:
                 said.append(_show(expression(names), form))
@@ -261,13 +275,22 @@ class Template:
     @property
     def expressions(self) -> tuple[Expression, ...]:
         """The expressions in the braces, in their order."""
-        return tuple(expression for _, expression, _ in self._parts if expression is not None)
+        return tuple(expression for _, expression, _, _ in self._parts if expression is not None)
+
+    def check_names(self, known: Collection[str]) -> None:
+        """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones."""
+        for _, expression, _, column in self._parts:
+            if expression is not None:
+                try:
+                    check_names(expression, known)
+                except ExpressionError as error:
+                    raise ExpressionError(str(error), error.column + column) from None
 
 
 @lru_cache(maxsize=4096)
-def compile_template(source: str) -> Template:
+def compile_template(source: str, *, exact: bool = False) -> Template:
     """Make a text ready to be said; raises :class:`ExpressionError` with the place of the first mistake."""
-    parts: list[tuple[str, Expression | None, str]] = []
+    parts: list[tuple[str, Expression | None, str, int]] = []
     names: set[str] = set()
     try:
         pieces = list(Formatter().parse(source))
@@ -279,7 +302,7 @@ def compile_template(source: str) -> Template:
     after = 0
     for text, field, form, conversion in pieces:
         if field is None:
-            parts.append((text, None, ""))
+            parts.append((text, None, "", 0))
             continue
         column = source.find("{" + field, after) + 1
         after = column
@@ -288,15 +311,19 @@ def compile_template(source: str) -> Template:
         if conversion or not _FORMAT.fullmatch(form or ""):
             raise ExpressionError("the format after the colon should look like .0f or d", column + len(field))
         try:
-            expression = compile_expression(field)
+            expression = compile_expression(field, exact=exact)
         except ExpressionError as error:
             raise ExpressionError(str(error), error.column + column) from None
         names |= expression.names
-        parts.append((text, expression, form or ""))
+        parts.append((text, expression, form or "", column))
     return Template(source, frozenset(names), tuple(parts))
 
 
 def _show(value: Value, form: str) -> str:
+    if isinstance(value, Fraction):
+        if not form:
+            return show_number(value)
+        value = float(value)
     if form:
         try:
             return format(int(value) if form.endswith("d") and isinstance(value, float) else value, form)

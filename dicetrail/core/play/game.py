@@ -11,8 +11,9 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Any, Literal, get_args
 
-from .checking import Checking
 from .question import Question
+from .recipes import Formula, Odd, Recipe, Span, Table
+from .switches import Checking
 
 Moment = Literal[
     "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
@@ -130,13 +131,46 @@ class Award:
 
 @dataclass(frozen=True, slots=True)
 class Cue:
-    """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
+    """A named bundle of feedback; ``hold`` is how long it stays, in seconds, and ``times`` how often its
+    motion is made."""
 
     name: str
     sound: str = ""
     motion: str = ""
     tone: str = ""
     hold: float = 0
+    times: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Sound:
+    """A sound as it is made: ``notes`` tones one after another, ``each`` seconds long.
+
+    ``pitch`` is the first tone's frequency in hertz; each further one lies ``step`` semitones away, and each
+    glides by ``slide`` semitones. ``level`` is from 0 to 1. Where ``file`` is named (it may end in
+    ``#t=START,END``), that is heard instead.
+    """
+
+    name: str
+    pitch: float = 440
+    notes: int = 1
+    step: float = 0
+    each: float = 0.2
+    slide: float = 0
+    tone: str = "soft"
+    level: float = 0.6
+    file: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """How the player's page looks: colours as ``#rrggbb``, the mark that stands for a life, the typeface."""
+
+    ground: str = "#f5efe1"
+    ink: str = "#2a2620"
+    accent: str = "#2b5a3c"
+    mark: str = "lantern"
+    face: str = "plain"
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,12 +178,16 @@ class Clocks:
     """The clocks, in seconds; None where there is no such clock.
 
     ``breather`` is the pause between two questions, ``"player"`` where it waits for the player's key.
+    ``question_by`` is an expression that gives each question its seconds, instead of ``question``. The last
+    ``tick`` seconds of a question are counted down with a sound that ends at zero.
     """
 
     question: float | None = None
     game: float | None = None
     breather: float | Literal["player"] = 0
     restart_on_again: bool = False
+    question_by: str = ""
+    tick: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,6 +236,8 @@ class Game:
     endings: tuple[Ending, ...] = ()
     awards: tuple[Award, ...] = ()
     cues: tuple[Cue, ...] = ()
+    look: Look = Look()
+    sounds: tuple[Sound, ...] = ()
 
     @property
     def topics(self) -> tuple[str, ...]:
@@ -230,27 +270,19 @@ class Move:
 
 def to_json(game: Game) -> dict[str, Any]:
     """The game as plain JSON data."""
-    data = dataclasses.asdict(game)
-    for question, source in zip(data["questions"], game.questions, strict=True):
-        question["tolerance"] = str(source.tolerance)
+    data = dataclasses.asdict(dataclasses.replace(game, questions=()))
+    data["questions"] = [_question_data(question) for question in game.questions]
     return data
 
 
 def from_json(data: dict[str, Any]) -> Game:
-    """The game that :func:`to_json` wrote. Raises KeyError or TypeError where it is something else."""
+    """The game that :func:`to_json` wrote, also before games had looks and sounds.
+
+    Raises KeyError or TypeError where it is something else.
+    """
     return Game(
         title=data["title"],
-        questions=tuple(
-            Question(
-                **{
-                    **q,
-                    "answers": tuple(q["answers"]),
-                    "options": tuple(q["options"]),
-                    "tolerance": Fraction(q["tolerance"]),
-                }
-            )
-            for q in data["questions"]
-        ),
+        questions=tuple(_question(question) for question in data["questions"]),
         intro=data["intro"],
         deal=Deal(**data["deal"]),
         setup=Setup(
@@ -263,13 +295,7 @@ def from_json(data: dict[str, Any]) -> Game:
         tries=data["tries"],
         meters=tuple(Meter(**meter) for meter in data["meters"]),
         clocks=Clocks(**data["clocks"]),
-        checking=Checking(
-            **{
-                **data["checking"],
-                "ignore": tuple(data["checking"]["ignore"]),
-                "articles": tuple(data["checking"]["articles"]),
-            }
-        ),
+        checking=_checking(data["checking"]),
         consequences=tuple(
             Consequence(
                 **{
@@ -286,7 +312,50 @@ def from_json(data: dict[str, Any]) -> Game:
         endings=tuple(Ending(**ending) for ending in data["endings"]),
         awards=tuple(Award(**award) for award in data["awards"]),
         cues=tuple(Cue(**cue) for cue in data["cues"]),
+        look=Look(**data.get("look", {})),
+        sounds=tuple(Sound(**sound) for sound in data.get("sounds", ())),
     )
+
+
+_RECIPES: dict[str, type[Recipe]] = {"formula": Formula, "table": Table, "odd": Odd}
+
+
+def _question_data(question: Question) -> dict[str, Any]:
+    data = question._asdict()
+    data["tolerance"] = str(question.tolerance)
+    data["recipe"] = dataclasses.asdict(question.recipe) if question.recipe else None
+    data["checking"] = dataclasses.asdict(question.checking) if question.checking else None
+    return data
+
+
+def _question(data: dict[str, Any]) -> Question:
+    lists = {name: tuple(data[name]) for name in ("answers", "options", "pinned")}
+    recipe = _recipe(data["kind"], data["recipe"]) if data["recipe"] else None
+    own = data.get("checking")
+    return Question(
+        **{
+            **data,
+            **lists,
+            "tolerance": Fraction(data["tolerance"]),
+            "recipe": recipe,
+            "checking": _checking(own) if own else None,
+        }
+    )
+
+
+def _checking(data: dict[str, Any]) -> Checking:
+    return Checking(**{name: _frozen(value) for name, value in data.items()})
+
+
+def _recipe(kind: str, data: dict[str, Any]) -> Recipe:
+    if "spans" in data:
+        spans = tuple(Span(**{**span, "values": tuple(span["values"])}) for span in data["spans"])
+        data = {**data, "spans": spans}
+    return _RECIPES[kind](**{name: _frozen(value) for name, value in data.items()})
+
+
+def _frozen(value: Any) -> Any:
+    return tuple(_frozen(item) for item in value) if isinstance(value, list | tuple) else value
 
 
 def _asked(data: dict[str, int] | None) -> Asked | None:

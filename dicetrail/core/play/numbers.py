@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 import unicodedata
 from fractions import Fraction
+from typing import Literal
 
 LONGEST = 60
 """More characters than this are not taken for a number."""
@@ -84,14 +85,19 @@ def _without_marks(text: str) -> str | None:
     return f"{whole}.{part}" if mark else whole
 
 
-def show_number(value: Fraction) -> str:
-    """A number as people write it: whole, as a short decimal, or as a fraction."""
+def show_number(value: Fraction, form: Literal["decimal", "fraction", "mixed"] = "decimal") -> str:
+    """A number as people write it: whole, as a short decimal, or as a fraction ("7/3", mixed "2 1/3")."""
     if value.denominator == 1:
         return str(value.numerator)
-    rest = value.denominator
+    if form == "mixed" and abs(value) > 1:
+        whole, rest = divmod(abs(value), 1)
+        return f"{'-' if value < 0 else ''}{whole} {rest}"
+    if form != "decimal":
+        return str(value)
+    odd_part = value.denominator
     for prime in (2, 5):
-        while rest % prime == 0:
-            rest //= prime
-    if rest == 1 and value.denominator <= 10_000:
+        while odd_part % prime == 0:
+            odd_part //= prime
+    if odd_part == 1 and value.denominator <= 10_000:
         return repr(float(value))
     return f"{value.numerator}/{value.denominator}"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from .expressions import Expression, Template, compile_expression, compile_template
-from .game import MOMENTS, Award, Consequence, Cue, Ending, Game, Meter, Moment
+from .game import MOMENTS, Award, Consequence, Cue, Ending, Game, Meter, Moment, Sound
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,6 +28,7 @@ class Program:
     def __init__(self, game: Game) -> None:
         self.game = game
         self.cues: dict[str, Cue] = {cue.name: cue for cue in game.cues}
+        self.sounds: dict[str, Sound] = {sound.name: sound for sound in game.sounds}
         self.meters: dict[str, Meter] = {meter.name: meter for meter in game.meters}
         self.rows: dict[Moment, list[Row]] = {moment: [] for moment in MOMENTS}
         for number, consequence in enumerate(game.consequences, 1):
@@ -39,6 +40,8 @@ class Program:
         self.awards: list[tuple[Expression, Template, Award]] = [
             (compile_expression(award.condition), compile_template(award.say), award) for award in game.awards
         ]
+        by = game.clocks.question_by
+        self.question_seconds: Expression | None = compile_expression(by) if by else None
         self.intro = compile_template(game.intro)
 
     def _row(self, number: int, row: Consequence) -> Row:

@@ -2,28 +2,42 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import re
 from fractions import Fraction
-from typing import Literal, get_args
+from typing import Literal, NamedTuple, get_args
 
-Kind = Literal["choice", "typed", "number", "truth"]
+from .recipes import Recipe
+from .switches import Checking
+
+Kind = Literal["choice", "typed", "number", "truth", "sort", "letters", "formula", "table", "odd"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
+GENERATED: tuple[Kind, ...] = ("formula", "table", "odd")
+"""The kinds that are not asked themselves: questions of the other kinds are made from their recipes."""
 
 MOST_OPTIONS = 8
 LABELS = "ABCDEFGH"
 """The letters that name the places of a choice question, first to last."""
 
 TRUTH_OPTIONS = ("True", "False")
+LONGEST_PHRASE = 60
+"""Characters that the phrase of a ``letters`` question may have."""
+MOST_MISSES = 10
+
+_PICTURE = re.compile(r"!\[([^\]\n]*)\]\(([^()\s]+)\)")
 
 
-@dataclass(frozen=True, slots=True)
-class Question:
-    """A question with its key.
+class Question(NamedTuple):
+    """A question with its key. (A named tuple: a pack may hold a hundred thousand.)
 
-    ``answers`` are the accepted answers, the first being the one that is shown; for ``choice`` and ``truth``
-    it holds the right option's text alone. ``options`` stand as filed and ``right`` is the place (from 0)
-    of the right one among them; both are empty (``()``, -1) for kinds that are typed in.
-    ``seconds`` is the question's own clock, None where the game's holds.
+    ``answers`` are the accepted answers, the first being the one that is shown; for kinds with options it
+    holds the right option's text alone. ``options`` stand as filed and ``right`` is the place (from 0) of
+    the right one among them; both are empty (``()``, -1) for kinds that are typed in. The options whose
+    places are ``pinned`` stay there. ``seconds`` is the question's own clock, None where the game's holds.
+    ``misses`` is how many wrong guesses a ``letters`` question takes. ``image`` and ``sound`` name files;
+    a sound may end in ``#t=START,END`` (seconds; W3C, Media Fragments URI 1.0).
+    A generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck,
+    0 for as many as there are (all rows of a table, one of anything else).
+    ``checking`` are switches of its own, None where the game's hold.
     """
 
     id: str
@@ -39,10 +53,37 @@ class Question:
     why: str = ""
     unit: str = ""
     tolerance: Fraction = Fraction(0)
+    pinned: tuple[int, ...] = ()
+    image: str = ""
+    alt: str = ""
+    sound: str = ""
+    misses: int = 3
+    recipe: Recipe | None = None
+    times: int = 0
+    checking: Checking | None = None
     file: str = ""
     line: int = 0
 
     @property
     def shown_answer(self) -> str:
         """The right answer as it is revealed to a player."""
-        return self.options[self.right] if self.options else self.answers[0]
+        return said(self.options[self.right] if self.options else self.answers[0])
+
+
+def picture(option: str) -> tuple[str, str] | None:
+    """The alternative text and the file of an option that is a picture, ``![text](file)``; else None."""
+    if not option.startswith("!["):
+        return None
+    match = _PICTURE.fullmatch(option)
+    return (match[1], match[2]) if match else None
+
+
+def said(option: str) -> str:
+    """An option as words: its text, or a picture's alternative text (its place names one without)."""
+    shown = picture(option)
+    return option if shown is None else shown[0] or "(a picture)"
+
+
+def same(text: str) -> str:
+    """Equal for texts that are the same answer: outer and doubled blanks and case are away."""
+    return " ".join(text.split()).casefold()

@@ -18,19 +18,22 @@ has something to do by itself and calls :meth:`Run.tick` when that time has come
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any, Literal
+from typing import Any, Literal, cast
 
 from .checking import LONGEST_ANSWER, Verdict, check
-from .clocks import Clock
+from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK, Clock
 from .counts import Counts
 from .deck import Card, Deck
-from .expressions import LARGEST, Expression, ExpressionError, Names, Template, Value
-from .game import ANSWER_MOMENTS, MOST_STEPS, Choices, Moment, Move, Number, Result
+from .expressions import ExpressionError, Names, Template, Value
+from .game import ANSWER_MOMENTS, COUNTS, MOST_STEPS, Choices, Moment, Move, Number, Result
+from .letters import untried_wrong_letter
 from .numbers import read_number, show_number
 from .program import Program, Row
-from .question import LABELS
+from .question import LABELS, Question
+from .rows import Trouble, first_award, first_ending, first_row, leads_to, meters_after, number
 from .trail import Step
 
 FAR_OFF = 9
@@ -77,11 +80,15 @@ class Feedback:
 
 @dataclass(slots=True)
 class Asked:
-    """A question that was asked in this play: the card, the last answer given, and what became of it."""
+    """A question that was asked in this play: the card, the last answer given, and what became of it.
+
+    ``tried`` are the letters guessed in this visit, where the question is a covered phrase.
+    """
 
     card: Card
     given: str = ""
     outcome: str = "open"
+    tried: tuple[str, ...] = ()
 
 
 class Run:
@@ -108,8 +115,9 @@ class Run:
         self._end: End | None = None
         self._resume_at = 0
         self._waits_for_player = False
+        self._mistakes: list[tuple[int, str]] = []
         self.counts.total = self.deck.total
-        self._known: dict[str, Value] = {
+        self.known: dict[str, Value] = {
             "player": choices.player,
             "count": choices.count or self.deck.total,
             "worth": 0,
@@ -174,16 +182,9 @@ class Run:
         """The question that is open or was last; None before the first."""
         return self.asked[-1].card if self.asked else None
 
-    def names(self, at: int) -> dict[str, Value]:
+    def names(self, at: int) -> Names:
         """Every name an expression knows, with its value at the time ``at``."""
-        return {
-            **self._known,
-            **self.counts.names(),
-            **self.meters,
-            "time_left": (self.question_clock.left_at(at) or 0) / 1000,
-            "time_used": self.question_clock.used_at(at) / 1000,
-            "game_left": (self.game_clock.left_at(at) or 0) / 1000,
-        }
+        return _Known(self, at)
 
     # Time
 
@@ -221,18 +222,22 @@ class Run:
             self._record(at, move=_written(move), next_=self.phase, ignored=True)
 
     def _answer(self, move: Move, at: int) -> None:
-        card, rules = self.asked[-1].card, self.program.game.checking
-        text = move.text if move.do == "answer" else _input_for(move.do, card)
-        verdict = check(card.question, card.options, card.right, text, rules)
-        self.asked[-1].given = LABELS[verdict.picked] if verdict.picked >= 0 else text
+        asked = self.asked[-1]
+        card, rules = asked.card, self.program.game.checking
+        text = move.text if move.do == "answer" else _input_for(move.do, card, asked.tried)
+        verdict = check(card.question, card.options, card.right, text, rules, asked.tried)
+        asked.given = LABELS[verdict.picked] if verdict.picked >= 0 else text
+        if verdict.letter:
+            asked.tried += (verdict.letter,)
         self._happen(self._moment_of(verdict), at, move=_written(move), verdict=verdict, text=text)
 
     def _moment_of(self, verdict: Verdict) -> Moment:
         """The moment a verdict is: the last wrong try is ``missed``, a ``close`` without rows is wrong."""
         last_try = self.counts.tries_left == 1
         if verdict.name == "right":
-            return "right"
-        if verdict.name == "unreadable" and self.program.game.checking.unreadable == "ask_again":
+            return "part" if verdict.partial else "right"
+        checking = self.asked[-1].card.question.checking or self.program.game.checking
+        if verdict.name == "unreadable" and checking.unreadable == "ask_again":
             return "unreadable"
         if verdict.name == "close" and self.program.rows["close"] and not last_try:
             return "close"
@@ -259,7 +264,7 @@ class Run:
             self.asked[-1].outcome = moment
         row, say = self._row(moment, at)
         self._end = self._end_after(moment, row, at)
-        self._onward = "over" if self._end else _where_next(moment, row)
+        self._onward = "over" if self._end else cast(Onward, leads_to(moment, row))
         if self.asked and moment != "begun":
             details["question"] = self.asked[-1].card.question.id
         if verdict is not None:
@@ -284,22 +289,20 @@ class Run:
     def _row(self, moment: Moment, at: int) -> tuple[Row | None, str]:
         """Find the moment's first row that holds and do what it does; the row and what it says."""
         rows = self.program.rows[moment]
-        names = self.names(at) if rows else {}
-        for row in rows:
-            if row.condition is None or self._holds(row.condition, names, at, f"row {row.number}, if"):
-                self._apply(row, names, at)
-                return row, self._say(row.say, at, f"row {row.number}, say")
-        return None, ""
+        if not rows:
+            return None, ""
+        names = self.names(at)
+        row = first_row(rows, names, self._trouble(at))
+        if row is None:
+            return None, ""
+        self._apply(row, names, at)
+        return row, self._say(row.say, at, f"row {row.number}, say")
 
     def _apply(self, row: Row, names: Names, at: int) -> None:
         """What a row does to meters and clocks: all of it, or nothing where one expression fails."""
-        changed = dict(self.meters)
         try:
-            for name, expression in row.set:
-                changed[name] = self._kept(name, _number(expression, names))
-            for name, expression in row.add:
-                changed[name] = self._kept(name, changed[name] + _number(expression, names))
-            added = [(clock, _number(expression, names)) for clock, expression in row.time]
+            changed = meters_after(self.program, row, self.meters, names)
+            added = [(clock, number(expression, names)) for clock, expression in row.time]
         except ExpressionError as error:
             self._mistake(f"row {row.number}", error, at)
             return
@@ -307,13 +310,8 @@ class Run:
         clocks = {"question": self.question_clock, "game": self.game_clock}
         for name in row.source.restart:
             clocks[name].restart()
-        for name, seconds in added:
-            clocks[name].add(seconds)
-
-    def _kept(self, name: str, value: Number) -> Number:
-        if not abs(value) <= LARGEST:
-            raise ExpressionError(f"`{name}` can't hold a number past {LARGEST:,}")
-        return self.program.meters[name].kept(value)
+        for clock, seconds in added:
+            clocks[clock].add(seconds)
 
     def _end_after(self, moment: Moment, row: Row | None, at: int) -> End | None:
         """The end that a moment brings, None where the play goes on."""
@@ -327,11 +325,13 @@ class Run:
 
     def _ending(self, at: int) -> End | None:
         """The first ending that holds, None where none does."""
-        names = self.names(at) if self.program.endings else {}
-        for number, (condition, say, ending) in enumerate(self.program.endings, 1):
-            if self._holds(condition, names, at, f"ending {number}, if"):
-                return End(ending.result, self._say(say, at, f"ending {number}, say"), number)
-        return None
+        if not self.program.endings:
+            return None
+        place = first_ending(self.program, self.names(at), self._trouble(at))
+        if place is None:
+            return None
+        _, say, ending = self.program.endings[place - 1]
+        return End(ending.result, self._say(say, at, f"ending {place}, say"), place)
 
     def _show(self, moment: Moment, row: Row | None, say: str, verdict: Verdict | None, text: str) -> None:
         if moment == "opened" and row is None and self.feedback and self.feedback.moment == "begun":
@@ -384,7 +384,7 @@ class Run:
         question = card.question
         self.asked.append(Asked(card))
         self.counts.asked += 1
-        self._known |= {
+        self.known |= {
             "worth": question.worth,
             "level": question.level,
             "topic": question.topic,
@@ -393,12 +393,24 @@ class Run:
         self._open_visit(at, first=True)
 
     def _open_visit(self, at: int, *, first: bool) -> None:
-        own = self.asked[-1].card.question.seconds
+        question = self.asked[-1].card.question
         self.visit += 1
         self._first_visit = first
-        self.counts.open(self.program.game.tries)
-        self.question_clock = Clock.of(own if own is not None else self.program.game.clocks.question)
+        self.asked[-1].tried = ()
+        self.counts.open(question.misses if question.kind == "letters" else self.program.game.tries)
+        self.question_clock = Clock.of(self._seconds(question, at))
         self._happen("opened", at)
+
+    def _seconds(self, question: Question, at: int) -> float | None:
+        """The seconds of a question's clock: its own, or what the game gives it."""
+        by = self.program.question_seconds
+        if question.seconds is not None or by is None:
+            return question.seconds if question.seconds is not None else self.program.game.clocks.question
+        try:
+            return min(LONGEST_CLOCK, max(SHORTEST_CLOCK, number(by, self.names(at))))
+        except ExpressionError as error:
+            self._mistake("clocks, question", error, at)
+            return None
 
     def _ask(self, at: int) -> None:
         self.counts.attempt += 1
@@ -420,6 +432,7 @@ class Run:
         self.outcome = Outcome(end.result, say, award, award_say, row.source.cue if row else "")
         if end.ending:
             details["ending"] = end.ending
+        self._tell_mistakes(before)  # nothing comes after the last step
         self._record(
             at,
             moment="over",
@@ -435,20 +448,16 @@ class Run:
         self.phase = "over"
 
     def _award(self, at: int) -> tuple[str, str]:
-        names = self.names(at)
-        for number, (condition, say, award) in enumerate(self.program.awards, 1):
-            if self._holds(condition, names, at, f"award {number}, if"):
-                return award.title, self._say(say, at, f"award {number}, say")
-        return "", ""
+        place = first_award(self.program, self.names(at), self._trouble(at))
+        if place is None:
+            return "", ""
+        _, say, award = self.program.awards[place - 1]
+        return award.title, self._say(say, at, f"award {place}, say")
 
     # Expressions that may fail in a play, and the record
 
-    def _holds(self, condition: Expression, names: Names, at: int, where: str) -> bool:
-        try:
-            return bool(condition(names))
-        except ExpressionError as error:
-            self._mistake(where, error, at)
-            return False
+    def _trouble(self, at: int) -> Trouble:
+        return lambda where, error: self._mistake(where, error, at)
 
     def _say(self, template: Template, at: int, where: str) -> str:
         if not template.names:
@@ -460,7 +469,8 @@ class Run:
             return ""
 
     def _mistake(self, where: str, error: ExpressionError, at: int) -> None:
-        self._record(at, next_=self.phase, error=f"{where}: {error}")
+        """Note a mistake; it becomes a step of its own beside the step in which it showed."""
+        self._mistakes.append((at, f"{where}: {error}"))
 
     def _record(
         self,
@@ -493,8 +503,50 @@ class Run:
                 extra,
             )
         )
+        self._tell_mistakes(self.meters)
+
+    def _tell_mistakes(self, meters: dict[str, Number]) -> None:
+        """Put the mistakes that showed into the trail."""
+        for at, mistake in self._mistakes:
+            n, phase = len(self.trail) + 1, self.phase
+            self.trail.append(
+                Step(n, at, phase, None, None, None, None, meters, meters, "", "", phase, {"error": mistake})
+            )
+        self._mistakes.clear()
 
 
+class _Known(dict[str, Value]):
+    """The names of a run at a time, each worked out when it is first asked for."""
+
+    __slots__ = ("_at", "_run")
+
+    def __init__(self, run: Run, at: int) -> None:
+        self._run = run
+        self._at = at
+
+    def __missing__(self, name: str) -> Value:
+        run = self._run
+        if name in run.meters:
+            value: Value = run.meters[name]
+        elif name in run.known:
+            value = run.known[name]
+        elif name in _TIMES:
+            value = _TIMES[name](run, self._at)
+        elif name == "left":
+            value = run.counts.total - run.counts.asked
+        elif name in COUNTS:
+            value = getattr(run.counts, name)
+        else:
+            raise KeyError(name)
+        self[name] = value
+        return value
+
+
+_TIMES: dict[str, Callable[[Run, int], Value]] = {
+    "time_left": lambda run, at: (run.question_clock.left_at(at) or 0) / 1000,
+    "time_used": lambda run, at: run.question_clock.used_at(at) / 1000,
+    "game_left": lambda run, at: (run.game_clock.left_at(at) or 0) / 1000,
+}
 _LEADS_TO: dict[Onward, str] = {
     "ask": "asking",
     "next": "next",
@@ -506,23 +558,7 @@ _LEADS_TO: dict[Onward, str] = {
 """What a trail says of where a play goes."""
 
 
-def _where_next(moment: Moment, row: Row | None) -> Onward:
-    """Where a play goes after a moment: where its row says, or the built-in way."""
-    if moment == "begun":
-        return "next"
-    if moment == "opened":
-        return "ask"
-    then = row.source.then if row else None
-    if then is None:
-        then = "again" if moment in ("wrong", "close", "part", "unreadable") else "next"
-    if then == "next":
-        return "next"
-    if moment == "unreadable":
-        return "resume"
-    return "revisit" if moment in ("missed", "late", "skipped") else "try"
-
-
-def _input_for(intent: str, card: Card) -> str:
+def _input_for(intent: str, card: Card, tried: tuple[str, ...]) -> str:
     """An input that is right, wrong or unreadable, as a player could have given it."""
     question = card.question
     if intent == "right":
@@ -534,6 +570,8 @@ def _input_for(intent: str, card: Card) -> str:
     if question.kind == "number":
         numbers = [read_number(answer, question.unit) or Fraction(0) for answer in question.answers]
         return show_number(max(numbers) + question.tolerance + 1)
+    if question.kind == "letters" and (letter := untried_wrong_letter(question.answers[0], tried)):
+        return letter
     longest = max(map(len, question.answers))
     return "x" * (longest + FAR_OFF) if longest + FAR_OFF <= LONGEST_ANSWER else "x"
 
@@ -541,10 +579,3 @@ def _input_for(intent: str, card: Card) -> str:
 def _written(move: Move) -> str:
     """The move as a line of a moves file."""
     return f"answer {move.text}" if move.do == "answer" else move.do
-
-
-def _number(expression: Expression, names: Names) -> Number:
-    value = expression(names)
-    if isinstance(value, str):
-        raise ExpressionError(f"‘{expression.source}’ is a text where a number is needed")
-    return int(value) if isinstance(value, bool) else value

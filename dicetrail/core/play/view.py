@@ -10,9 +10,10 @@ from dataclasses import dataclass
 from .checking import LONGEST_ANSWER
 from .clocks import Clock
 from .expressions import ExpressionError
-from .game import Choices, Number
+from .game import Choices, Look, Number, Sound
+from .letters import holds, pattern
 from .program import Program
-from .question import LABELS
+from .question import LABELS, picture, said
 from .run import Asked, Run
 from .setup import NAMELESS
 
@@ -28,11 +29,23 @@ class ClockView:
 
 @dataclass(frozen=True, slots=True)
 class OptionView:
-    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing."""
+    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing.
+
+    Where the option is a picture, ``image`` is its file and ``text`` what is said of it.
+    """
 
     label: str
     text: str
     mark: str
+    image: str
+
+
+@dataclass(frozen=True, slots=True)
+class LettersView:
+    """A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain."""
+
+    pattern: list[str]
+    vain: list[str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +57,10 @@ class QuestionView:
     kind: str
     prompt: str
     options: list[OptionView]
+    letters: LettersView | None
+    image: str
+    alt: str
+    sound: str
     topic: str
     unit: str
     attempt: int
@@ -52,12 +69,14 @@ class QuestionView:
 
 @dataclass(frozen=True, slots=True)
 class CueView:
-    """How feedback looks and sounds."""
+    """How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds."""
 
     name: str
-    sound: str
+    sound: Sound | None
     motion: str
     tone: str
+    times: int
+    hold: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,6 +149,8 @@ class View:
     waits_for_player: bool
     resume_in: int | None
     can_skip: bool
+    look: Look
+    tick: int
     outcome: OutcomeView | None
 
 
@@ -153,6 +174,8 @@ def view(run: Run, at: int) -> View:
         waits_for_player=run.continue_from is not None,
         resume_in=None if resume is None else max(0, resume - at),
         can_skip=bool(run.program.rows["skipped"]),
+        look=run.program.game.look,
+        tick=run.program.game.clocks.tick,
         outcome=_outcome(run),
     )
 
@@ -183,13 +206,30 @@ def _question(run: Run) -> QuestionView | None:
         total=None if run.deck.endless else counts.total,
         kind=question.kind,
         prompt=question.prompt,
-        options=[
-            OptionView(LABELS[place], text, _mark(run, place)) for place, text in enumerate(card.options)
-        ],
+        options=[_option(run, place, option) for place, option in enumerate(card.options)],
+        letters=_letters(run) if question.kind == "letters" else None,
+        image=question.image,
+        alt=question.alt,
+        sound=question.sound,
         topic=question.topic,
         unit=question.unit,
         attempt=counts.attempt,
         tries_left=int(counts.tries_left) if limited else None,
+    )
+
+
+def _option(run: Run, place: int, option: str) -> OptionView:
+    shown = picture(option)
+    return OptionView(LABELS[place], said(option), _mark(run, place), shown[1] if shown else "")
+
+
+def _letters(run: Run) -> LettersView:
+    asked = run.asked[-1]
+    phrase = asked.card.question.answers[0]
+    known = run.feedback is not None and (run.feedback.revealed or run.feedback.moment == "right")
+    return LettersView(
+        list(phrase) if known else pattern(phrase, asked.tried),
+        [letter for letter in asked.tried if not holds(phrase, letter)],
     )
 
 
@@ -206,7 +246,7 @@ def _feedback(run: Run) -> FeedbackView | None:
     feedback, card = run.feedback, run.card
     if feedback is None or (card is None and feedback.moment != "begun"):
         return None
-    known = card is not None and (feedback.revealed or feedback.verdict == "right")
+    known = card is not None and (feedback.revealed or feedback.moment == "right")
     return FeedbackView(
         moment=feedback.moment,
         verdict=feedback.verdict,
@@ -237,12 +277,15 @@ def _outcome(run: Run) -> OutcomeView | None:
 
 def _cue(run: Run, name: str) -> CueView | None:
     cue = run.program.cues.get(name)
-    return None if cue is None else CueView(cue.name, cue.sound, cue.motion, cue.tone)
+    if cue is None:
+        return None
+    sound = run.program.sounds.get(cue.sound)
+    return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
 
 
 def _summary(asked: Asked) -> SummaryRow:
     card = asked.card
     given = asked.given[:LONGEST_ANSWER]
     if given in LABELS and given and card.right >= 0:
-        given = card.options[LABELS.index(given)]
+        given = said(card.options[LABELS.index(given)])
     return SummaryRow(card.question.prompt, given, card.question.shown_answer, asked.outcome)

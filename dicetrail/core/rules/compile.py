@@ -2,28 +2,34 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from typing import Any
 
-from pydantic import BaseModel, ValidationError
-from pydantic_core import ErrorDetails
+from pydantic import ValidationError
 
 from ..play import game as compiled
-from ..play.checking import Checking
+from ..play.deck import pass_length
 from ..play.expressions import (
-    Expression,
     ExpressionError,
     check_names,
     compile_expression,
     compile_template,
 )
+from ..play.moves import MoveError, read_move
 from ..play.question import Question
-from ..snag import Refused, Severity, Snag
-from .cues import SHIPPED, SOUNDS
+from ..play.switches import Checking
+from ..snag import Refused, Snag
+from .advice import advise
+from .comparing import collisions, nearest, verdict_on
+from .cues import SHIPPED, SHIPPED_SOUNDS
 from .document import AskedPart, ConsequencePart, Document, MeterPart
+from .snaglist import SnagList
 from .yamltext import YamlMistake, YamlText
+
+MOST_COLLISIONS = 50
+"""Pairs of options that are told, of those the switches make the same."""
 
 PackLoader = Callable[[str], Sequence[Question]]
 """Gives the questions of a pack by the name the document calls it; raises Refused where there is none."""
@@ -33,7 +39,8 @@ PackLoader = Callable[[str], Sequence[Question]]
 class GameReading:
     """What was read from a game's text: its document and the compiled game, where it came to them.
 
-    ``title`` and ``packs`` are known also where the rest can't be used yet, as long as the text is YAML.
+    ``title`` and ``packs`` are known also where the rest can't be used yet, as long as the text is YAML;
+    ``source`` then tells the places of everything.
     """
 
     document: Document | None
@@ -41,6 +48,8 @@ class GameReading:
     snags: list[Snag]
     title: str = ""
     packs: tuple[str, ...] = ()
+    source: YamlText | None = None
+    file: str = ""
 
     @property
     def playable(self) -> bool:
@@ -60,16 +69,19 @@ def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
             None,
             [Snag("not-a-game", "stop", "A game begins with `title: …` and `packs: …`.", file, 1, 1)],
         )
-    snags = _Snags(source, file)
+    snags = SnagList(source, file)
     title, packs = _outline(source.data)
     try:
         document = Document.model_validate(source.data)
     except ValidationError as error:
         for detail in error.errors():
             snags.of_validation(detail)
-        return GameReading(None, None, snags.found, title, packs)
+        return GameReading(None, None, snags.found, title, packs, source, file)
     game = _Compiler(document, load_pack, snags).game()
-    return GameReading(document, game, snags.found, title, packs)
+    if game is not None:
+        for advice in advise(document, game):
+            snags.add(*advice)
+    return GameReading(document, game, snags.found, title, packs, source, file)
 
 
 def _outline(data: dict[str, Any]) -> tuple[str, tuple[str, ...]]:
@@ -78,96 +90,10 @@ def _outline(data: dict[str, Any]) -> tuple[str, tuple[str, ...]]:
     return str(data.get("title") or ""), tuple(name for name in names if isinstance(name, str))
 
 
-class _Snags:
-    """Collects the snags of one document, each with its place in the text."""
-
-    def __init__(self, source: YamlText, file: str) -> None:
-        self._source = source
-        self._file = file
-        self._places: set[tuple[str, int, int]] = set()
-        self.found: list[Snag] = []
-
-    def add(
-        self,
-        code: str,
-        severity: Severity,
-        message: str,
-        path: Sequence[str | int],
-        column: int = 0,
-        *,
-        of_key: bool = False,
-    ) -> None:
-        """A snag at the value of a path, ``column`` counted from 0 within it, or at its last key."""
-        line, start = self._source.place(path, of_key=of_key)
-        written = ".".join(str(part + 1 if isinstance(part, int) else part) for part in path)
-        self.found.append(Snag(code, severity, message, self._file, line, start + column, written))
-
-    def of_validation(self, detail: ErrorDetails) -> None:
-        """A snag for what validation found; of several about one place the first is kept."""
-        path = self._path(detail["loc"])
-        place = (".".join(map(str, path)), *self._source.place(path))
-        if place in self._places:
-            return
-        self._places.add(place)
-        unknown = detail["type"] == "extra_forbidden"
-        code = "unknown-word" if unknown else "bad-value"
-        self.add(code, "stop", _said(detail, path), path, of_key=unknown)
-
-    def _path(self, loc: tuple[int | str, ...]) -> list[str | int]:
-        """The part of a validation path that stands in the document (the rest names types)."""
-        node: Any = self._source.data
-        path: list[str | int] = []
-        for key in loc:
-            try:
-                node = node[key]
-            except (KeyError, IndexError, TypeError):
-                break
-            path.append(key)
-        return path
-
-
-def _said(detail: ErrorDetails, path: Sequence[str | int]) -> str:
-    where = f"`{path[-1]}`" if path else "the game"
-    kind, context = detail["type"], detail.get("ctx", {})
-    if kind == "extra_forbidden":
-        known = _known_words(path[:-1])
-        near = get_close_matches(str(path[-1]), known, n=1)
-        hint = f" Did you mean `{near[0]}`?" if near else f" Known are: {', '.join(known)}."
-        return f"{where} is not known here.{hint}"
-    if kind == "missing":
-        return f"`{detail['loc'][-1]}` is missing here. Add it."
-    if kind in ("literal_error", "enum"):
-        return f"{where} should be one of {context.get('expected', '')}."
-    if kind == "value_error":
-        return f"{context.get('error', detail['msg'])}."
-    if kind in ("model_type", "model_attributes_type", "dict_type"):
-        return f"{where} should be a list of `name: value` pairs."
-    return f"{where}: {detail['msg'][0].lower()}{detail['msg'][1:]}."
-
-
-def _known_words(path: Sequence[str | int]) -> list[str]:
-    """The words the document knows at a place."""
-    model: type[BaseModel] = Document
-    for key in path:
-        if isinstance(key, str) and key in model.model_fields:
-            inner = _model_in(model.model_fields[key].annotation)
-            model = inner or model
-    return [field.alias or name for name, field in model.model_fields.items()]
-
-
-def _model_in(annotation: Any) -> type[BaseModel] | None:
-    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
-        return annotation
-    for inner in getattr(annotation, "__args__", ()):
-        if (found := _model_in(inner)) is not None:
-            return found
-    return None
-
-
 class _Compiler:
     """Makes the compiled game from a document that validates."""
 
-    def __init__(self, document: Document, load_pack: PackLoader, snags: _Snags) -> None:
+    def __init__(self, document: Document, load_pack: PackLoader, snags: SnagList) -> None:
         self._document = document
         self._load_pack = load_pack
         self._snags = snags
@@ -196,7 +122,11 @@ class _Compiler:
             for n, award in enumerate(document.awards)
         )
         intro = self._template(document.intro, ("intro",))
-        self._check_deal(len(questions))
+        checking, _ = nearest(document.checking, "", "")
+        self._check_answers(questions, checking)
+        self._check_deal(pass_length(questions))
+        self._check_waymarks()
+        clocks = self._clocks()
         if any(snag.severity == "stop" for snag in self._snags.found):
             return None
         return compiled.Game(
@@ -212,17 +142,14 @@ class _Compiler:
             ),
             tries=document.tries,
             meters=tuple(_meter(name, part) for name, part in document.meters.items()),
-            clocks=compiled.Clocks(**document.clocks.model_dump()),
-            checking=Checking(
-                tuple(document.checking.ignore),
-                document.checking.spelling,
-                document.checking.unreadable,
-                tuple(document.checking.articles),
-            ),
+            clocks=clocks,
+            checking=checking,
             consequences=rows,
             endings=endings,
             awards=awards,
             cues=self._cues(),
+            look=compiled.Look(**document.look.model_dump()),
+            sounds=self._sounds(),
         )
 
     def _questions(self) -> tuple[Question, ...]:
@@ -247,9 +174,63 @@ class _Compiler:
                     f" ‘{doubled[0].prompt[:60]}’; they are used once.",
                     path,
                 )
-            for question in questions:
+            for question in self._with_own_switches(name, questions):
                 by_id.setdefault(question.id, question)
         return tuple(by_id.values())
+
+    def _with_own_switches(self, pack: str, questions: Sequence[Question]) -> Iterator[Question]:
+        """The questions of a pack, those with switches of their own or of the pack's given them."""
+        part = self._document.checking
+        for question in questions:
+            if pack in part.packs or question.id in part.questions:
+                checking, _ = nearest(part, pack, question.id)
+                question = question._replace(checking=checking)
+            yield question
+
+    def _check_answers(self, questions: tuple[Question, ...], checking: Checking) -> None:
+        """What the switches make of the answers: options that collide, samples that are broken."""
+        part = self._document.checking
+        for found in collisions(questions, checking)[:MOST_COLLISIONS]:
+            self._snags.add("collision", "warn", found.message, ("checking",))
+        for name in part.packs:
+            if name not in self._document.packs:
+                self._snags.add(
+                    "unknown-pack",
+                    "warn",
+                    f"This game has no pack {name}, so these switches do nothing.",
+                    ("checking", "packs", name),
+                    of_key=True,
+                )
+        by_id = {question.id: question for question in questions} if part.samples or part.questions else {}
+        for question_id in part.questions:
+            if question_id not in by_id:
+                self._snags.add(
+                    "lost-question",
+                    "warn",
+                    f"There is no question {question_id} in this game, so these switches do nothing.",
+                    ("checking", "questions", question_id),
+                    of_key=True,
+                )
+        for number, sample in enumerate(part.samples):
+            path = ("checking", "samples", number)
+            question = by_id.get(sample.question)
+            if question is None or question.recipe is not None:
+                self._snags.add(
+                    "lost-question",
+                    "warn",
+                    f"There is no question {sample.question} to hold this sample against.",
+                    path,
+                )
+                continue
+            verdict = verdict_on(question, sample.answer, checking)
+            if (verdict.name == "right") != (sample.must == "right"):
+                self._snags.add(
+                    "broken-sample",
+                    "warn",
+                    f"‘{sample.answer[:60]}’ must be {sample.must} for ‘{question.prompt[:60]}’, but it is"
+                    f" {verdict.name}: {', '.join(verdict.steps)}.",
+                    path,
+                )
 
     def _check_meters(self) -> None:
         for name, meter in self._document.meters.items():
@@ -309,6 +290,15 @@ class _Compiler:
             hint = f"Did you mean `{near[0]}`?" if near else "Add it to the meters."
             self._snags.add("unknown-meter", "stop", f"There is no meter `{name}`. {hint}", path)
 
+    def _clocks(self) -> compiled.Clocks:
+        part = self._document.clocks
+        question, by = part.question, ""
+        if isinstance(question, dict):
+            by, question = _by_level(question), None
+        elif isinstance(question, str):
+            by, question = self._expression(question, ("clocks", "question")), None
+        return compiled.Clocks(question, part.game, part.breather, part.restart_on_again, by, part.tick)
+
     def _check_clocks(self, row: ConsequencePart, path: Sequence[str | int]) -> None:
         clocks = self._document.clocks
         if "game" in (*row.time, *row.restart) and clocks.game is None:
@@ -367,42 +357,79 @@ class _Compiler:
                 ("deal", "repeats"),
             )
 
+    def _check_waymarks(self) -> None:
+        known = {*self._document.meters, *compiled.COUNTS, "result", "award", "say"}
+        for number, waymark in enumerate(self._document.waymarks):
+            for at, line in enumerate(waymark.moves):
+                try:
+                    read_move(line)
+                except MoveError as error:
+                    self._snags.add("bad-move", "warn", f"{error}", ("waymarks", number, "moves", at))
+            for name in waymark.expect:
+                if name not in known:
+                    near = get_close_matches(name, known, n=1)
+                    hint = f" Did you mean `{near[0]}`?" if near else ""
+                    self._snags.add(
+                        "unknown-name",
+                        "warn",
+                        f"`{name}` is nothing that can be expected.{hint}",
+                        ("waymarks", number, "expect", name),
+                        of_key=True,
+                    )
+
     def _expression(self, source: str, path: Sequence[str | int]) -> str:
-        self._try(lambda: [compile_expression(source)], path)
+        try:
+            check_names(compile_expression(source), self._names)
+        except ExpressionError as error:
+            self._mistake(error, path)
         return source
 
     def _template(self, source: str, path: Sequence[str | int]) -> str:
-        self._try(lambda: compile_template(source).expressions, path)
+        try:
+            compile_template(source).check_names(self._names)
+        except ExpressionError as error:
+            self._mistake(error, path)
         return source
 
-    def _try(self, compile_: Callable[[], Iterable[Expression]], path: Sequence[str | int]) -> None:
-        try:
-            for expression in compile_():
-                check_names(expression, self._names)
-        except ExpressionError as error:
-            said = str(error)
-            self._snags.add(
-                "expression", "stop", said if said[-1] in ".?" else f"{said}.", path, error.column
-            )
+    def _mistake(self, error: ExpressionError, path: Sequence[str | int]) -> None:
+        said = str(error)
+        self._snags.add("expression", "stop", said if said[-1] in ".?" else f"{said}.", path, error.column)
 
     def _cues(self) -> tuple[compiled.Cue, ...]:
         cues = dict(SHIPPED)
         for name, part in self._document.cues.items():
-            cues[name] = compiled.Cue(name, part.sound, part.motion, part.tone, part.hold)
-            if part.sound not in SOUNDS:
+            cues[name] = compiled.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times)
+            sounds = ["none", *SHIPPED_SOUNDS, *self._document.sounds]
+            if part.sound not in sounds:
                 self._snags.add(
                     "unknown-sound",
                     "warn",
-                    f"There is no sound ‘{part.sound}’. There are {', '.join(SOUNDS)}.",
+                    f"There is no sound ‘{part.sound}’. There are {', '.join(sounds)}.",
                     ("cues", name, "sound"),
                 )
         used = {row.cue for row in self._document.consequences} | set(self._document.cues)
         return tuple(cue for name, cue in cues.items() if name in used)
 
+    def _sounds(self) -> tuple[compiled.Sound, ...]:
+        own = {
+            name: compiled.Sound(name, **part.model_dump()) for name, part in self._document.sounds.items()
+        }
+        return tuple({**SHIPPED_SOUNDS, **own}.values())
+
 
 def _meter(name: str, part: MeterPart) -> compiled.Meter:
     show = part.show or ("marks" if name == "lives" else "number")
     return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show)
+
+
+def _by_level(seconds: Mapping[int, float]) -> str:
+    """The expression of seconds given by level; a level that is not named has those of the last one below."""
+    *earlier, (_, last) = sorted(seconds.items())
+    following = [level for level, _ in sorted(seconds.items())][1:]
+    chosen = [
+        f"{value:g} if level < {level} else" for (_, value), level in zip(earlier, following, strict=True)
+    ]
+    return " ".join([*chosen, f"{last:g}"])
 
 
 def _asked(part: AskedPart | None) -> compiled.Asked | None:

@@ -1,11 +1,20 @@
-"""The cues that come with Dice Trail. A game's own cue of the same name takes their place."""
+"""The cues and sounds that come with Dice Trail. A game's own of the same name take their place."""
 
 from __future__ import annotations
 
-from ..play.game import Cue
+from ..play.game import Cue, Sound
 
-SOUNDS = ("none", "rise", "fall", "gust", "tap", "bell")
-"""The sounds that are made by the player's page."""
+SHIPPED_SOUNDS = {
+    sound.name: sound
+    for sound in (
+        Sound("rise", 392, 3, 4.5, 0.16, 0, "soft", 0.7),
+        Sound("fall", 294, 1, 0, 0.5, -12, "soft", 0.7),
+        Sound("gust", 190, 2, -3, 0.4, 9, "breath", 0.6),
+        Sound("tap", 330, 1, 0, 0.11, -4, "clear", 0.8),
+        Sound("bell", 784, 1, 0, 1.1, 0, "bright", 0.5),
+        Sound("tick", 660, 1, 0, 0.06, 0, "clear", 0.5),
+    )
+}
 
 SHIPPED = {
     cue.name: cue

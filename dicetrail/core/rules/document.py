@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import keyword
 import re
+from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
 
-from ..play.checking import Switch
+from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
 from ..play.game import COUNTS, Moment, Then
+from ..play.setup import LARGEST_DICE, LONGEST_NAME
+from ..play.switches import Switch
 
 LONGEST_TEXT = 2000
-LONGEST_CLOCK = 86_400
 MOST_ROWS = 500
 
 
@@ -121,22 +123,66 @@ class ClocksPart(Part):
     """The clocks, in seconds; ``breather: player`` waits for the player's key."""
 
     question: Annotated[
-        Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
-    ] = None
+        Seconds
+        | Annotated[dict[Annotated[int, Field(ge=1, le=5)], Seconds], Field(min_length=1)]
+        | Source
+        | None,
+        BeforeValidator(_none_word),
+        WithJsonSchema(
+            {
+                "description": "seconds; or the seconds of each level; or an expression; or none",
+                "anyOf": [
+                    {"type": "number", "exclusiveMinimum": 0},
+                    {"type": "object", "additionalProperties": {"type": "number", "exclusiveMinimum": 0}},
+                    {"type": "string"},
+                ],
+            }
+        ),
+    ] = Field(default=None, union_mode="left_to_right")
     game: Annotated[
         Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
     ] = None
     breather: Hold | Literal["player"] = 0.0
     restart_on_again: bool = False
+    tick: Annotated[int, Field(ge=0, le=30, description="the last seconds that are heard")] = 0
+
+
+Edits = Annotated[int, Field(ge=0, le=5)]
+Spelling = Annotated[
+    Edits | Annotated[dict[Annotated[int, Field(ge=1, le=1000)], Edits], Field(max_length=10)],
+    Field(description="edits that still count as right, or the edits allowed from a length on: {5: 1, 9: 2}"),
+]
+Articles = list[Annotated[str, Field(max_length=40)]]
+Unreadable = Annotated[Literal["ask_again", "wrong"], BeforeValidator(_underscored)]
+
+
+class OwnCheckingPart(Part):
+    """How the answers to one pack or one question are compared; what is not said stays as it is around it."""
+
+    ignore: list[Switch] | None = None
+    spelling: Spelling | None = None
+    unreadable: Unreadable | None = None
+    articles: Articles | None = None
+
+
+class SamplePart(Part):
+    """An answer that must be right, or must not be."""
+
+    question: Annotated[str, Field(max_length=200, description="the question's id")]
+    answer: Annotated[str, Field(max_length=1000)]
+    must: Literal["right", "wrong"]
 
 
 class CheckingPart(Part):
-    """How answers are compared."""
+    """How answers are compared, in the whole game and, nearest first, for a question or a pack."""
 
     ignore: list[Switch] = ["blanks", "case"]
-    spelling: Annotated[int, Field(ge=0, le=5)] = 0
-    unreadable: Annotated[Literal["ask_again", "wrong"], BeforeValidator(_underscored)] = "ask_again"
-    articles: list[Annotated[str, Field(max_length=40)]] = ["the", "a", "an"]
+    spelling: Spelling = 0
+    unreadable: Unreadable = "ask_again"
+    articles: Articles = ["the", "a", "an"]
+    packs: Annotated[dict[str, OwnCheckingPart], Field(max_length=50)] = {}
+    questions: Annotated[dict[str, OwnCheckingPart], Field(max_length=5000)] = {}
+    samples: Annotated[list[SamplePart], Field(max_length=1000)] = []
 
 
 class ConsequencePart(Part):
@@ -173,6 +219,19 @@ class AwardPart(Part):
     say: Text = ""
 
 
+class SoundPart(Part):
+    """A sound: some tones one after another, or a file."""
+
+    pitch: Annotated[float, Field(ge=40, le=4000, description="the first tone's frequency in hertz")] = 440
+    notes: Annotated[int, Field(ge=1, le=8)] = 1
+    step: Annotated[float, Field(ge=-24, le=24, description="semitones from one note to the next")] = 0
+    each: Annotated[float, Field(ge=0.03, le=3, description="seconds a note lasts")] = 0.2
+    slide: Annotated[float, Field(ge=-24, le=24, description="semitones a note glides by")] = 0
+    tone: Literal["soft", "clear", "bright", "breath"] = "soft"
+    level: Annotated[float, Field(ge=0, le=1)] = 0.6
+    file: Annotated[str, Field(max_length=200, description="a sound file, may end in #t=START,END")] = ""
+
+
 class CuePart(Part):
     """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
 
@@ -180,15 +239,41 @@ class CuePart(Part):
     motion: Literal["none", "glow", "sway", "lift", "drift"] = "none"
     tone: Literal["plain", "good", "bad", "info"] = "plain"
     hold: Hold = 0
+    times: Annotated[int, Field(ge=1, le=50, description="how often the motion is made in that time")] = 1
+
+
+def _colour(value: str) -> str:
+    if not re.fullmatch(r"#[0-9a-fA-F]{6}", value):
+        raise ValueError(f"‘{value[:20]}’ is no colour: write six hexadecimal digits, such as #2b5a3c")
+    return value.lower()
+
+
+Colour = Annotated[
+    str, AfterValidator(_colour), WithJsonSchema({"type": "string", "pattern": "^#[0-9a-fA-F]{6}$"})
+]
+
+
+class LookPart(Part):
+    """How the player's page looks: the ground, what is written on it, what is pressed, how lives show."""
+
+    ground: Colour = "#f5efe1"
+    ink: Colour = "#2a2620"
+    accent: Colour = "#2b5a3c"
+    mark: Literal["lantern", "boot", "flake", "dot"] = "lantern"
+    face: Literal["plain", "book", "typed"] = "plain"
 
 
 class WaymarkPart(Part):
-    """A saved list of moves with what must come of it."""
+    """A saved list of moves with what must come of it; dice and choices are those of the play."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
-    moves: list[Annotated[str, Field(max_length=1200)]] = []
+    moves: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=2000)] = []
     expect: dict[str, int | float | str] = {}
-    dice: int = 1
+    dice: Annotated[int, Field(ge=0, le=LARGEST_DICE)] = 1
+    player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
+    count: int | None = None
+    topic: str = ""
+    level: int | None = None
 
 
 class Document(Part):
@@ -211,6 +296,8 @@ class Document(Part):
     endings: Annotated[list[EndingPart], Field(max_length=MOST_ROWS)] = []
     awards: Annotated[list[AwardPart], Field(max_length=MOST_ROWS)] = []
     cues: Annotated[dict[str, CuePart], Field(max_length=100)] = {}
+    sounds: Annotated[dict[str, SoundPart], Field(max_length=50)] = {}
+    look: LookPart = LookPart()
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 
 
@@ -221,3 +308,21 @@ def schema() -> dict[str, Any]:
         **Document.model_json_schema(by_alias=True),
         "title": "A Dice Trail game",
     }
+
+
+def words_at(path: Sequence[str | int]) -> list[str]:
+    """The words the document knows at a path, in their usual order."""
+    model: type[BaseModel] = Document
+    for key in path:
+        if isinstance(key, str) and key in model.model_fields:
+            model = _model_in(model.model_fields[key].annotation) or model
+    return [field.alias or name for name, field in model.model_fields.items()]
+
+
+def _model_in(annotation: Any) -> type[BaseModel] | None:
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        return annotation
+    for inner in getattr(annotation, "__args__", ()):
+        if (found := _model_in(inner)) is not None:
+            return found
+    return None

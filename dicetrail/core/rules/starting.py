@@ -1,47 +1,31 @@
-"""The text a new game starts from."""
+"""Starting points: games to begin from, made ready for a pack."""
 
 from __future__ import annotations
 
-import json
+from dataclasses import dataclass
 
-_NEW_GAME = """\
-# The rules of this game. Change anything: mistakes are marked where they are.
-title: {title}
-packs: [{pack}]
-
-deal: {{draw: {draw}, order: shuffled, options: shuffled, repeats: never}}
-setup: {{name: ask}}
-tries: 2                       # how many answers each question allows
-
-meters:
-  score: {{start: 0}}
-  lives: {{start: 4, max: 4}}
-
-clocks: {{question: 25, game: none, breather: 1.5}}   # seconds
-checking: {{ignore: [blanks, case, punctuation], spelling: 0, unreadable: ask_again}}
-
-# At each moment the first row whose `if` holds applies.
-consequences:
-  - {{moment: right, if: attempt == 1, add: {{score: 4}}, say: "Straight there.", cue: bright}}
-  - {{moment: right, add: {{score: 2}}, say: "Found it the long way round.", cue: bright}}
-  - {{moment: wrong, say: "Not that one. Look again.", cue: nudge}}
-  - {{moment: missed, add: {{lives: -1}}, reveal: true, cue: dull}}
-  - {{moment: late, add: {{lives: -1}}, reveal: true, say: "Too late.", cue: gust}}
-
-endings:
-  - {{if: lives == 0, result: lost, say: "No lives left."}}
-
-awards:
-  - {{if: percent == 100, title: Pathfinder}}
-  - {{if: percent >= 50, title: Walker}}
-  - {{if: percent >= 0, title: Stroller}}
-"""
+from .editing import Edit, edited
+from .yamltext import YamlText
 
 
-def new_game(title: str, pack: str, questions: int) -> str:
+@dataclass(frozen=True, slots=True)
+class StartingPoint:
+    """A commented game document to begin from; its first line says in a sentence what it is."""
+
+    name: str
+    text: str
+
+    @property
+    def about(self) -> str:
+        """What manner of game it is, in a sentence."""
+        return self.text.splitlines()[0].lstrip("# ")
+
+
+def new_game(start: StartingPoint, title: str, pack: str, questions: int) -> str:
     """The YAML of a new game over one pack of so many questions."""
-    return _NEW_GAME.format(
-        title=json.dumps(title, ensure_ascii=False),
-        pack=json.dumps(pack, ensure_ascii=False),
-        draw=max(1, min(10, questions)),
-    )
+    edits = [Edit(path=["title"], value=title), Edit(path=["packs"], value=[pack])]
+    drawn = YamlText(start.text).data["deal"]["draw"]
+    repeats = YamlText(start.text).data["deal"]["repeats"]
+    if isinstance(drawn, int) and repeats == "never" and drawn > questions:
+        edits.append(Edit(path=["deal", "draw"], value=max(1, questions)))
+    return edited(start.text, edits)

@@ -1,8 +1,7 @@
-"""YAML as text: read with the place of every value, changed with its comments kept."""
+"""YAML as text: read with the place of every value."""
 
 from __future__ import annotations
 
-import io
 from collections.abc import Sequence
 from typing import Any
 
@@ -28,7 +27,8 @@ class YamlMistake(ValueError):
         self.snag = snag
 
 
-def _yaml() -> YAML:
+def yaml_writer() -> YAML:
+    """Reads and writes YAML as games are written here, with everything kept."""
     yaml = YAML(typ="rt", pure=True)
     yaml.preserve_quotes = True
     yaml.width = 4096
@@ -42,7 +42,7 @@ class YamlText:
     def __init__(self, text: str) -> None:
         """Read a text. Raises :class:`YamlMistake`."""
         self.text = text
-        self._tree = _load(text)
+        self._tree = load_tree(text)
         self.data: Any = _plain(self._tree, 0)
         self._lines = text.splitlines()
 
@@ -61,25 +61,15 @@ class YamlText:
         quoted = line < len(self._lines) and self._lines[line][column : column + 1] in ("'", '"')
         return line + 1, column + 1 + quoted
 
-    def changed(self, path: Path, value: Any) -> str:
-        """The text with another value at a path, comments and order kept. The path above must exist."""
-        tree = _load(self.text)
-        node = tree
-        for key in path[:-1]:
-            node = node[key]
-        node[path[-1]] = value
-        out = io.StringIO()
-        _yaml().dump(tree, out)
-        return out.getvalue()
 
-
-def _load(text: str) -> Any:
+def load_tree(text: str) -> Any:
+    """The text as ruamel's nodes, comments and places kept. Raises :class:`YamlMistake`."""
     if len(text) > LARGEST:
         raise YamlMistake(
             Snag("too-long", "stop", f"A game may have {LARGEST:,} characters; this has {len(text):,}.")
         )
     try:
-        for token in _yaml().scan(text) if "*" in text else ():
+        for token in yaml_writer().scan(text) if "*" in text else ():
             if isinstance(token, AliasToken):
                 raise YamlMistake(
                     Snag(
@@ -90,7 +80,7 @@ def _load(text: str) -> Any:
                         column=token.start_mark.column + 1,
                     )
                 )
-        return _yaml().load(text)
+        return yaml_writer().load(text)
     except YamlMistake:
         raise
     except MarkedYAMLError as error:

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/players/files/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Media File
+         * @description A picture or a sound by its digest.
+         */
+        get: operations["media_file_api_players_files__digest__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/games/{slug}": {
         parameters: {
             query?: never;
@@ -128,6 +148,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * On The Bench
+         * @description Walk a play as far as its moves go.
+         */
+        post: operations["on_the_bench_api_workshop_games__game_id__bench_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/bench/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Trail
+         * @description Take up a trail that was written out: its moves, and what is otherwise under the present rules.
+         */
+        post: operations["bring_trail_api_workshop_games__game_id__bench_bring_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/bench/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Trail File
+         * @description The trail of a play, as JSON Lines.
+         */
+        post: operations["trail_file_api_workshop_games__game_id__bench_trail_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/cell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Cell
+         * @description Check what is being typed, before it is kept.
+         */
+        post: operations["try_cell_api_workshop_games__game_id__cell_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/checking/{pack_id}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Checking Of
+         * @description How the answers to one question are compared, tried with samples.
+         */
+        post: operations["checking_of_api_workshop_games__game_id__checking__pack_id___number__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/comes-to": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Comes To
+         * @description What the rules come to; asked again while it is being worked out.
+         */
+        get: operations["comes_to_api_workshop_games__game_id__comes_to_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Coverage
+         * @description What the waymarks of a game, and plays of the bench, have touched.
+         */
+        post: operations["coverage_api_workshop_games__game_id__coverage_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/deal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Deal
+         * @description The questions that a play with these dice asks, the options in their places.
+         */
+        get: operations["one_deal_api_workshop_games__game_id__deal_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/dice": {
         parameters: {
             query?: never;
@@ -142,6 +322,106 @@ export interface paths {
          */
         put: operations["change_dice_api_workshop_games__game_id__dice_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/edits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit Game
+         * @description Change parts of a game's text and leave the rest as it is written.
+         */
+        post: operations["edit_game_api_workshop_games__game_id__edits_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/fairness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Fairness
+         * @description Begin to deal many times and count; ask after it by its job.
+         */
+        post: operations["start_fairness_api_workshop_games__game_id__fairness_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/fairness/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fairness
+         * @description What the deals made so far look like.
+         */
+        get: operations["fairness_api_workshop_games__game_id__fairness__job_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/feedback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Feedback Of
+         * @description Everything a player of a game sees and hears.
+         */
+        get: operations["feedback_of_api_workshop_games__game_id__feedback_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/feedback/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Experience
+         * @description What a player sees at a right answer that has this cue.
+         */
+        post: operations["experience_api_workshop_games__game_id__feedback_try_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -168,6 +448,174 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/first-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposed
+         * @description Waymarks made from the rules, with the results that the present rules give.
+         */
+        get: operations["proposed_api_workshop_games__game_id__first_set_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rules Of
+         * @description The document of a game, as the table shows it.
+         */
+        get: operations["rules_of_api_workshop_games__game_id__rules_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/turn/{way}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Turn Game
+         * @description Take the last change of a game back, or make it again.
+         */
+        post: operations["turn_game_api_workshop_games__game_id__turn__way__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Way
+         * @description Moves that come to a row, an ending or an award.
+         */
+        get: operations["way_api_workshop_games__game_id__way_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/waymarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Waymarks
+         * @description Walk every waymark of a game under its present rules.
+         */
+        get: operations["waymarks_api_workshop_games__game_id__waymarks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Job
+         * @description How far a job has come.
+         */
+        get: operations["one_job_api_workshop_jobs__job_id__get"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Job
+         * @description Stop a job; what it was to change stays as it was.
+         */
+        delete: operations["stop_job_api_workshop_jobs__job_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/manners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Manners
+         * @description The manners of game to begin from.
+         */
+        get: operations["manners_api_workshop_manners_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/media": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Media
+         * @description Every picture and sound.
+         */
+        get: operations["all_media_api_workshop_media_get"];
+        put?: never;
+        /**
+         * Bring Media
+         * @description Bring a picture or a sound.
+         */
+        post: operations["bring_media_api_workshop_media_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs": {
         parameters: {
             query?: never;
@@ -179,9 +627,29 @@ export interface paths {
         put?: never;
         /**
          * Bring Pack
-         * @description Bring a question file.
+         * @description Bring a question file; a large one is read as a job.
          */
         post: operations["bring_pack_api_workshop_packs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At File
+         * @description The columns of a file before it is brought.
+         */
+        post: operations["look_at_file_api_workshop_packs_look_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -217,10 +685,74 @@ export interface paths {
         };
         /**
          * One Pack
-         * @description One pack with its snags.
+         * @description One pack with its first snags.
          */
         get: operations["one_pack_api_workshop_packs__pack_id__get"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Again
+         * @description Bring a pack's file again: how it differs. Nothing is changed yet.
+         */
+        post: operations["bring_again_api_workshop_packs__pack_id__again_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/again/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Again
+         * @description Take differences over from a file that was brought again.
+         */
+        post: operations["take_again_api_workshop_packs__pack_id__again_take_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/columns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pack Columns
+         * @description The columns of a pack and what they are read as.
+         */
+        get: operations["pack_columns_api_workshop_packs__pack_id__columns_get"];
+        /**
+         * Change Columns
+         * @description Read a pack otherwise: its columns in other roles, with or without a header.
+         */
+        put: operations["change_columns_api_workshop_packs__pack_id__columns_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -237,7 +769,7 @@ export interface paths {
         };
         /**
          * Pack File
-         * @description The pack as a file, in UTF-8.
+         * @description The pack as a file: its text as it stands, in UTF-8, or its questions as another kind of file.
          */
         get: operations["pack_file_api_workshop_packs__pack_id__file_get"];
         put?: never;
@@ -257,7 +789,7 @@ export interface paths {
         };
         /**
          * Pack Lines
-         * @description The lines of a pack as written, beside what was read from them.
+         * @description The lines of a pack as written, beside what was read from them; all of them, or those with snags.
          */
         get: operations["pack_lines_api_workshop_packs__pack_id__lines_get"];
         put?: never;
@@ -278,10 +810,118 @@ export interface paths {
         get?: never;
         /**
          * Change Line
-         * @description Rewrite a line, or take it away.
+         * @description Rewrite the record that begins in a line, or take it away.
          */
         put: operations["change_line_api_workshop_packs__pack_id__lines__number__put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Questions
+         * @description The questions that are looked for.
+         */
+        get: operations["find_questions_api_workshop_packs__pack_id__questions_get"];
+        put?: never;
+        /**
+         * Add Question
+         * @description Add a question.
+         */
+        post: operations["add_question_api_workshop_packs__pack_id__questions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Many
+         * @description Remove, double or move several questions.
+         */
+        post: operations["change_many_api_workshop_packs__pack_id__questions_many_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Question
+         * @description One question to be edited, and how a player sees it.
+         */
+        get: operations["one_question_api_workshop_packs__pack_id__questions__number__get"];
+        /**
+         * Change Question
+         * @description Change a question.
+         */
+        put: operations["change_question_api_workshop_packs__pack_id__questions__number__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions/{number}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept
+         * @description Make an input another right answer of a question that is typed in.
+         */
+        post: operations["accept_api_workshop_packs__pack_id__questions__number__accept_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions/{number}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Question
+         * @description How a player sees a question after some answers.
+         */
+        post: operations["try_question_api_workshop_packs__pack_id__questions__number__try_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -377,7 +1017,7 @@ export interface paths {
         };
         /**
          * Words
-         * @description The words that rules may use, besides a game's own meters and cues.
+         * @description The words that rules and packs may use, besides a game's own meters and cues.
          */
         get: operations["words_api_workshop_words_get"];
         put?: never;
@@ -392,10 +1032,335 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AcceptIn
+         * @description An input that is to be another right answer of a question, in a given revision of its pack.
+         */
+        AcceptIn: {
+            /** Revision */
+            revision: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * AskedPart
+         * @description A number that is asked of the player before the play, within bounds.
+         */
+        AskedPart: {
+            /**
+             * Ask
+             * @default true
+             */
+            ask: boolean;
+            /**
+             * Default
+             * @default 10
+             */
+            default: number;
+            /**
+             * Max
+             * @default 20
+             */
+            max: number;
+            /**
+             * Min
+             * @default 1
+             */
+            min: number;
+        };
+        /**
+         * AwardPart
+         * @description The title given at the end; the first award that holds is given.
+         */
+        AwardPart: {
+            /**
+             * If
+             * @description an expression
+             */
+            if: string | number | boolean;
+            /**
+             * Say
+             * @default
+             */
+            say: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BenchIn
+         * @description A play on the bench: its dice and choices, and its moves as a moves file writes them.
+         *
+         *     ``wait`` are the milliseconds that its clock was stepped on since an answer became possible; where
+         *     ``onward`` is false it stays in the feedback of its last move. Where ``before`` is a revision of the game,
+         *     or ``other`` are other moves, the differences are told as well.
+         */
+        BenchIn: {
+            /** Before */
+            before?: number | null;
+            /** Count */
+            count?: number | null;
+            /** Dice */
+            dice: number;
+            /** Level */
+            level?: number | null;
+            /**
+             * Moves
+             * @default []
+             */
+            moves: string[];
+            /**
+             * Onward
+             * @default true
+             */
+            onward: boolean;
+            /** Other */
+            other?: string[] | null;
+            /**
+             * Player
+             * @default
+             */
+            player: string;
+            /**
+             * Topic
+             * @default
+             */
+            topic: string;
+            /**
+             * Wait
+             * @default 0
+             */
+            wait: number;
+        };
+        /**
+         * BenchOut
+         * @description A play on the bench as far as its moves go, with the reason for its last step.
+         *
+         *     ``moves`` are those that were possible; ``problem`` says why the rest was not. ``answer`` and ``key`` are
+         *     of the question that is open, ``coming`` are the prompts of the next ones. ``row`` and ``line`` lead to
+         *     the last row that applied and to the question's line in its file.
+         */
+        BenchOut: {
+            /** Answer */
+            answer: string;
+            /** Can Be Late */
+            can_be_late: boolean;
+            /** Coming */
+            coming: string[];
+            /** Counts */
+            counts: {
+                [key: string]: number | null;
+            };
+            /** Differences */
+            differences: components["schemas"]["DifferentOut"][] | null;
+            /** Expected */
+            expected: {
+                [key: string]: number | string;
+            };
+            /** Gauges */
+            gauges: components["schemas"]["GaugeOut"][];
+            /** Key */
+            key: string;
+            /** Line */
+            line: number;
+            /** Moves */
+            moves: string[];
+            /** Over */
+            over: boolean;
+            /** Problem */
+            problem: string;
+            /** Reason */
+            reason: string;
+            /** Revision */
+            revision: number;
+            /** Row */
+            row: number | null;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            view: components["schemas"]["View"];
+        };
+        /** Body_bring_again_api_workshop_packs__pack_id__again_post */
+        Body_bring_again_api_workshop_packs__pack_id__again_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_bring_media_api_workshop_media_post */
+        Body_bring_media_api_workshop_media_post: {
+            /** File */
+            file: string;
+        };
         /** Body_bring_pack_api_workshop_packs_post */
         Body_bring_pack_api_workshop_packs_post: {
             /** File */
             file: string;
+            /**
+             * Settings
+             * @default {}
+             */
+            settings: string;
+        };
+        /** Body_bring_trail_api_workshop_games__game_id__bench_bring_post */
+        Body_bring_trail_api_workshop_games__game_id__bench_bring_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_look_at_file_api_workshop_packs_look_post */
+        Body_look_at_file_api_workshop_packs_look_post: {
+            /** File */
+            file: string;
+            /**
+             * Settings
+             * @default {}
+             */
+            settings: string;
+        };
+        /**
+         * BroughtOut
+         * @description A file that was brought: the pack it became or, where reading takes a while, the job that reads it.
+         */
+        BroughtOut: {
+            job: components["schemas"]["JobOut"] | null;
+            pack: components["schemas"]["PackOut"] | null;
+        };
+        /**
+         * BroughtTrailOut
+         * @description A trail that was brought: its dice, its moves, and what is otherwise under the present rules.
+         */
+        BroughtTrailOut: {
+            /** Dice */
+            dice: number;
+            /** Differences */
+            differences: components["schemas"]["DifferentOut"][];
+            /** Moves */
+            moves: string[];
+        };
+        /**
+         * CardOut
+         * @description A question as it is dealt: its options in their places, and the place of the right one (-1: typed).
+         */
+        CardOut: {
+            /** Answer */
+            answer: string;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Level */
+            level: number;
+            /** Line */
+            line: number;
+            /** Options */
+            options: string[];
+            /** Prompt */
+            prompt: string;
+            /** Right */
+            right: number;
+            /** Topic */
+            topic: string;
+        };
+        /**
+         * CellIn
+         * @description What is being typed in a cell: an expression, or a text with expressions in braces.
+         */
+        CellIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "expression" | "template";
+            /** Text */
+            text: string;
+        };
+        /**
+         * CellOut
+         * @description What is wrong with it ("": nothing), and at which character, counted from 1.
+         */
+        CellOut: {
+            /** Column */
+            column: number;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * CheckingOut
+         * @description How the answers to a question are compared: the switches of the game, of its pack and its own, and of
+         *     each kind which setting holds; with samples, and the options that collide anywhere in the game.
+         */
+        CheckingOut: {
+            /** Broken */
+            broken: components["schemas"]["SnagOut"][];
+            /** Collisions */
+            collisions: string[];
+            game: components["schemas"]["CheckingPart"];
+            /** Generated */
+            generated: boolean;
+            holds: components["schemas"]["OwnCheckingPart"];
+            /** Origins */
+            origins: {
+                [key: string]: "game" | "pack" | "question";
+            };
+            own: components["schemas"]["OwnCheckingPart"] | null;
+            pack: components["schemas"]["OwnCheckingPart"] | null;
+            question: components["schemas"]["QuestionOut"] | null;
+            /** Revision */
+            revision: number;
+            /** Samples */
+            samples: components["schemas"]["TriedOut"][];
+        };
+        /**
+         * CheckingPart
+         * @description How answers are compared, in the whole game and, nearest first, for a question or a pack.
+         */
+        CheckingPart: {
+            /**
+             * Articles
+             * @default [
+             *       "the",
+             *       "a",
+             *       "an"
+             *     ]
+             */
+            articles: string[];
+            /**
+             * Ignore
+             * @default [
+             *       "blanks",
+             *       "case"
+             *     ]
+             */
+            ignore: ("blanks" | "outer_blanks" | "inner_blanks" | "case" | "compatibility" | "accents" | "punctuation" | "articles")[];
+            /**
+             * Packs
+             * @default {}
+             */
+            packs: {
+                [key: string]: components["schemas"]["OwnCheckingPart"];
+            };
+            /**
+             * Questions
+             * @default {}
+             */
+            questions: {
+                [key: string]: components["schemas"]["OwnCheckingPart"];
+            };
+            /**
+             * Samples
+             * @default []
+             */
+            samples: components["schemas"]["SamplePart"][];
+            /**
+             * Spelling
+             * @description edits that still count as right, or the edits allowed from a length on: {5: 1, 9: 2}
+             * @default 0
+             */
+            spelling: number | {
+                [key: string]: number;
+            };
+            /**
+             * Unreadable
+             * @default ask_again
+             * @enum {string}
+             */
+            unreadable: "ask_again" | "wrong";
         };
         /**
          * ClockView
@@ -410,18 +1375,285 @@ export interface components {
             running: boolean;
         };
         /**
+         * ClocksPart
+         * @description The clocks, in seconds; ``breather: player`` waits for the player's key.
+         */
+        ClocksPart: {
+            /**
+             * Breather
+             * @default 0
+             */
+            breather: number | "player";
+            /** Game */
+            game?: number | "none";
+            /**
+             * Question
+             * @description seconds; or the seconds of each level; or an expression; or none
+             */
+            question?: number | {
+                [key: string]: number;
+            } | string;
+            /**
+             * Restart On Again
+             * @default false
+             */
+            restart_on_again: boolean;
+            /**
+             * Tick
+             * @description the last seconds that are heard
+             * @default 0
+             */
+            tick: number;
+        };
+        /**
+         * ColumnsOut
+         * @description The columns of a file: their names, what they are read as, and the first rows under them.
+         */
+        ColumnsOut: {
+            /** Encoding */
+            encoding: string;
+            /** Format */
+            format: string;
+            /** Header */
+            header: boolean;
+            /** Heads */
+            heads: string[];
+            /** Questions */
+            questions: number;
+            /** Roles */
+            roles: string[];
+            /** Rows */
+            rows: string[][];
+            settings: components["schemas"]["SettingsIn"];
+            /** To Mend */
+            to_mend: number;
+        };
+        /**
+         * ComesToOut
+         * @description What the rules come to. ``ready`` is false while it is still being worked out.
+         *
+         *     ``shortest`` and ``longest`` count questions (None: no bound, or not known); ``quickest`` and ``slowest``
+         *     are seconds (None: no bound).
+         */
+        ComesToOut: {
+            /** Awards */
+            awards: components["schemas"]["PossibleOut"][];
+            /** Complete */
+            complete: boolean;
+            /** Endings */
+            endings: components["schemas"]["PossibleOut"][];
+            /** Flow */
+            flow: components["schemas"]["FlowOut"][];
+            /** Longest */
+            longest: number | null;
+            /** Meters */
+            meters: components["schemas"]["MeterRangeOut"][];
+            /** Mixed */
+            mixed: boolean;
+            /** Pays */
+            pays: components["schemas"]["PayOut"][];
+            /** Quickest */
+            quickest: number | null;
+            /** Ready */
+            ready: boolean;
+            /** Results */
+            results: string[];
+            /** Revision */
+            revision: number;
+            /** Shortest */
+            shortest: number | null;
+            /** Slowest */
+            slowest: number | null;
+            /** Snags */
+            snags: components["schemas"]["SnagOut"][];
+            /** Timed */
+            timed: boolean;
+        };
+        /**
+         * ConsequencePart
+         * @description One row of the rules: at this moment, if this holds, do that.
+         */
+        ConsequencePart: {
+            /**
+             * Add
+             * @default {}
+             */
+            add: {
+                [key: string]: string | number | boolean;
+            };
+            /**
+             * Cue
+             * @default
+             */
+            cue: string;
+            /** Hold */
+            hold?: number | null;
+            /** If */
+            if?: (string | number | boolean) | null;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            /**
+             * Restart
+             * @description clocks to start anew
+             * @default []
+             */
+            restart: ("question" | "game")[];
+            /**
+             * Reveal
+             * @default false
+             */
+            reveal: boolean;
+            /**
+             * Say
+             * @default
+             */
+            say: string;
+            /**
+             * Set
+             * @default {}
+             */
+            set: {
+                [key: string]: string | number | boolean;
+            };
+            /** Then */
+            then?: ("next" | "again" | "won" | "lost" | "done") | null;
+            /**
+             * Time
+             * @description seconds to add to a clock
+             * @default {}
+             */
+            time: {
+                [key: string]: string | number | boolean;
+            };
+        };
+        /**
+         * CoverageIn
+         * @description Plays of the bench that count beside the waymarks.
+         */
+        CoverageIn: {
+            /** Dice */
+            dice: number;
+            /**
+             * Plays
+             * @default []
+             */
+            plays: string[][];
+        };
+        /**
+         * CoverageOut
+         * @description What the waymarks and some plays have touched.
+         */
+        CoverageOut: {
+            /** Kinds */
+            kinds: string[];
+            /** Kinds Left */
+            kinds_left: string[];
+            /** Moments */
+            moments: string[];
+            /** Parts */
+            parts: components["schemas"]["TouchedOut"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * CuePart
+         * @description A named bundle of feedback; ``hold`` is how long it stays, in seconds.
+         */
+        CuePart: {
+            /**
+             * Hold
+             * @default 0
+             */
+            hold: number;
+            /**
+             * Motion
+             * @default none
+             * @enum {string}
+             */
+            motion: "none" | "glow" | "sway" | "lift" | "drift";
+            /**
+             * Sound
+             * @default none
+             */
+            sound: string;
+            /**
+             * Times
+             * @description how often the motion is made in that time
+             * @default 1
+             */
+            times: number;
+            /**
+             * Tone
+             * @default plain
+             * @enum {string}
+             */
+            tone: "plain" | "good" | "bad" | "info";
+        };
+        /**
          * CueView
-         * @description How feedback looks and sounds.
+         * @description How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds.
          */
         CueView: {
+            /** Hold */
+            hold: number;
             /** Motion */
             motion: string;
             /** Name */
             name: string;
-            /** Sound */
-            sound: string;
+            sound: components["schemas"]["Sound"] | null;
+            /** Times */
+            times: number;
             /** Tone */
             tone: string;
+        };
+        /**
+         * DealOut
+         * @description A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on.
+         */
+        DealOut: {
+            /** Cards */
+            cards: components["schemas"]["CardOut"][];
+            /** Dice */
+            dice: number;
+            how: components["schemas"]["DealPart"];
+            /** Pool */
+            pool: number;
+            /** Revision */
+            revision: number;
+            /** Total */
+            total: number | null;
+        };
+        /**
+         * DealPart
+         * @description Which questions a play asks, in which order, with options in which places.
+         */
+        DealPart: {
+            /**
+             * Draw
+             * @description how many questions; all where it is not said
+             */
+            draw?: number | "all";
+            /**
+             * Options
+             * @default shuffled
+             * @enum {string}
+             */
+            options: "filed" | "shuffled" | "balanced";
+            /**
+             * Order
+             * @default shuffled
+             * @enum {string}
+             */
+            order: "filed" | "shuffled" | "easiest_first" | "by_topic";
+            /**
+             * Repeats
+             * @default never
+             * @enum {string}
+             */
+            repeats: "never" | "when_empty" | "always";
         };
         /**
          * DiceIn
@@ -430,6 +1662,281 @@ export interface components {
         DiceIn: {
             /** Dice */
             dice?: number | null;
+        };
+        /**
+         * DifferenceOut
+         * @description One difference between a pack and its file brought again.
+         */
+        DifferenceOut: {
+            mine: components["schemas"]["QuestionOut"] | null;
+            /** Number */
+            number: number;
+            theirs: components["schemas"]["QuestionOut"] | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "new" | "changed" | "gone" | "kept";
+        };
+        /**
+         * DifferencesOut
+         * @description A file brought again, under a token by which it is taken over, and how it differs.
+         */
+        DifferencesOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Token */
+            token: string;
+            /** Total */
+            total: number;
+        };
+        /**
+         * DifferentOut
+         * @description Something that is otherwise, since a step.
+         */
+        DifferentOut: {
+            /** N */
+            n: number;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * Document
+         * @description A whole game, as it is written.
+         */
+        Document: {
+            /**
+             * Awards
+             * @default []
+             */
+            awards: components["schemas"]["AwardPart"][];
+            /**
+             * @default {
+             *       "articles": [
+             *         "the",
+             *         "a",
+             *         "an"
+             *       ],
+             *       "ignore": [
+             *         "blanks",
+             *         "case"
+             *       ],
+             *       "packs": {},
+             *       "questions": {},
+             *       "samples": [],
+             *       "spelling": 0,
+             *       "unreadable": "ask_again"
+             *     }
+             */
+            checking: components["schemas"]["CheckingPart"];
+            /**
+             * @default {
+             *       "breather": 0,
+             *       "restart_on_again": false,
+             *       "tick": 0
+             *     }
+             */
+            clocks: components["schemas"]["ClocksPart"];
+            /**
+             * Consequences
+             * @default []
+             */
+            consequences: components["schemas"]["ConsequencePart"][];
+            /**
+             * Cues
+             * @default {}
+             */
+            cues: {
+                [key: string]: components["schemas"]["CuePart"];
+            };
+            /**
+             * @default {
+             *       "options": "shuffled",
+             *       "order": "shuffled",
+             *       "repeats": "never"
+             *     }
+             */
+            deal: components["schemas"]["DealPart"];
+            /**
+             * Endings
+             * @default []
+             */
+            endings: components["schemas"]["EndingPart"][];
+            /**
+             * Intro
+             * @default
+             */
+            intro: string;
+            /**
+             * @default {
+             *       "accent": "#2b5a3c",
+             *       "face": "plain",
+             *       "ground": "#f5efe1",
+             *       "ink": "#2a2620",
+             *       "mark": "lantern"
+             *     }
+             */
+            look: components["schemas"]["LookPart"];
+            /**
+             * Meters
+             * @default {}
+             */
+            meters: {
+                [key: string]: components["schemas"]["MeterPart"];
+            };
+            /** Packs */
+            packs: string[];
+            /**
+             * @default {
+             *       "name": "none",
+             *       "topic": "none"
+             *     }
+             */
+            setup: components["schemas"]["SetupPart"];
+            /**
+             * Sounds
+             * @default {}
+             */
+            sounds: {
+                [key: string]: components["schemas"]["SoundPart"];
+            };
+            /** Title */
+            title: string;
+            /**
+             * Tries
+             * @default 1
+             */
+            tries: number | "none";
+            /**
+             * Waymarks
+             * @default []
+             */
+            waymarks: components["schemas"]["WaymarkPart"][];
+        };
+        /**
+         * Edit
+         * @description One change. ``path`` leads from the top to the value (numbers count rows from 0).
+         *
+         *     ``set`` writes ``value`` there; ``remove`` takes the key or the row away; ``insert`` puts ``value`` as a
+         *     new row before the row of the path; ``move`` brings the row of the path before row ``to``.
+         */
+        Edit: {
+            /**
+             * Do
+             * @default set
+             * @enum {string}
+             */
+            do: "set" | "remove" | "insert" | "move";
+            /** Path */
+            path: (string | number)[];
+            /**
+             * To
+             * @default 0
+             */
+            to: number;
+            /** Value */
+            value?: unknown;
+        };
+        /**
+         * EditsIn
+         * @description Changes to a game in a given revision, made one after another.
+         */
+        EditsIn: {
+            /** Edits */
+            edits: components["schemas"]["Edit"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * EndingPart
+         * @description What ends a play, and with which result.
+         */
+        EndingPart: {
+            /**
+             * If
+             * @description an expression
+             */
+            if: string | number | boolean;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "won" | "lost" | "done";
+            /**
+             * Say
+             * @default
+             */
+            say: string;
+        };
+        /**
+         * ExperienceIn
+         * @description The cue that is to be experienced.
+         */
+        ExperienceIn: {
+            /** Cue */
+            cue: string;
+        };
+        /**
+         * FairnessIn
+         * @description How many deals to look at.
+         */
+        FairnessIn: {
+            /**
+             * Deals
+             * @default 10000
+             */
+            deals: number;
+        };
+        /**
+         * FairnessOut
+         * @description What the deals that were made so far look like.
+         */
+        FairnessOut: {
+            /** Deals */
+            deals: number;
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Generated */
+            generated: components["schemas"]["GeneratedOut"][];
+            job: components["schemas"]["JobOut"];
+        };
+        /**
+         * FeedbackOut
+         * @description The cues and sounds a game can use: its own, and those that come with Dice Trail; the rows that name
+         *     each cue; the look of the player's page, and how its colours stand out from the ground (1 to 21).
+         */
+        FeedbackOut: {
+            /** Contrast */
+            contrast: {
+                [key: string]: number;
+            };
+            /** Cues */
+            cues: {
+                [key: string]: components["schemas"]["CuePart"];
+            };
+            look: components["schemas"]["LookPart"];
+            /** Revision */
+            revision: number;
+            /** Rows */
+            rows: {
+                [key: string]: number[];
+            };
+            /** Shipped Cues */
+            shipped_cues: {
+                [key: string]: components["schemas"]["CuePart"];
+            };
+            /** Shipped Sounds */
+            shipped_sounds: {
+                [key: string]: components["schemas"]["SoundPart"];
+            };
+            /** Sounds */
+            sounds: {
+                [key: string]: components["schemas"]["SoundPart"];
+            };
+            /** Tick */
+            tick: number;
         };
         /**
          * FeedbackView
@@ -451,18 +1958,71 @@ export interface components {
             why: string;
         };
         /**
+         * FindingOut
+         * @description Something that was counted over many deals, and what is to be said of it.
+         */
+        FindingOut: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "places" | "first" | "drawn";
+            /** Counts */
+            counts: number[];
+            /** Expected */
+            expected: number | null;
+            /**
+             * Judgement
+             * @enum {string}
+             */
+            judgement: "fair" | "unfair" | "by design" | "too few";
+            /** Labels */
+            labels: string[];
+            /** P */
+            p: number | null;
+            /** Said */
+            said: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * FlowOut
+         * @description A way from a moment to where the play goes on, and on how many ways of the search it was met.
+         */
+        FlowOut: {
+            /** Moment */
+            moment: string;
+            /** Times */
+            times: number;
+            /** To */
+            to: string;
+        };
+        /**
          * GameOut
-         * @description A game as written, with its snags.
+         * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
+         *     ``passed`` and ``failed`` count its waymarks.
          */
         GameOut: {
+            /** Can Redo */
+            can_redo: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Checking */
+            checking: string;
+            /** Deal */
+            deal: string;
             /** Dice */
             dice: number;
+            /** Failed */
+            failed: number;
             /** Id */
             id: number;
             /** Meters */
             meters: string[];
             /** Pack Ids */
             pack_ids: number[];
+            /** Passed */
+            passed: number;
             /** Playable */
             playable: boolean;
             /** Questions */
@@ -495,6 +2055,41 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * GaugeOut
+         * @description A meter: its value, its last change with the step of it, and its values after each step.
+         */
+        GaugeOut: {
+            /** Change */
+            change: number;
+            /** Course */
+            course: number[];
+            /** Name */
+            name: string;
+            /** Step */
+            step: number;
+            /** Value */
+            value: number;
+        };
+        /**
+         * GeneratedOut
+         * @description A generated question: how many different ones there are, how many a play asks, and the chance that two
+         *     plays have one of them in common.
+         */
+        GeneratedOut: {
+            /** Asked */
+            asked: number;
+            /** Id */
+            id: string;
+            /** Met Again */
+            met_again: number;
+            /** Prompt */
+            prompt: string;
+            /** Size */
+            size: number | null;
+            /** Twice In A Play */
+            twice_in_a_play: boolean;
+        };
         /** HTTPValidationError */
         HTTPValidationError: {
             /** Detail */
@@ -509,6 +2104,16 @@ export interface components {
             /** Intro */
             intro: string;
             level: components["schemas"]["NumberAsked"] | null;
+            /**
+             * @default {
+             *       "accent": "#2b5a3c",
+             *       "face": "plain",
+             *       "ground": "#f5efe1",
+             *       "ink": "#2a2620",
+             *       "mark": "lantern"
+             *     }
+             */
+            look: components["schemas"]["Look"];
             /** Name */
             name: boolean;
             /** Problem */
@@ -519,6 +2124,37 @@ export interface components {
             title: string;
             /** Topics */
             topics: string[];
+        };
+        /**
+         * JobOut
+         * @description Work that goes on. ``total`` is 0 where it is not known; ``pack_id`` is the pack that came of it.
+         */
+        JobOut: {
+            /** Done */
+            done: number;
+            /** Id */
+            id: string;
+            /** Message */
+            message: string;
+            /** Pack Id */
+            pack_id: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "working" | "done" | "stopped" | "refused";
+            /** Total */
+            total: number;
+        };
+        /**
+         * LettersView
+         * @description A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain.
+         */
+        LettersView: {
+            /** Pattern */
+            pattern: string[];
+            /** Vain */
+            vain: string[];
         };
         /**
          * LineIn
@@ -532,19 +2168,23 @@ export interface components {
         };
         /**
          * LineOut
-         * @description A line as written, what became of it, and the question that begins in it.
+         * @description A line as written, what became of it, and the question that begins in it with its snags.
          */
         LineOut: {
+            /** Begins */
+            begins: number;
             /** Number */
             number: number;
             question: components["schemas"]["QuestionOut"] | null;
             /** Raw */
             raw: string;
+            /** Snags */
+            snags: components["schemas"]["SnagOut"][];
             /**
              * State
              * @enum {string}
              */
-            state: "question" | "header" | "blank" | "snag";
+            state: "question" | "header" | "blank" | "snag" | "frame";
         };
         /**
          * LinesOut
@@ -557,6 +2197,172 @@ export interface components {
             revision: number;
             /** Total */
             total: number;
+        };
+        /**
+         * Look
+         * @description How the player's page looks: colours as ``#rrggbb``, the mark that stands for a life, the typeface.
+         */
+        Look: {
+            /**
+             * Accent
+             * @default #2b5a3c
+             */
+            accent: string;
+            /**
+             * Face
+             * @default plain
+             */
+            face: string;
+            /**
+             * Ground
+             * @default #f5efe1
+             */
+            ground: string;
+            /**
+             * Ink
+             * @default #2a2620
+             */
+            ink: string;
+            /**
+             * Mark
+             * @default lantern
+             */
+            mark: string;
+        };
+        /**
+         * LookPart
+         * @description How the player's page looks: the ground, what is written on it, what is pressed, how lives show.
+         */
+        LookPart: {
+            /**
+             * Accent
+             * @default #2b5a3c
+             */
+            accent: string;
+            /**
+             * Face
+             * @default plain
+             * @enum {string}
+             */
+            face: "plain" | "book" | "typed";
+            /**
+             * Ground
+             * @default #f5efe1
+             */
+            ground: string;
+            /**
+             * Ink
+             * @default #2a2620
+             */
+            ink: string;
+            /**
+             * Mark
+             * @default lantern
+             * @enum {string}
+             */
+            mark: "lantern" | "boot" | "flake" | "dot";
+        };
+        /**
+         * MannerOut
+         * @description A manner of game to begin from, and what it is in a sentence.
+         */
+        MannerOut: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ManyIn
+         * @description Something done to several questions: removed, doubled, or moved before the one numbered ``before``.
+         */
+        ManyIn: {
+            /** Before */
+            before?: number | null;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "remove" | "double" | "move";
+            /** Numbers */
+            numbers: number[];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * MediaOut
+         * @description A picture (``width``, ``height`` in pixels) or a sound (``seconds``, ``peaks`` from 0 to 1).
+         */
+        MediaOut: {
+            /** File */
+            file: string;
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /** Id */
+            id: number;
+            /** Mime */
+            mime: string;
+            /** Name */
+            name: string;
+            /**
+             * Peaks
+             * @default []
+             */
+            peaks: number[];
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+        };
+        /**
+         * MeterPart
+         * @description A number a play keeps, with its start and, if wanted, its bounds and decimals.
+         */
+        MeterPart: {
+            /** Decimals */
+            decimals?: number | null;
+            /** Max */
+            max?: (number) | null;
+            /** Min */
+            min?: (number) | null;
+            /**
+             * Show
+             * @description how a player sees it; `lives` as marks, others as a number if not said
+             */
+            show?: ("number" | "marks" | "bar") | null;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+        };
+        /**
+         * MeterRangeOut
+         * @description The values a meter can have at the end: the least, the most, how many, and all where they are few.
+         *     ``open_ended`` tells that there are others still.
+         */
+        MeterRangeOut: {
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Open Ended */
+            open_ended: boolean;
+            /** Values */
+            values: number[];
         };
         /**
          * MeterView
@@ -594,9 +2400,14 @@ export interface components {
         };
         /**
          * NewGameIn
-         * @description A new game over a pack.
+         * @description A new game over a pack, of a manner to begin from.
          */
         NewGameIn: {
+            /**
+             * Manner
+             * @default lives
+             */
+            manner: string;
             /** Pack Id */
             pack_id: number;
             /** Title */
@@ -615,10 +2426,37 @@ export interface components {
             min: number;
         };
         /**
+         * OneQuestionOut
+         * @description One question with everything: its record to be edited, and how a player sees it.
+         *
+         *     ``size`` is how many different questions a recipe gives, None where they are too many to count, and
+         *     ``samples`` are some of them.
+         */
+        OneQuestionOut: {
+            /** Generated */
+            generated: boolean;
+            preview: components["schemas"]["View"];
+            question: components["schemas"]["QuestionOut"];
+            /** Record */
+            record: {
+                [key: string]: string | string[];
+            };
+            /** Revision */
+            revision: number;
+            /** Samples */
+            samples: string[];
+            /** Size */
+            size: number | null;
+        };
+        /**
          * OptionView
          * @description An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing.
+         *
+         *     Where the option is a picture, ``image`` is its file and ``text`` what is said of it.
          */
         OptionView: {
+            /** Image */
+            image: string;
             /** Label */
             label: string;
             /** Mark */
@@ -650,8 +2488,25 @@ export interface components {
             summary: components["schemas"]["SummaryRow"][];
         };
         /**
+         * OwnCheckingPart
+         * @description How the answers to one pack or one question are compared; what is not said stays as it is around it.
+         */
+        OwnCheckingPart: {
+            /** Articles */
+            articles?: string[] | null;
+            /** Ignore */
+            ignore?: ("blanks" | "outer_blanks" | "inner_blanks" | "case" | "compatibility" | "accents" | "punctuation" | "articles")[] | null;
+            /** Spelling */
+            spelling?: (number | {
+                [key: string]: number;
+            }) | null;
+            /** Unreadable */
+            unreadable?: ("ask_again" | "wrong") | null;
+        };
+        /**
          * PackOut
-         * @description A pack on the shelf, with what stands in it.
+         * @description A pack on the shelf, with what stands in it. ``snags`` are the first ones, ``to_mend`` counts those
+         *     that are more than a note.
          */
         PackOut: {
             /** Can Redo */
@@ -662,6 +2517,8 @@ export interface components {
             delimiter: string;
             /** Encoding */
             encoding: string;
+            /** Format */
+            format: string;
             /** Id */
             id: number;
             /** Kinds */
@@ -672,6 +2529,8 @@ export interface components {
             lines: number;
             /** Name */
             name: string;
+            /** Notes */
+            notes: number;
             /** Questions */
             questions: number;
             /** Revision */
@@ -680,6 +2539,8 @@ export interface components {
             roles: string[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
+            /** To Mend */
+            to_mend: number;
             /**
              * Updated
              * Format: date-time
@@ -696,8 +2557,25 @@ export interface components {
              * @default pasted.tsv
              */
             name: string;
+            settings?: components["schemas"]["SettingsIn"];
             /** Text */
             text: string;
+        };
+        /**
+         * PayOut
+         * @description What a moment does to the meters at a try (0: at any), each possible change, and by which rows.
+         */
+        PayOut: {
+            /** Attempt */
+            attempt: number;
+            /** Changes */
+            changes: {
+                [key: string]: number[];
+            };
+            /** Moment */
+            moment: string;
+            /** Rows */
+            rows: (number | null)[];
         };
         /**
          * PlayIn
@@ -734,44 +2612,75 @@ export interface components {
             slug: string;
         };
         /**
+         * PossibleOut
+         * @description An ending or an award and whether a play can come to it; None where that is not known.
+         */
+        PossibleOut: {
+            /** Number */
+            number: number;
+            /** Possible */
+            possible: boolean | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * QuestionOut
-         * @description A question as it was read, with its key: for the maker only.
+         * @description A question as it was read, with its key: for the maker only. ``number`` is its place, from 0.
          */
         QuestionOut: {
             /** Answers */
             answers: string[];
             /** Id */
             id: string;
+            /** Image */
+            image: string;
             /** Kind */
             kind: string;
             /** Level */
             level: number;
+            /** Line */
+            line: number;
+            /** Number */
+            number: number;
             /** Options */
             options: string[];
             /** Prompt */
             prompt: string;
             /** Right */
             right: number;
+            /** Snags */
+            snags: components["schemas"]["SnagOut"][];
+            /** Sound */
+            sound: string;
             /** Topic */
             topic: string;
             /** Why */
             why: string;
+            /** Worth */
+            worth: number;
         };
         /**
          * QuestionView
          * @description The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless.
          */
         QuestionView: {
+            /** Alt */
+            alt: string;
             /** Attempt */
             attempt: number;
+            /** Image */
+            image: string;
             /** Kind */
             kind: string;
+            letters: components["schemas"]["LettersView"] | null;
             /** Number */
             number: number;
             /** Options */
             options: components["schemas"]["OptionView"][];
             /** Prompt */
             prompt: string;
+            /** Sound */
+            sound: string;
             /** Topic */
             topic: string;
             /** Total */
@@ -780,6 +2689,128 @@ export interface components {
             tries_left: number | null;
             /** Unit */
             unit: string;
+        };
+        /**
+         * QuestionsOut
+         * @description Some of the questions that were looked for. ``total`` is how many were found, ``all`` how many there
+         *     are; ``topics``, ``kinds`` and ``codes`` are what can be looked for.
+         */
+        QuestionsOut: {
+            /** All */
+            all: number;
+            /** Codes */
+            codes: string[];
+            /** Kinds */
+            kinds: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Revision */
+            revision: number;
+            /** Topics */
+            topics: string[];
+            /** Total */
+            total: number;
+        };
+        /**
+         * RecordIn
+         * @description A question as it is to be, in a given revision; ``after`` is the question it is put behind.
+         */
+        RecordIn: {
+            /** After */
+            after?: number | null;
+            /** Record */
+            record: {
+                [key: string]: string | string[];
+            };
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * RulesOut
+         * @description A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
+         *     row applies, ``cues`` are all that a row may name.
+         */
+        RulesOut: {
+            /** Built In */
+            built_in: {
+                [key: string]: string;
+            };
+            /** Cues */
+            cues: string[];
+            document: components["schemas"]["Document"];
+            /** Moments */
+            moments: string[];
+            /** Names */
+            names: string[];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * SamplePart
+         * @description An answer that must be right, or must not be.
+         */
+        SamplePart: {
+            /** Answer */
+            answer: string;
+            /**
+             * Must
+             * @enum {string}
+             */
+            must: "right" | "wrong";
+            /**
+             * Question
+             * @description the question's id
+             */
+            question: string;
+        };
+        /**
+         * SamplesIn
+         * @description Inputs of the maker's own, to be tried beside the suggested ones.
+         */
+        SamplesIn: {
+            /**
+             * Texts
+             * @default []
+             */
+            texts: string[];
+        };
+        /**
+         * SettingsIn
+         * @description How a pack is to be read; None leaves a thing to the guess.
+         */
+        SettingsIn: {
+            /** Delimiter */
+            delimiter?: ("tab" | "comma" | "semicolon") | null;
+            /** Header */
+            header?: boolean | null;
+            /**
+             * Lists
+             * @default sort
+             * @enum {string}
+             */
+            lists: "sort" | "odd" | "both";
+            /** Roles */
+            roles?: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[] | null;
+        };
+        /**
+         * SetupPart
+         * @description What is asked before a play.
+         */
+        SetupPart: {
+            count?: components["schemas"]["AskedPart"] | null;
+            level?: components["schemas"]["AskedPart"] | null;
+            /**
+             * Name
+             * @default none
+             * @enum {string}
+             */
+            name: "ask" | "none";
+            /**
+             * Topic
+             * @default none
+             * @enum {string}
+             */
+            topic: "ask" | "none";
         };
         /**
          * ShelfOut
@@ -793,7 +2824,7 @@ export interface components {
         };
         /**
          * SnagOut
-         * @description A problem with its place. ``mended`` is the line as it should read, where that is certain.
+         * @description A problem with its place. ``mend`` is what one press does about it, ``mended`` the line it makes.
          */
         SnagOut: {
             /** Code */
@@ -804,6 +2835,8 @@ export interface components {
             file: string;
             /** Line */
             line: number;
+            /** Mend */
+            mend: string;
             /** Mended */
             mended: string | null;
             /** Message */
@@ -815,6 +2848,143 @@ export interface components {
              * @enum {string}
              */
             severity: "stop" | "warn" | "note";
+        };
+        /**
+         * Sound
+         * @description A sound as it is made: ``notes`` tones one after another, ``each`` seconds long.
+         *
+         *     ``pitch`` is the first tone's frequency in hertz; each further one lies ``step`` semitones away, and each
+         *     glides by ``slide`` semitones. ``level`` is from 0 to 1. Where ``file`` is named (it may end in
+         *     ``#t=START,END``), that is heard instead.
+         */
+        Sound: {
+            /**
+             * Each
+             * @default 0.2
+             */
+            each: number;
+            /**
+             * File
+             * @default
+             */
+            file: string;
+            /**
+             * Level
+             * @default 0.6
+             */
+            level: number;
+            /** Name */
+            name: string;
+            /**
+             * Notes
+             * @default 1
+             */
+            notes: number;
+            /**
+             * Pitch
+             * @default 440
+             */
+            pitch: number;
+            /**
+             * Slide
+             * @default 0
+             */
+            slide: number;
+            /**
+             * Step
+             * @default 0
+             */
+            step: number;
+            /**
+             * Tone
+             * @default soft
+             */
+            tone: string;
+        };
+        /**
+         * SoundPart
+         * @description A sound: some tones one after another, or a file.
+         */
+        SoundPart: {
+            /**
+             * Each
+             * @description seconds a note lasts
+             * @default 0.2
+             */
+            each: number;
+            /**
+             * File
+             * @description a sound file, may end in #t=START,END
+             * @default
+             */
+            file: string;
+            /**
+             * Level
+             * @default 0.6
+             */
+            level: number;
+            /**
+             * Notes
+             * @default 1
+             */
+            notes: number;
+            /**
+             * Pitch
+             * @description the first tone's frequency in hertz
+             * @default 440
+             */
+            pitch: number;
+            /**
+             * Slide
+             * @description semitones a note glides by
+             * @default 0
+             */
+            slide: number;
+            /**
+             * Step
+             * @description semitones from one note to the next
+             * @default 0
+             */
+            step: number;
+            /**
+             * Tone
+             * @default soft
+             * @enum {string}
+             */
+            tone: "soft" | "clear" | "bright" | "breath";
+        };
+        /**
+         * StepOut
+         * @description A step of a play in short. ``made_by`` moves had been made when it happened; ``changes`` are those of
+         *     its meters.
+         */
+        StepOut: {
+            /** At */
+            at: number;
+            /** Changes */
+            changes: {
+                [key: string]: number;
+            };
+            /** Error */
+            error: string;
+            /** Made By */
+            made_by: number;
+            /** Moment */
+            moment: string;
+            /** Move */
+            move: string;
+            /** N */
+            n: number;
+            /** Question */
+            question: string;
+            /** Result */
+            result: string;
+            /** Row */
+            row: number | null;
+            /** Say */
+            say: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * SummaryRow
@@ -829,6 +2999,84 @@ export interface components {
             outcome: string;
             /** Prompt */
             prompt: string;
+        };
+        /**
+         * TakeIn
+         * @description Which differences are taken over: these, or the whole file as it is where ``numbers`` is None.
+         */
+        TakeIn: {
+            /** Numbers */
+            numbers: number[] | null;
+            /** Revision */
+            revision: number;
+            /** Token */
+            token: string;
+        };
+        /**
+         * TakenOut
+         * @description A pack after differences were taken over, and what could not be.
+         */
+        TakenOut: {
+            /** Left */
+            left: string[];
+            pack: components["schemas"]["PackOut"];
+        };
+        /**
+         * TouchedOut
+         * @description A row, an ending or an award ("row 3"), whether it was touched, and whether any play comes to it.
+         */
+        TouchedOut: {
+            /** Possible */
+            possible: boolean | null;
+            /** Title */
+            title: string;
+            /** Touched */
+            touched: boolean;
+            /** What */
+            what: string;
+        };
+        /**
+         * TriedOut
+         * @description An input and what checking says of it.
+         *
+         *     ``about`` says what is special about a suggested one. ``must`` is what it was pinned to be, as the
+         *     sample numbered ``pin`` (from 0; -1 where it is not pinned).
+         */
+        TriedOut: {
+            /** About */
+            about: string;
+            /**
+             * Must
+             * @enum {string}
+             */
+            must: "" | "right" | "wrong";
+            /** Pin */
+            pin: number;
+            /** Steps */
+            steps: string[];
+            /** Text */
+            text: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "right" | "close" | "wrong" | "unreadable";
+        };
+        /**
+         * TryIn
+         * @description Answers to be tried at a question; ``dice`` choose what a recipe makes.
+         */
+        TryIn: {
+            /**
+             * Answers
+             * @default []
+             */
+            answers: string[];
+            /**
+             * Dice
+             * @default 1
+             */
+            dice: number;
         };
         /** ValidationError */
         ValidationError: {
@@ -855,6 +3103,7 @@ export interface components {
             can_skip: boolean;
             feedback: components["schemas"]["FeedbackView"] | null;
             game_clock: components["schemas"]["ClockView"] | null;
+            look: components["schemas"]["Look"];
             /** Meters */
             meters: components["schemas"]["MeterView"][];
             outcome: components["schemas"]["OutcomeView"] | null;
@@ -868,6 +3117,8 @@ export interface components {
             resume_in: number | null;
             /** Steps */
             steps: number;
+            /** Tick */
+            tick: number;
             /** Title */
             title: string;
             /** Visit */
@@ -876,18 +3127,130 @@ export interface components {
             waits_for_player: boolean;
         };
         /**
+         * WalkedOut
+         * @description A waymark that was walked; ``says`` tells what differs, and ``moves`` with ``dice`` play it again.
+         *
+         *     Of one that fails ``since`` tells what became otherwise first, held against the rules under which it last
+         *     passed.
+         */
+        WalkedOut: {
+            /** Dice */
+            dice: number;
+            /** Got */
+            got: {
+                [key: string]: number | string;
+            };
+            /** Moves */
+            moves: string[];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Passed */
+            passed: boolean;
+            /** Says */
+            says: string[];
+            /** Since */
+            since: string;
+        };
+        /**
+         * WayOut
+         * @description Dice and moves that come to something; no moves where none were found.
+         */
+        WayOut: {
+            /** Dice */
+            dice: number;
+            /** Moves */
+            moves: string[] | null;
+        };
+        /**
+         * WaymarkOut
+         * @description A waymark that is proposed.
+         */
+        WaymarkOut: {
+            /** Dice */
+            dice: number;
+            /** Expect */
+            expect: {
+                [key: string]: number | string;
+            };
+            /** Moves */
+            moves: string[];
+            /** Name */
+            name: string;
+        };
+        /**
+         * WaymarkPart
+         * @description A saved list of moves with what must come of it; dice and choices are those of the play.
+         */
+        WaymarkPart: {
+            /** Count */
+            count?: number | null;
+            /**
+             * Dice
+             * @default 1
+             */
+            dice: number;
+            /**
+             * Expect
+             * @default {}
+             */
+            expect: {
+                [key: string]: number | string;
+            };
+            /** Level */
+            level?: number | null;
+            /**
+             * Moves
+             * @default []
+             */
+            moves: string[];
+            /** Name */
+            name: string;
+            /**
+             * Player
+             * @default
+             */
+            player: string;
+            /**
+             * Topic
+             * @default
+             */
+            topic: string;
+        };
+        /**
+         * WaymarksOut
+         * @description All waymarks of a game, walked under its present rules.
+         */
+        WaymarksOut: {
+            /** Failed */
+            failed: number;
+            /** Passed */
+            passed: number;
+            /** Revision */
+            revision: number;
+            /** Waymarks */
+            waymarks: components["schemas"]["WalkedOut"][];
+        };
+        /**
          * WordsOut
-         * @description The words that rules may use.
+         * @description The words that rules and packs may use.
          */
         WordsOut: {
             /** Cues */
             cues: string[];
+            /** Endings */
+            endings: string[];
             /** Functions */
             functions: string[];
+            /** Kinds */
+            kinds: string[];
             /** Moments */
             moments: string[];
             /** Names */
             names: string[];
+            /** Roles */
+            roles: string[];
         };
     };
     responses: never;
@@ -898,6 +3261,35 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    media_file_api_players_files__digest__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     invitation_api_players_games__slug__get: {
         parameters: {
             query?: never;
@@ -1129,6 +3521,283 @@ export interface operations {
             };
         };
     };
+    on_the_bench_api_workshop_games__game_id__bench_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    bring_trail_api_workshop_games__game_id__bench_bring_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_trail_api_workshop_games__game_id__bench_bring_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtTrailOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    trail_file_api_workshop_games__game_id__bench_trail_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    try_cell_api_workshop_games__game_id__cell_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    checking_of_api_workshop_games__game_id__checking__pack_id___number__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                game_id: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SamplesIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckingOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    comes_to_api_workshop_games__game_id__comes_to_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComesToOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    coverage_api_workshop_games__game_id__coverage_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverageIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoverageOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    one_deal_api_workshop_games__game_id__deal_get: {
+        parameters: {
+            query: {
+                dice: number;
+                count?: number | null;
+                topic?: string;
+                level?: number | null;
+            };
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DealOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     change_dice_api_workshop_games__game_id__dice_put: {
         parameters: {
             query?: never;
@@ -1151,6 +3820,173 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GameOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    edit_game_api_workshop_games__game_id__edits_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EditsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    start_fairness_api_workshop_games__game_id__fairness_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FairnessIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FairnessOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    fairness_api_workshop_games__game_id__fairness__job_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FairnessOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    feedback_of_api_workshop_games__game_id__feedback_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedbackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    experience_api_workshop_games__game_id__feedback_try_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExperienceIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["View"];
                 };
             };
             /** @description Validation Error */
@@ -1193,6 +4029,299 @@ export interface operations {
             };
         };
     };
+    proposed_api_workshop_games__game_id__first_set_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaymarkOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    rules_of_api_workshop_games__game_id__rules_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    turn_game_api_workshop_games__game_id__turn__way__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                way: "undo" | "redo";
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    way_api_workshop_games__game_id__way_get: {
+        parameters: {
+            query: {
+                what: string;
+            };
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    waymarks_api_workshop_games__game_id__waymarks_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaymarksOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    one_job_api_workshop_jobs__job_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    stop_job_api_workshop_jobs__job_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    manners_api_workshop_manners_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MannerOut"][];
+                };
+            };
+        };
+    };
+    all_media_api_workshop_media_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaOut"][];
+                };
+            };
+        };
+    };
+    bring_media_api_workshop_media_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_media_api_workshop_media_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     bring_pack_api_workshop_packs_post: {
         parameters: {
             query?: never;
@@ -1212,7 +4341,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackOut"];
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    look_at_file_api_workshop_packs_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_look_at_file_api_workshop_packs_look_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnsOut"];
                 };
             };
             /** @description Validation Error */
@@ -1245,7 +4407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackOut"];
+                    "application/json": components["schemas"]["BroughtOut"];
                 };
             };
             /** @description Validation Error */
@@ -1290,9 +4452,149 @@ export interface operations {
             };
         };
     };
-    pack_file_api_workshop_packs__pack_id__file_get: {
+    bring_again_api_workshop_packs__pack_id__again_post: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_again_api_workshop_packs__pack_id__again_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferencesOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_again_api_workshop_packs__pack_id__again_take_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    pack_columns_api_workshop_packs__pack_id__columns_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_columns_api_workshop_packs__pack_id__columns_put: {
+        parameters: {
+            query: {
+                revision: number;
+            };
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    pack_file_api_workshop_packs__pack_id__file_get: {
+        parameters: {
+            query?: {
+                ending?: string;
+            };
             header?: never;
             path: {
                 pack_id: number;
@@ -1324,6 +4626,7 @@ export interface operations {
             query?: {
                 offset?: number;
                 limit?: number;
+                snags?: boolean;
             };
             header?: never;
             path: {
@@ -1376,6 +4679,257 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    find_questions_api_workshop_packs__pack_id__questions_get: {
+        parameters: {
+            query?: {
+                offset?: number;
+                limit?: number;
+                words?: string;
+                kind?: string;
+                topic?: string | null;
+                level?: number | null;
+                snag?: string;
+                order?: "filed" | "prompt" | "answer" | "kind" | "topic" | "level";
+                falling?: boolean;
+            };
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    add_question_api_workshop_packs__pack_id__questions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_many_api_workshop_packs__pack_id__questions_many_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    one_question_api_workshop_packs__pack_id__questions__number__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneQuestionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_question_api_workshop_packs__pack_id__questions__number__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    accept_api_workshop_packs__pack_id__questions__number__accept_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    try_question_api_workshop_packs__pack_id__questions__number__try_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["View"];
                 };
             };
             /** @description Validation Error */

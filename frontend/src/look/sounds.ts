@@ -1,35 +1,35 @@
-/** The sounds of cues, made on the spot: a few partials with a soft start and end. */
+import type { View } from "../api/client";
 
-interface Voice {
-  wave: OscillatorType;
-  /** Hertz at the start and at the end. */
-  from: number;
-  to: number;
-  /** Seconds: when it starts and how long it lasts. */
-  at: number;
-  lasts: number;
-  level: number;
-}
+/** A sound as the rules describe it: tones one after another, or a file. */
+export type Sound = NonNullable<NonNullable<NonNullable<View["feedback"]>["cue"]>["sound"]>;
 
-const VOICES: Record<string, Voice[]> = {
-  rise: [
-    { wave: "triangle", from: 392, to: 392, at: 0, lasts: 0.16, level: 0.2 },
-    { wave: "triangle", from: 523, to: 523, at: 0.11, lasts: 0.16, level: 0.2 },
-    { wave: "triangle", from: 659, to: 659, at: 0.22, lasts: 0.34, level: 0.2 },
-  ],
-  fall: [{ wave: "triangle", from: 294, to: 147, at: 0, lasts: 0.5, level: 0.22 }],
-  gust: [
-    { wave: "sine", from: 180, to: 420, at: 0, lasts: 0.45, level: 0.12 },
-    { wave: "sine", from: 240, to: 120, at: 0.25, lasts: 0.6, level: 0.14 },
-  ],
-  tap: [{ wave: "sine", from: 330, to: 262, at: 0, lasts: 0.11, level: 0.25 }],
-  bell: [
-    { wave: "sine", from: 784, to: 784, at: 0, lasts: 1.1, level: 0.16 },
-    { wave: "sine", from: 2160, to: 2160, at: 0, lasts: 0.5, level: 0.05 },
-  ],
+/** What a tone is made of: the wave, and how loud its partials are (by the number of the harmonic). */
+const TONES: Record<
+  string,
+  { wave: OscillatorType; partials: [harmonic: number, level: number][] }
+> = {
+  soft: { wave: "triangle", partials: [[1, 1]] },
+  clear: { wave: "sine", partials: [[1, 1]] },
+  bright: {
+    wave: "sine",
+    partials: [
+      [1, 1],
+      [2.76, 0.35],
+      [5.4, 0.12],
+    ],
+  },
+  breath: {
+    wave: "sine",
+    partials: [
+      [1, 0.8],
+      [1.02, 0.6],
+      [0.99, 0.6],
+    ],
+  },
 };
 
 const KEY = "dicetrail.sound";
+const LOUDEST = 0.32;
 let context: AudioContext | undefined;
 
 export function soundIsOn(): boolean {
@@ -40,28 +40,82 @@ export function setSound(on: boolean): void {
   localStorage.setItem(KEY, on ? "on" : "off");
 }
 
-export function playSound(name: string): void {
-  const voices = VOICES[name];
-  if (!voices || !soundIsOn()) return;
+/** Lets a sound be heard, unless the player turned sound off. */
+export function playSound(sound: Sound | null | undefined): void {
+  if (!sound || !soundIsOn()) return;
+  window.dispatchEvent(
+    new CustomEvent("dicetrail:sound", { detail: { name: sound.name, at: performance.now() } }),
+  );
+  if (sound.file) {
+    playFile(sound);
+    return;
+  }
   try {
     context ??= new AudioContext();
-    for (const voice of voices) sing(context, voice);
+    for (let note = 0; note < (sound.notes ?? 1); note += 1) sing(context, sound, note);
   } catch {
     // A browser without sound plays in silence.
   }
 }
 
-function sing(to: AudioContext, voice: Voice): void {
-  const start = to.currentTime + voice.at;
-  const tone = to.createOscillator();
-  const level = to.createGain();
-  tone.type = voice.wave;
-  tone.frequency.setValueAtTime(voice.from, start);
-  tone.frequency.exponentialRampToValueAtTime(voice.to, start + voice.lasts);
-  level.gain.setValueAtTime(0.0001, start);
-  level.gain.exponentialRampToValueAtTime(voice.level, start + 0.02);
-  level.gain.exponentialRampToValueAtTime(0.0001, start + voice.lasts);
-  tone.connect(level).connect(to.destination);
-  tone.start(start);
-  tone.stop(start + voice.lasts);
+function playFile(sound: Sound) {
+  const audio = new Audio(sound.file);
+  audio.volume = sound.level ?? 1;
+  audio.play().catch(() => undefined);
 }
+
+const semitones = (hertz: number, by: number) => hertz * 2 ** (by / 12);
+
+function sing(to: AudioContext, sound: Sound, note: number) {
+  const { pitch = 440, step = 0, each = 0.2, slide = 0, tone = "soft", level = 0.6 } = sound;
+  const { wave, partials } = TONES[tone] ?? { wave: "sine", partials: [[1, 1]] };
+  const start = to.currentTime + note * each;
+  const from = semitones(pitch, step * note);
+  const sum = partials.reduce((all, [, part]) => all + part, 0);
+  for (const [harmonic, part] of partials) {
+    const oscillator = to.createOscillator();
+    const gain = to.createGain();
+    oscillator.type = wave;
+    oscillator.frequency.setValueAtTime(from * harmonic, start);
+    oscillator.frequency.exponentialRampToValueAtTime(
+      semitones(from, slide) * harmonic,
+      start + each,
+    );
+    const loud = Math.max(0.0002, (LOUDEST * level * part) / sum);
+    gain.gain.setValueAtTime(0.0001, start);
+    gain.gain.exponentialRampToValueAtTime(loud, start + Math.min(0.02, each / 3));
+    gain.gain.exponentialRampToValueAtTime(0.0001, start + each);
+    oscillator.connect(gain).connect(to.destination);
+    oscillator.start(start);
+    oscillator.stop(start + each);
+  }
+}
+
+/** The loudness of a made sound over its length, 60 values from 0 to 1, to be drawn. */
+export function shapeOf(sound: Sound): number[] {
+  const { notes = 1, each = 0.2, level = 0.6 } = sound;
+  const attack = Math.min(0.02, each / 3);
+  return Array.from({ length: 60 }, (_, n) => {
+    const at = (n / 60) * notes * each;
+    const within = at - Math.floor(at / each) * each;
+    const part = within < attack ? within / attack : 1 - (within - attack) / (each - attack);
+    return level * Math.max(0, part);
+  });
+}
+
+/** How long a made sound lasts, in seconds. */
+export const lengthOf = (sound: Sound) => (sound.notes ?? 1) * (sound.each ?? 0.2);
+
+export const TICK: Sound = {
+  name: "tick",
+  pitch: 660,
+  notes: 1,
+  step: 0,
+  each: 0.06,
+  slide: 0,
+  tone: "clear",
+  level: 0.5,
+  file: "",
+};
+/** The countdown's last sound, at zero. */
+export const ZERO: Sound = { ...TICK, name: "zero", pitch: 990, each: 0.18 };

@@ -3,14 +3,14 @@ import type { View } from "../api/client";
 type Meter = View["meters"][number];
 
 /** The meters of a play: marks as small lanterns, a bar between its bounds, or a number. */
-export function Meters({ meters }: { meters: Meter[] }) {
+export function Meters({ meters, mark = "lantern" }: { meters: Meter[]; mark?: string }) {
   return (
     <dl className="flex flex-wrap items-end gap-x-7 gap-y-2">
       {meters.map((meter) => (
         <div key={meter.name} data-meter={meter.name} data-value={meter.value}>
           <dt className="text-sm text-soft">{meter.name.replaceAll("_", " ")}</dt>
           <dd className="min-h-8">
-            <Shown meter={meter} />
+            <Shown meter={meter} mark={mark} />
           </dd>
         </div>
       ))}
@@ -20,14 +20,14 @@ export function Meters({ meters }: { meters: Meter[] }) {
 
 const MOST_MARKS = 12;
 
-function Shown({ meter }: { meter: Meter }) {
+function Shown({ meter, mark }: { meter: Meter; mark: string }) {
   const { value, min, max } = meter;
   if (meter.show === "marks" && value >= 0 && (max ?? value) <= MOST_MARKS) {
     const all = Math.max(max ?? 0, Math.ceil(value));
     return (
       <span className="flex gap-1" role="img" aria-label={`${value} of ${all}`}>
         {Array.from({ length: all }, (_, n) => (
-          <Lantern key={n} lit={n < value} />
+          <Mark key={n} mark={mark} lit={n < value} />
         ))}
       </span>
     );
@@ -50,6 +50,31 @@ function Shown({ meter }: { meter: Meter }) {
 function shown(value: number): string {
   return String(Math.round(value * 100) / 100);
 }
+
+/** The mark that stands for one whole of a meter; it is drawn empty once it is lost. */
+function Mark({ mark, lit }: { mark: string; lit: boolean }) {
+  if (mark === "lantern") return <Lantern lit={lit} />;
+  const shape = SHAPES[mark] ?? SHAPES["dot"];
+  return (
+    <svg width="22" height="26" viewBox="0 0 22 26" aria-hidden="true" data-lit={lit}>
+      <path
+        d={shape}
+        fill={lit && mark !== "flake" ? "var(--color-pine)" : "transparent"}
+        stroke={lit ? "var(--color-pine)" : "currentColor"}
+        strokeWidth={lit ? 2 : 1}
+        strokeDasharray={lit ? undefined : "2 2"}
+        strokeLinecap="round"
+      />
+    </svg>
+  );
+}
+
+const SHAPES: Record<string, string> = {
+  dot: "M11 6.500a6.500 6.500 0 1 0 .01 0z",
+  boot: "M6 4h6v9c3 1.500 7 2 7 6v2H5V13z",
+  flake:
+    "M11 4v18M3.200 8.500l15.600 9M18.800 8.500l-15.600 9M8 5.500l3 2.500 3-2.500M8 20.500l3-2.500 3 2.500",
+};
 
 function Lantern({ lit }: { lit: boolean }) {
   return (

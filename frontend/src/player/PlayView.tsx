@@ -1,10 +1,12 @@
 import clsx from "clsx";
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type CSSProperties, type FormEvent, useEffect, useRef, useState } from "react";
 import type { Move, View } from "../api/client";
-import { playSound } from "../look/sounds";
+import { playSound, type Sound } from "../look/sounds";
 import { Button, buttonLook } from "../ui/Button";
 import { inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
+import { Covered } from "./Covered";
+import { Hear } from "./Hear";
 import { Meters } from "./Meters";
 import { TrailClock } from "./TrailClock";
 import type { Seen } from "./useLivePlay";
@@ -14,8 +16,15 @@ type Option = Question["options"][number];
 type Feedback = NonNullable<View["feedback"]>;
 type Send = (move: Move) => void;
 
+interface Props {
+  seen: Seen;
+  send: Send;
+  /** Beside other things to type in: takes no focus and no keys of its own accord. */
+  quiet?: boolean;
+}
+
 /** What the player sees while a play goes on. It shows a view and sends moves; it decides nothing. */
-export function PlayView({ seen, send }: { seen: Seen; send: Send }) {
+export function PlayView({ seen, send, quiet = false }: Props) {
   const { view } = seen;
   const question = view.question;
   const feedback = view.feedback;
@@ -24,9 +33,14 @@ export function PlayView({ seen, send }: { seen: Seen; send: Send }) {
   const move = (kind: Move["do"], text = "") => send({ do: kind, text, visit: view.visit });
 
   return (
-    <div className="flex flex-col gap-5" data-phase={view.phase} data-visit={view.visit}>
+    <div
+      className="flex flex-col gap-5"
+      data-phase={view.phase}
+      data-visit={view.visit}
+      data-steps={view.steps}
+    >
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
-        <Meters meters={view.meters} />
+        <Meters meters={view.meters} mark={view.look.mark} />
         {question && (
           <p className="text-soft">
             Question {question.number}
@@ -38,25 +52,52 @@ export function PlayView({ seen, send }: { seen: Seen; send: Send }) {
         <TrailClock clock={view.game_clock} at={seen.at} label="Time left in the game" />
       )}
       {view.question_clock && (
-        <TrailClock clock={view.question_clock} at={seen.at} label="Time left for this question" />
+        <TrailClock
+          clock={view.question_clock}
+          at={seen.at}
+          label="Time left for this question"
+          tick={view.tick}
+        />
       )}
       {question && (
         <>
           <div>
-            {question.topic && <p className="text-sm text-soft italic">{question.topic}</p>}
+            {(question.topic || question.kind === "sort") && (
+              <p className="text-sm text-soft italic">
+                {question.topic || "Where does this belong?"}
+              </p>
+            )}
             <Prompt
               key={view.visit}
               text={question.prompt}
-              takesFocus={question.options.length > 0}
+              takesFocus={!quiet && question.options.length > 0}
             />
           </div>
+          {question.image && (
+            <img
+              key={`image ${view.visit}`}
+              src={question.image}
+              alt={question.alt || "The question's picture, without a description"}
+              className="max-h-64 max-w-full self-start rounded-sm border border-line bg-sheet object-contain"
+            />
+          )}
+          {question.sound && <Hear key={`sound ${view.visit}`} file={question.sound} />}
+          {question.letters && <Covered letters={question.letters} />}
           {question.options.length > 0 ? (
-            <Options key={view.visit} question={question} view={view} asking={asking} move={move} />
+            <Options
+              key={view.visit}
+              question={question}
+              view={view}
+              asking={asking}
+              quiet={quiet}
+              move={move}
+            />
           ) : (
             <Typed
               key={view.visit}
               question={question}
               asking={asking}
+              quiet={quiet}
               move={move}
               steps={view.steps}
             />
@@ -86,7 +127,7 @@ function Prompt({ text, takesFocus }: { text: string; takesFocus: boolean }) {
   );
 }
 
-function useSound(sound: string | undefined, steps: number) {
+function useSound(sound: Sound | null | undefined, steps: number) {
   const last = useRef(steps);
   useEffect(() => {
     if (steps !== last.current && sound) playSound(sound);
@@ -98,12 +139,13 @@ interface OptionsProps {
   question: Question;
   view: View;
   asking: boolean;
+  quiet: boolean;
   move: (kind: Move["do"], text?: string) => void;
 }
 
-function Options({ question, view, asking, move }: OptionsProps) {
+function Options({ question, view, asking, quiet, move }: OptionsProps) {
   useEffect(() => {
-    if (!asking) return;
+    if (!asking || quiet) return;
     const pick = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       const key = event.key.toUpperCase();
@@ -160,7 +202,15 @@ function OptionLine({ option, asking, cue, pick }: OptionLineProps) {
     >
       <span className="font-head text-xl font-semibold text-pine italic">{option.label}</span>
       <span className="flex-1 break-words">
-        <Light text={option.text} />
+        {option.image ? (
+          <img
+            src={option.image}
+            alt={option.text}
+            className="max-h-24 max-w-full object-contain"
+          />
+        ) : (
+          <Light text={option.text} />
+        )}
       </span>
       {mark && (
         <span className={option.mark === "right" ? "font-bold text-pine" : "font-bold text-ember"}>
@@ -174,28 +224,31 @@ function OptionLine({ option, asking, cue, pick }: OptionLineProps) {
 interface TypedProps {
   question: Question;
   asking: boolean;
+  quiet: boolean;
   steps: number;
   move: (kind: Move["do"], text?: string) => void;
 }
 
-function Typed({ question, asking, steps, move }: TypedProps) {
+function Typed({ question, asking, quiet, steps, move }: TypedProps) {
   const [text, setText] = useState("");
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (asking) input.current?.focus();
-  }, [asking, steps]);
+    if (asking && !quiet) input.current?.focus();
+  }, [asking, quiet, steps]);
   const give = (event: FormEvent) => {
     event.preventDefault();
     if (!asking) return;
     move("answer", text);
-    input.current?.select();
+    if (question.letters) setText("");
+    else input.current?.select();
   };
   return (
     <form onSubmit={give} className="flex items-center gap-3">
       <input
         ref={input}
         className={clsx(inputLook, "flex-1 py-2 text-lg")}
-        aria-label="Your answer"
+        aria-label={question.letters ? "A letter, or the whole" : "Your answer"}
+        placeholder={question.letters ? "a letter, or the whole" : undefined}
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
@@ -213,6 +266,7 @@ function Typed({ question, asking, steps, move }: TypedProps) {
 
 const SAID: Record<string, string> = {
   right: "Right.",
+  part: "That is in it.",
   close: "Close.",
   wrong: "Not right.",
   missed: "Not right.",
@@ -230,6 +284,7 @@ const TONES: Record<string, string> = {
 
 const BUILT_IN_TONES: Record<string, string> = {
   right: "good",
+  part: "good",
   missed: "bad",
   late: "bad",
   wrong: "info",
@@ -257,6 +312,7 @@ function FeedbackNote({ feedback, view, move }: NoteProps) {
             TONES[tone],
             feedback.cue && `motion-${feedback.cue.motion}`,
           )}
+          style={feedback.cue ? again(feedback.cue) : undefined}
         >
           {said && <p className="text-lg font-bold">{said}</p>}
           {feedback.answer && (
@@ -280,6 +336,15 @@ function FeedbackNote({ feedback, view, move }: NoteProps) {
       )}
     </div>
   );
+}
+
+const MOST_A_SECOND = 3;
+
+/** A motion that is made several times: never more than three times a second, whatever the rules say. */
+function again({ times, hold }: NonNullable<Feedback["cue"]>): CSSProperties | undefined {
+  if (times <= 1) return undefined;
+  const each = Math.max(1 / MOST_A_SECOND, hold / times);
+  return { animationIterationCount: times, animationDuration: `${each}s` };
 }
 
 /** The player's key that ends a breather. It appears once the feedback has stayed as long as the rules ask. */

@@ -1,6 +1,7 @@
 import { Volume2, VolumeX } from "lucide-react";
 import { useEffect, useState } from "react";
 import { api, type Invitation, Problem } from "../api/client";
+import { isPlain, type Look, lookStyle } from "../look/look";
 import { setSound, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
@@ -23,24 +24,39 @@ export function PlayerPage() {
   };
   const [, , slug = "", play] = path.split("/");
   const home = `/play/${slug}${location.search}`;
+  const [look, setLook] = useState<Look>();
 
   return (
-    <div className="contours min-h-dvh">
+    <div
+      className={isPlain(look) ? "contours min-h-dvh" : "min-h-dvh"}
+      style={look && !isPlain(look) ? lookStyle(look) : undefined}
+      data-look={look?.ground}
+    >
       <header className="mx-auto flex max-w-3xl items-center justify-end px-5 pt-3">
         <SoundSwitch />
       </header>
       <main className="mx-auto max-w-3xl px-5 pt-2 pb-10">
         {play ? (
-          <Going key={play} play={play} again={() => go(home)} />
+          <Going key={play} play={play} again={() => go(home)} wear={setLook} />
         ) : (
-          <Invited slug={slug} started={(id) => go(`/play/${slug}/${id}${location.search}`)} />
+          <Invited
+            slug={slug}
+            started={(id) => go(`/play/${slug}/${id}${location.search}`)}
+            wear={setLook}
+          />
         )}
       </main>
     </div>
   );
 }
 
-function Invited({ slug, started }: { slug: string; started: (play: string) => void }) {
+interface InvitedProps {
+  slug: string;
+  started: (play: string) => void;
+  wear: (look: Look) => void;
+}
+
+function Invited({ slug, started, wear }: InvitedProps) {
   const [invitation, setInvitation] = useState<Invitation>();
   const [problem, setProblem] = useState("");
   useEffect(() => {
@@ -48,18 +64,30 @@ function Invited({ slug, started }: { slug: string; started: (play: string) => v
       (found) => {
         document.title = found.title;
         setInvitation(found);
+        if (found.look) wear(found.look as Look);
       },
       (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
     );
-  }, [slug]);
+  }, [slug, wear]);
   if (problem) return <Notice tone="bad">{problem}</Notice>;
   if (!invitation) return <p role="status">Looking for the game …</p>;
   const dice = new URLSearchParams(location.search).get("dice");
   return <Start invitation={invitation} dice={dice ? Number(dice) : null} started={started} />;
 }
 
-function Going({ play, again }: { play: string; again: () => void }) {
+interface GoingProps {
+  play: string;
+  again: () => void;
+  wear: (look: Look) => void;
+}
+
+function Going({ play, again, wear }: GoingProps) {
   const { seen, link, send } = useLivePlay(play);
+  const look = seen?.view.look;
+  const worn = JSON.stringify(look);
+  useEffect(() => {
+    if (worn) wear(JSON.parse(worn) as Look);
+  }, [worn, wear]);
   const title = seen?.view.title;
   useEffect(() => {
     if (title) document.title = title;

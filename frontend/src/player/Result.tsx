@@ -42,7 +42,7 @@ export function Result({ view, again }: { view: View; again: () => void }) {
         </p>
       </div>
       <div className="flex flex-wrap items-end gap-x-7 gap-y-3 border-y border-line py-3">
-        <Meters meters={view.meters} />
+        <Meters meters={view.meters} mark={view.look.mark} />
         <div>
           <p className="text-sm text-soft">right</p>
           <p className="min-h-8 text-2xl font-bold tabular-nums">

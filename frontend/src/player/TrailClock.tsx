@@ -1,11 +1,21 @@
 import { useEffect, useRef } from "react";
 import type { View } from "../api/client";
+import { playSound, TICK, ZERO } from "../look/sounds";
 
 type Clock = NonNullable<View["question_clock"]>;
 
+interface Props {
+  clock: Clock;
+  at: number;
+  label: string;
+  /** How many of the last seconds are heard, the last of them at zero. */
+  tick?: number;
+}
+
 /** A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. */
-export function TrailClock({ clock, at, label }: { clock: Clock; at: number; label: string }) {
+export function TrailClock({ clock, at, label, tick = 0 }: Props) {
   const line = useRef<HTMLDivElement>(null);
+  const heard = useRef(Math.ceil(clock.left / 1000));
   const figures = useRef<HTMLSpanElement>(null);
 
   useEffect(() => {
@@ -19,11 +29,15 @@ export function TrailClock({ clock, at, label }: { clock: Clock; at: number; lab
         line.current.dataset["short"] = String(part < 0.25);
       }
       if (figures.current) figures.current.textContent = String(Math.ceil(left / 1000));
+      const seconds = Math.ceil(left / 1000);
+      const goesOn = clock.running || left === 0;
+      if (goesOn && seconds < heard.current && seconds < tick) playSound(seconds ? TICK : ZERO);
+      heard.current = seconds;
       if (clock.running && left > 0) frame = requestAnimationFrame(draw);
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [clock, at]);
+  }, [clock, at, tick]);
 
   return (
     <div className="flex items-center gap-3" role="timer" aria-label={label}>

@@ -3,6 +3,9 @@ import { type ReactNode, useId } from "react";
 export const inputLook =
   "w-full rounded-md border border-edge bg-sheet px-3 py-1.5 text-ink placeholder:text-soft";
 
+export const selectLook =
+  "rounded-md border border-edge bg-sheet px-2 py-0.5 text-ink placeholder:text-soft";
+
 interface Props {
   label: string;
   hint?: string;

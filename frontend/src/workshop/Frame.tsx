@@ -5,7 +5,7 @@ import { NavLink, Outlet } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
 import { useCurrent } from "./data";
-import { gameWords, packWords, snagWords } from "./words";
+import { counted, gameWords, packWords, snagWords } from "./words";
 
 /** The frame of every screen: the route down the left side, the current game in the top line. */
 export function Frame() {
@@ -27,7 +27,7 @@ export function Frame() {
         </div>
       </header>
       <nav aria-label="Route" className="contours border-r border-line px-5 py-6">
-        <ol className="route flex flex-col gap-8">
+        <ol className="route flex flex-col gap-6">
           <Stop to="/" end title="Shelf" state="packs and games" />
           {pack && (
             <Stop
@@ -36,10 +36,24 @@ export function Frame() {
               state={packWords(pack)}
             />
           )}
+          {game && (
+            <Stop to={`/games/${game.id}/checking`} title="Checking" state={game.checking} />
+          )}
+          {game && <Stop to={`/games/${game.id}/deal`} title="Deal" state={game.deal} />}
           {game && <Stop to={`/games/${game.id}/rules`} title="Rules" state={gameWords(game)} />}
+          {game && (
+            <Stop to={`/games/${game.id}/feedback`} title="Feedback" state="cues, sounds, look" />
+          )}
+          {game && (
+            <Stop
+              to={`/games/${game.id}/playtest`}
+              title="Playtest"
+              state="play, go back, compare"
+            />
+          )}
         </ol>
       </nav>
-      <main className="overflow-auto">
+      <main className="relative overflow-auto">
         <Outlet />
       </main>
     </div>
@@ -95,6 +109,16 @@ function TopLine({ game }: { game: Game }) {
       <p className={clsx("ml-auto whitespace-nowrap", game.playable ? "text-soft" : "text-ember")}>
         {snagWords(game.snags)}
       </p>
+      {game.passed + game.failed > 0 && (
+        <p
+          data-top-waymarks={`${game.passed} ${game.failed}`}
+          className={clsx("whitespace-nowrap", game.failed ? "font-bold text-ember" : "text-soft")}
+        >
+          {game.failed
+            ? `${game.failed} of ${counted(game.passed + game.failed, "waymark")} fail`
+            : `${counted(game.passed, "waymark")} pass${game.passed === 1 ? "es" : ""}`}
+        </p>
+      )}
       <form onSubmit={keep} onBlur={keep} className="flex items-center gap-1.5">
         <label htmlFor="dice" className="text-soft">
           Dice

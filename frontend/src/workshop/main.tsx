@@ -5,6 +5,10 @@ import { createBrowserRouter, RouterProvider } from "react-router";
 import "../look/look.css";
 import { Frame } from "./Frame";
 import { Lost } from "./Lost";
+import { Bench } from "./bench/Bench";
+import { Checking } from "./checking/Checking";
+import { Deal } from "./deal/Deal";
+import { Feedback } from "./feedback/Feedback";
 import { Questions } from "./questions/Questions";
 import { Shelf } from "./shelf/Shelf";
 
@@ -25,6 +29,8 @@ const router = createBrowserRouter([
       { path: "/", element: <Shelf /> },
       { path: "/packs/:packId", element: <Questions /> },
       { path: "/games/:gameId/questions/:packId?", element: <Questions /> },
+      { path: "/games/:gameId/checking", element: <Checking /> },
+      { path: "/games/:gameId/deal", element: <Deal /> },
       {
         path: "/games/:gameId/rules",
         element: (
@@ -33,6 +39,8 @@ const router = createBrowserRouter([
           </Suspense>
         ),
       },
+      { path: "/games/:gameId/feedback", element: <Feedback /> },
+      { path: "/games/:gameId/playtest", element: <Bench /> },
       { path: "*", element: <Lost /> },
     ],
   },

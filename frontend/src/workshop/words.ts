@@ -15,12 +15,18 @@ export function snagWords(snags: Snag[]): string {
 }
 
 export function packWords(pack: Pack): string {
-  return `${counted(pack.questions, "question")} · ${snagWords(pack.snags)}`;
+  const snags = pack.to_mend === 0 ? "no snags" : counted(pack.to_mend, "snag");
+  return `${counted(pack.questions, "question")} · ${snags}`;
 }
 
 export function gameWords(game: Game): string {
   const snags = snagWords(game.snags);
   return game.rows > 0 ? `${counted(game.rows, "row")} · ${snags}` : snags;
+}
+
+/** An option as words: what is said of it where it is a picture. */
+export function optionWords(option: string): string {
+  return option.replace(/^!\[(.*)\]\(.*\)$/, (_, said: string) => `▧ ${said}`);
 }
 
 /** A pack's name without the folder it is kept in. */

@@ -3,10 +3,10 @@ import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { Line, Question, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Light } from "../../ui/Light";
+import { optionWords } from "../words";
 
 interface Props {
   line: Line;
-  snags: Snag[];
   editing: boolean;
   busy: boolean;
   edit: (on: boolean) => void;
@@ -14,11 +14,13 @@ interface Props {
 }
 
 /** One line: as written, with its tabs and blanks made visible, beside what was read from it. */
-export function LineRow({ line, snags, editing, busy, edit, save }: Props) {
-  const mended = snags.find((snag) => snag.mended !== null)?.mended ?? null;
-  const spare = line.state !== "question" && snags.length > 0;
+export function LineRow({ line, editing, busy, edit, save }: Props) {
+  const { snags } = line;
+  const mends = snags.filter((snag) => snag.mend !== "");
+  const spare =
+    line.state !== "question" && snags.length > 0 && !mends.some((snag) => snag.mended === null);
   return (
-    <div className="grid grid-cols-[3.5rem_1fr_1fr] items-start px-7 py-2">
+    <div className="grid grid-cols-[4.5rem_1fr_1fr] items-start px-7 py-2">
       <span className="font-mono text-sm text-soft">{line.number}</span>
       {editing ? (
         <LineEditor raw={line.raw} busy={busy} save={save} leave={() => edit(false)} />
@@ -35,16 +37,23 @@ export function LineRow({ line, snags, editing, busy, edit, save }: Props) {
       )}
       <div className="flex flex-col gap-1.5 pl-4">
         {line.question && <Read question={line.question} />}
-        {snags.map((snag) => (
-          <SnagNote key={snag.code} snag={snag} />
+        {snags.map((snag, n) => (
+          <SnagNote key={n} snag={snag} />
         ))}
-        {!editing && (mended !== null || spare) && (
+        {!editing && (mends.length > 0 || spare) && (
           <div className="flex gap-2">
-            {mended !== null && (
-              <Button small weight="main" disabled={busy} onClick={() => save(mended)}>
-                Put the tabs back<span className="sr-only"> in line {line.number}</span>
+            {mends.map((snag) => (
+              <Button
+                key={snag.code}
+                small
+                weight="main"
+                disabled={busy}
+                onClick={() => save(snag.mended)}
+              >
+                {snag.mend}
+                <span className="sr-only"> (line {line.number})</span>
               </Button>
-            )}
+            ))}
             {spare && (
               <Button small disabled={busy} onClick={() => save(null)}>
                 Take the line away<span className="sr-only"> (line {line.number})</span>
@@ -91,7 +100,7 @@ function Read({ question }: { question: Question }) {
                 {place > 0 && " · "}
                 <span className={clsx(place === question.right && "font-bold text-pine")}>
                   {place === question.right && "✓ "}
-                  <Light text={option} />
+                  <Light text={optionWords(option)} />
                 </span>
               </span>
             ))
@@ -111,7 +120,7 @@ const LOOK: Record<Snag["severity"], { look: string; said: string }> = {
   note: { look: "border-lake", said: "Note" },
 };
 
-function SnagNote({ snag }: { snag: Snag }) {
+export function SnagNote({ snag }: { snag: Snag }) {
   const { look, said } = LOOK[snag.severity];
   return (
     <p data-snag={snag.code} className={clsx("border-l-[3px] pl-2 text-sm", look)}>

@@ -1,17 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
-import { api, type Line, type Pack, packFile } from "../../api/client";
-import { Button, buttonLook } from "../../ui/Button";
+import { api, type Pack, packFile } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Menu, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { useCurrent, useShelf } from "../data";
-import { counted, packWords, shortName, worthALook } from "../words";
-import { LineRow } from "./LineRow";
+import { packWords, shortName } from "../words";
+import { Again } from "./Again";
+import { ColumnsSheet } from "./Columns";
+import { Lines } from "./Lines";
+import { QuestionTable } from "./QuestionTable";
 
-const MOST_LINES = 5000;
-
-/** The questions screen: the lines of a file beside what was read from them. */
+/** The questions screen: the questions of a pack in a table, or its lines as they are written. */
 export function Questions() {
   const { game, packs, pack } = useCurrent();
   const shelf = useShelf();
@@ -41,7 +42,7 @@ export function Questions() {
   return (
     <div className="flex h-full flex-col">
       {game && packs.length > 1 && (
-        <nav aria-label="Packs of this game" className="flex gap-5 px-7 pt-4">
+        <nav aria-label="Packs of this game" className="flex flex-wrap gap-x-5 px-7 pt-3">
           {packs.map((one) => (
             <Link
               key={one.id}
@@ -59,28 +60,19 @@ export function Questions() {
   );
 }
 
+type Side = "lines" | "questions";
+type Opened = "columns" | "again" | undefined;
+
 function PackSheet({ pack }: { pack: Pack }) {
   const queries = useQueryClient();
-  const [onlySnags, setOnlySnags] = useState(false);
-  const [editing, setEditing] = useState<number>();
-  const lines = useQuery({
-    queryKey: ["lines", pack.id, pack.revision],
-    queryFn: () => api.lines(pack.id, 0, MOST_LINES),
-    placeholderData: (before) => before,
-  });
-  const taken = async (change: Promise<Pack>) => {
-    const now = await change;
-    await queries.invalidateQueries({ queryKey: ["shelf"] });
-    return now;
-  };
-  const change = useMutation({
-    mutationFn: ({ number, raw }: { number: number; raw: string | null }) =>
-      taken(api.changeLine(pack.id, number, raw, pack.revision)),
-    onSuccess: () => setEditing(undefined),
-  });
+  const [side, setSide] = useState<Side>(pack.to_mend > 0 ? "lines" : "questions");
+  const [opened, setOpened] = useState<Opened>();
   const turn = useMutation({
-    mutationFn: (way: "undo" | "redo") =>
-      taken(way === "undo" ? api.undoPack(pack.id) : api.redoPack(pack.id)),
+    mutationFn: async (way: "undo" | "redo") => {
+      const now = await (way === "undo" ? api.undoPack(pack.id) : api.redoPack(pack.id));
+      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      return now;
+    },
   });
   const { can_undo: canUndo, can_redo: canRedo } = pack;
 
@@ -95,137 +87,97 @@ function PackSheet({ pack }: { pack: Pack }) {
     return () => window.removeEventListener("keydown", key);
   }, [canUndo, canRedo, turn]);
 
-  const snags = useMemo(() => Map.groupBy(pack.snags, (snag) => snag.line), [pack.snags]);
-  const looked = worthALook(pack.snags);
-  const shown = useMemo(() => {
-    const all = lines.data?.lines ?? [];
-    const wanted = new Set(worthALook(pack.snags).map((snag) => snag.line));
-    return onlySnags ? all.filter((line) => wanted.has(line.number)) : all;
-  }, [lines.data, onlySnags, pack.snags]);
-  const problem = change.error ?? turn.error ?? lines.error;
-
   return (
     <>
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-2 px-7 pt-5 pb-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2 px-7 pt-4 pb-3">
         <div className="min-w-0 flex-1">
           <h1 className="text-3xl break-words">{shortName(pack)}</h1>
           <p className="text-soft">
-            {packWords(pack)} · {kindWords(pack)} · {pack.encoding.toUpperCase()}, parted by{" "}
-            {pack.delimiter}s · columns: {roleWords(pack.roles)}
+            {packWords(pack)} · {kindWords(pack)} · {formWords(pack)}
           </p>
         </div>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            checked={onlySnags}
-            onChange={(event) => setOnlySnags(event.target.checked)}
-          />
-          Only lines with snags
-        </label>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           <Button small disabled={!canUndo || turn.isPending} onClick={() => turn.mutate("undo")}>
             Undo
           </Button>
           <Button small disabled={!canRedo || turn.isPending} onClick={() => turn.mutate("redo")}>
             Redo
           </Button>
-          <a className={buttonLook("plain", true)} href={packFile(pack.id)} download>
-            Save as file
-          </a>
+          <Button small onClick={() => setOpened("columns")}>
+            Columns
+          </Button>
+          <Button small onClick={() => setOpened("again")}>
+            Bring again
+          </Button>
+          <Menu label="Save as file">
+            <MenuFile href={packFile(pack.id)}>As it stands</MenuFile>
+            {ENDINGS.map(([ending, said]) => (
+              <MenuFile key={ending} href={packFile(pack.id, ending)}>
+                .{ending} <span className="text-soft">{said}</span>
+              </MenuFile>
+            ))}
+          </Menu>
         </div>
       </div>
-      {problem && (
+      {turn.error && (
         <div className="px-7 pb-3">
-          <Notice tone="bad">{problem.message}</Notice>
+          <Notice tone="bad">{turn.error.message}</Notice>
         </div>
       )}
-      {(lines.data?.total ?? 0) > MOST_LINES && (
-        <div className="px-7 pb-3">
-          <Notice tone="info">
-            The first {counted(MOST_LINES, "line")} of {lines.data?.total.toLocaleString("en")} are
-            shown; all of them were read.
-          </Notice>
-        </div>
-      )}
+      <div role="tablist" aria-label="How to see the pack" className="flex gap-6 px-7">
+        {SIDES.map(([value, said]) => (
+          <button
+            key={value}
+            type="button"
+            role="tab"
+            id={`tab-${value}`}
+            aria-selected={side === value}
+            aria-controls="pack-side"
+            onClick={() => setSide(value)}
+            className="border-b-2 border-transparent pb-1 text-soft aria-selected:border-pine aria-selected:font-bold aria-selected:text-pine"
+          >
+            {said}
+          </button>
+        ))}
+      </div>
       <div
-        aria-hidden="true"
-        className="grid grid-cols-[3.5rem_1fr_1fr] border-y border-line bg-shade px-7 py-1 text-sm text-soft"
+        id="pack-side"
+        role="tabpanel"
+        aria-labelledby={`tab-${side}`}
+        className="flex min-h-0 flex-1 flex-col border-t border-line"
       >
-        <span>Line</span>
-        <span>As written</span>
-        <span className="pl-4">As read</span>
+        {side === "lines" ? <Lines pack={pack} /> : <QuestionTable pack={pack} />}
       </div>
-      {onlySnags && looked.length === 0 && <p className="px-7 py-6">No line has a snag.</p>}
-      <LineList
-        lines={shown}
-        render={(line) => (
-          <LineRow
-            key={`${line.number} ${line.raw}`}
-            line={line}
-            snags={snags.get(line.number) ?? []}
-            editing={editing === line.number}
-            busy={change.isPending}
-            edit={(on) => setEditing(on ? line.number : undefined)}
-            save={(raw) => change.mutate({ number: line.number, raw })}
-          />
-        )}
-      />
+      <ColumnsSheet pack={pack} open={opened === "columns"} onClose={() => setOpened(undefined)} />
+      <Again pack={pack} open={opened === "again"} onClose={() => setOpened(undefined)} />
     </>
   );
 }
 
-interface ListProps {
-  lines: Line[];
-  render: (line: Line) => React.ReactNode;
-}
+const SIDES: [Side, string][] = [
+  ["questions", "Questions"],
+  ["lines", "Lines as written"],
+];
 
-function LineList({ lines, render }: ListProps) {
-  const scroller = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised
-  const rows = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 58,
-    overscan: 12,
-    getItemKey: (index) => lines[index]?.number ?? index,
-  });
-  return (
-    <div
-      ref={scroller}
-      className="flex-1 overflow-auto"
-      tabIndex={0}
-      role="region"
-      aria-label="Lines"
-    >
-      <ol className="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((item) => {
-          const line = lines[item.index];
-          return (
-            line && (
-              <li
-                key={item.key}
-                ref={rows.measureElement}
-                data-index={item.index}
-                data-line={line.number}
-                data-state={line.state}
-                className="absolute inset-x-0 top-0 border-b border-line"
-                style={{ transform: `translateY(${item.start}px)` }}
-              >
-                {render(line)}
-              </li>
-            )
-          );
-        })}
-      </ol>
-    </div>
-  );
+const ENDINGS: [string, string][] = [
+  ["tsv", "parted by tabs"],
+  ["csv", "parted by commas"],
+  ["xlsx", "spreadsheet"],
+  ["ods", "open spreadsheet"],
+  ["json", "one list"],
+  ["jsonl", "one a line"],
+  ["yaml", "to be read and written"],
+];
+
+function formWords(pack: Pack): string {
+  if (pack.format !== "table") return pack.format.toUpperCase();
+  return `${pack.encoding.toUpperCase()}, parted by ${pack.delimiter}s · columns: ${roleWords(pack.roles)}`;
 }
 
 function kindWords(pack: Pack): string {
   return (
     Object.entries(pack.kinds)
-      .map(([kind, number]) => `${number} ${kind}`)
+      .map(([kind, number]) => `${number.toLocaleString("en")} ${kind}`)
       .join(", ") || "nothing to ask yet"
   );
 }
@@ -239,5 +191,5 @@ function roleWords(roles: string[]): string {
     words.push(to - at > 1 ? `${to - at} ${roles[at]}` : String(roles[at]));
     at = to;
   }
-  return words.join(", ");
+  return words.length > 8 ? `${words.slice(0, 8).join(", ")} …` : words.join(", ");
 }

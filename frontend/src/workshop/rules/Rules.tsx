@@ -1,182 +1,174 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import clsx from "clsx";
-import { useCallback, useRef, useState } from "react";
-import { useParams } from "react-router";
-import { api, type Game, gameFile, type Shelf, type Snag, type Words } from "../../api/client";
-import { Button, buttonLook } from "../../ui/Button";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
+import { api, type Game, gameFile, type Snag } from "../../api/client";
+import { buttonLook } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { draftOf, type SaveState, useAutosave } from "./useAutosave";
-import { type Editor, YamlEditor } from "./YamlEditor";
+import { GameHead } from "../GameHead";
+import { useGameChange } from "../useGameChange";
+import { WithGame } from "../WithGame";
+import { ComesToSide } from "./ComesToSide";
+import { Before, House } from "./House";
+import { Moments } from "./Moments";
+import { Results } from "./Results";
+import type { Words } from "./rows";
+import { TextSide } from "./TextSide";
+import { draftOf } from "./useAutosave";
 
-/** The rules of a game as text, saved as they are typed, with their snags beside them. */
+type Side = "table" | "text";
+
+/** The rules of a game: a table of sentences and the text of the same document, two views of one thing. */
 export default function Rules() {
-  const id = Number(useParams()["gameId"]);
-  const game = useQuery({
-    queryKey: ["game", id],
-    queryFn: () => api.game(id),
-    staleTime: 0,
-    gcTime: 0,
+  return <WithGame>{(game) => <RulesOfGame key={game.id} game={game} />}</WithGame>;
+}
+
+function RulesOfGame({ game }: { game: Game }) {
+  const [params, setParams] = useSearchParams();
+  const [drafted] = useState(() => draftOf(game) !== undefined);
+  const side: Side =
+    (params.get("side") ?? (drafted ? "text" : "table")) === "text" ? "text" : "table";
+  const setSide = (next: Side) => setParams({ side: next }, { replace: true });
+  const changing = useGameChange(game, side === "table");
+  return (
+    <div className="flex h-full flex-col">
+      <GameHead
+        game={game}
+        title="Rules"
+        about="What every outcome does, and what it comes to."
+        changing={changing}
+        quiet={side === "text"}
+      >
+        <span role="group" aria-label="How to see the rules" className="flex gap-3 pr-3">
+          {(["table", "text"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={side === one}
+              onClick={() => setSide(one)}
+              className="border-b-2 border-transparent text-soft aria-pressed:border-pine aria-pressed:font-bold aria-pressed:text-pine"
+            >
+              {one === "table" ? "As sentences" : "As text"}
+            </button>
+          ))}
+        </span>
+        <a className={buttonLook("plain", true)} href={gameFile(game.id)} download>
+          Save as file
+        </a>
+      </GameHead>
+      {side === "table" ? (
+        <Table game={game} changing={changing} toText={() => setSide("text")} />
+      ) : (
+        <TextSide />
+      )}
+    </div>
+  );
+}
+
+interface TableProps {
+  game: Game;
+  changing: ReturnType<typeof useGameChange>;
+  toText: () => void;
+}
+
+function Table({ game, changing, toText }: TableProps) {
+  const rules = useQuery({
+    queryKey: ["rules", game.id, game.revision],
+    queryFn: () => api.rules(game.id),
+    placeholderData: keepPreviousData,
+    retry: false,
   });
-  const words = useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity });
-  if (game.error) {
+  const comesTo = useQuery({
+    queryKey: ["comes-to", game.id, game.revision],
+    queryFn: () => api.comesTo(game.id),
+    placeholderData: keepPreviousData,
+    retry: false,
+    refetchInterval: ({ state }) => (state.data?.ready === false ? 300 : false),
+  });
+  const queries = useQueryClient();
+  const found = comesTo.data?.ready ? comesTo.data.revision : undefined;
+  useEffect(() => {
+    // The number of snags in the top line counts what going through the plays brought up.
+    if (found !== undefined) void queries.invalidateQueries({ queryKey: ["shelf"] });
+  }, [found, queries]);
+  const covered = useQuery({
+    queryKey: ["coverage", game.id, game.revision, game.dice, []],
+    queryFn: () => api.coverage(game.id, game.dice, []),
+    placeholderData: keepPreviousData,
+    retry: false,
+  }).data;
+  if (rules.error) {
     return (
-      <div className="p-8">
-        <Notice tone="bad">{game.error.message}</Notice>
+      <div className="flex flex-col gap-3 p-7">
+        <Notice tone="bad">{rules.error.message}</Notice>
+        <button type="button" className="self-start font-bold text-pine" onClick={toText}>
+          To the text
+        </button>
       </div>
     );
   }
-  if (!game.data || !words.data) return <p className="p-8">Opening the rules …</p>;
-  return <RulesSheet key={id} opened={game.data} words={words.data} />;
-}
-
-function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
-  const queries = useQueryClient();
-  const editor = useRef<Editor>(null);
-  const [first] = useState(opened);
-  const [draft] = useState(() => draftOf(opened));
-  const [game, setGame] = useState(opened);
-  const saved = useCallback(
-    (now: Game) => {
-      setGame(now);
-      queries.setQueryData<Shelf>(
-        ["shelf"],
-        (shelf) =>
-          shelf && { ...shelf, games: shelf.games.map((one) => (one.id === now.id ? now : one)) },
-      );
-    },
-    [queries],
-  );
-  const { state, problem, change, keepMine, takeOther } = useAutosave(first, draft, saved);
-
+  if (!rules.data) return <p className="p-7">Reading the rules …</p>;
+  const document = rules.data.document;
+  const words: Words = {
+    game: game.id,
+    names: rules.data.names,
+    meters: Object.keys(document.meters ?? {}),
+    cues: rules.data.cues,
+  };
+  const fresh = comesTo.data?.revision === game.revision ? comesTo.data : undefined;
+  const snags = together(game.snags, fresh?.snags ?? []);
+  const elsewhere = snags.filter(({ path }) => !/^(consequences|endings|awards)\.?/.test(path));
+  const common = { words, change: changing.change };
   return (
-    <div className="grid h-full grid-cols-[1fr_21rem] grid-rows-[auto_1fr] max-lg:grid-cols-1">
-      <div className="col-span-full flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line px-7 py-3">
-        <h1 className="text-3xl">Rules</h1>
-        <SaveNote state={state} />
-        <a className={clsx(buttonLook("plain", true), "ml-auto")} href={gameFile(game.id)} download>
-          Save as file
-        </a>
-      </div>
-      <div className="flex min-h-80 flex-col overflow-hidden">
-        {draft !== undefined && (
-          <Notice tone="info">
-            This page was closed before your last words were saved. They are back.
-          </Notice>
-        )}
-        {state === "failed" && (
-          <Notice tone="bad">
-            Not saved: {problem} Trying again; what you typed is kept in this browser.
-          </Notice>
-        )}
-        {state === "stale" && (
-          <Notice tone="mind">
-            <span className="flex flex-wrap items-center gap-3">
-              These rules were changed in another window. Which shall stay?
-              <Button small onClick={() => void keepMine()}>
-                Mine
-              </Button>
-              <Button
-                small
-                onClick={() => void takeOther().then((text) => editor.current?.replace(text))}
+    <div className="grid min-h-0 flex-1 grid-cols-[1fr_20.5rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+      <div
+        className="relative flex min-h-0 flex-col gap-5 overflow-auto px-7 py-4"
+        tabIndex={0}
+        aria-label="The rules as sentences"
+      >
+        {elsewhere.length > 0 && (
+          <ul className="flex flex-col gap-1">
+            {elsewhere.map((snag) => (
+              <li
+                key={`${snag.code} ${snag.path} ${snag.line}`}
+                data-snag={snag.code}
+                className={
+                  snag.severity === "stop"
+                    ? "border-l-[3px] border-ember pl-2 text-ember"
+                    : "border-l-[3px] border-ochre pl-2"
+                }
               >
-                The other
-              </Button>
-            </span>
-          </Notice>
+                {snag.message}
+              </li>
+            ))}
+          </ul>
         )}
-        <div className="min-h-0 flex-1">
-          <YamlEditor
-            handle={editor}
-            text={draft?.text ?? first.text}
-            snags={game.snags}
-            words={[
-              ...game.meters,
-              ...words.names,
-              ...words.functions,
-              ...words.moments,
-              ...words.cues,
-            ]}
-            onChange={change}
-          />
-        </div>
+        <House document={document} {...common} />
+        <section aria-labelledby="consequences">
+          <h2 id="consequences" className="mb-2 text-xl">
+            Consequences
+            <span className="ml-3 font-text text-sm font-normal text-soft">
+              at each moment the first row that holds applies
+            </span>
+          </h2>
+          <Moments rules={rules.data} snags={snags} covered={covered} {...common} />
+        </section>
+        <Results document={document} snags={snags} {...common} />
+        <Before document={document} {...common} />
       </div>
       <aside
-        className="flex flex-col gap-6 overflow-auto px-6 py-5"
+        className="overflow-auto border-l border-line px-5 py-4 max-lg:border-t max-lg:border-l-0"
         tabIndex={0}
-        aria-label="Beside the rules"
+        aria-label="What it comes to"
       >
-        <Snags snags={game.snags} goTo={(snag) => editor.current?.goTo(snag.line, snag.column)} />
-        <WordList title="Your meters" words={game.meters} />
-        <WordList title="Moments" words={words.moments} />
-        <WordList title="Words for `if`, `add` and {…}" words={words.names} />
-        <WordList title="Functions" words={words.functions} />
-        <WordList title="Cues" words={words.cues} />
+        <h2 className="mb-2 text-xl">What it comes to</h2>
+        <ComesToSide comesTo={comesTo.data} covered={covered} />
       </aside>
     </div>
   );
 }
 
-const SAVE_WORDS: Record<SaveState, string> = {
-  saved: "Everything is saved",
-  waiting: "Typing …",
-  saving: "Saving …",
-  failed: "Not saved",
-  stale: "Changed elsewhere",
-};
-
-function SaveNote({ state }: { state: SaveState }) {
-  const bad = state === "failed" || state === "stale";
-  return (
-    <p role="status" data-save={state} className={bad ? "font-bold text-ember" : "text-soft"}>
-      {SAVE_WORDS[state]}
-    </p>
-  );
-}
-
-const EDGE: Record<Snag["severity"], string> = {
-  stop: "border-ember",
-  warn: "border-ochre",
-  note: "border-lake",
-};
-
-function Snags({ snags, goTo }: { snags: Snag[]; goTo: (snag: Snag) => void }) {
-  return (
-    <section aria-labelledby="snags" aria-live="polite">
-      <h2 id="snags" className="mb-2 text-xl">
-        Snags
-      </h2>
-      {snags.length === 0 && <p className="text-soft">None. The game can be played.</p>}
-      <ul className="flex flex-col gap-2">
-        {snags.map((snag) => (
-          <li key={`${snag.code} ${snag.line} ${snag.column} ${snag.path}`}>
-            <button
-              type="button"
-              data-snag={snag.code}
-              onClick={() => goTo(snag)}
-              className={clsx(
-                "w-full rounded-sm border-l-[3px] py-1 pr-2 pl-3 text-left break-words hover:bg-straw",
-                EDGE[snag.severity],
-              )}
-            >
-              <span className="block text-sm text-soft">
-                line {snag.line}
-                {snag.severity === "stop" && " · stops the game"}
-              </span>
-              {snag.message}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function WordList({ title, words }: { title: string; words: string[] }) {
-  if (words.length === 0) return null;
-  return (
-    <section>
-      <h2 className="mb-1 text-lg">{title}</h2>
-      <p className="font-mono text-sm leading-relaxed text-soft">{words.join("  ")}</p>
-    </section>
-  );
+/** Both lists of snags, each snag once. */
+function together(some: Snag[], more: Snag[]): Snag[] {
+  const known = new Set(some.map(({ code, path }) => `${code} ${path}`));
+  return [...some, ...more.filter(({ code, path }) => !known.has(`${code} ${path}`))];
 }

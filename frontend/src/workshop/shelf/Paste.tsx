@@ -1,23 +1,30 @@
 import { useMutation } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { api } from "../../api/client";
+import { api, type Job } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  working: (job: Job) => void;
+}
+
 /** Questions brought as pasted text. */
-export function Paste({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Paste({ open, onClose, working }: Props) {
   const navigate = useNavigate();
   const [name, setName] = useState("pasted.tsv");
   const [text, setText] = useState("");
   const paste = useMutation({
     mutationFn: () => api.paste(name.trim(), text),
-    onSuccess: (pack) => {
+    onSuccess: ({ pack, job }) => {
       setText("");
       onClose();
-      void navigate(`/packs/${pack.id}`);
+      if (pack) void navigate(`/packs/${pack.id}`);
+      if (job) working(job);
     },
   });
   const keep = (event: FormEvent) => {

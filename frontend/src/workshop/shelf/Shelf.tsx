@@ -1,20 +1,25 @@
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
-import { type DragEvent, useRef, useState } from "react";
+import { type DragEvent, useCallback, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Game, type Pack } from "../../api/client";
+import { api, type Brought, type Game, type Job, type Pack, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { useShelf } from "../data";
 import { counted, gameWords, packWords, shortName } from "../words";
 import { NewGame } from "./NewGame";
+import { LookFirst } from "./LookFirst";
 import { Paste } from "./Paste";
+import { Working } from "./Working";
 
 /** The shelf: what there is, and the ways to bring more. */
 export function Shelf() {
   const { data, error, isPending } = useShelf();
   const [pasting, setPasting] = useState(false);
   const [basis, setBasis] = useState<Pack>();
+  const [jobs, setJobs] = useState<Job[]>([]);
+  const navigate = useNavigate();
+  const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
 
   return (
     <div className="mx-auto grid max-w-6xl gap-x-12 gap-y-8 px-8 py-7 lg:grid-cols-[1fr_1fr]">
@@ -27,7 +32,17 @@ export function Shelf() {
         <h1 id="packs" className="mb-3 text-3xl">
           Packs
         </h1>
-        <Bring paste={() => setPasting(true)} />
+        <Bring
+          paste={() => setPasting(true)}
+          working={(more) => setJobs((known) => [...known, ...more])}
+        />
+        {jobs.length > 0 && (
+          <div className="mt-3 flex flex-col gap-2">
+            {jobs.map((job) => (
+              <Working key={job.id} job={job} done={ready} />
+            ))}
+          </div>
+        )}
         <ul className="mt-3">
           {data?.packs.map((pack) => (
             <PackEntry key={pack.id} pack={pack} start={() => setBasis(pack)} />
@@ -36,7 +51,7 @@ export function Shelf() {
         {data?.packs.length === 0 && (
           <p className="mt-3 text-soft">
             No pack yet. A pack is a file with a question and its answer on every line, parted by a
-            tab, comma or semicolon.
+            tab, comma or semicolon; or a spreadsheet, JSON or YAML.
           </p>
         )}
       </section>
@@ -54,7 +69,11 @@ export function Shelf() {
         )}
         {isPending && <p role="status">Looking at the shelf …</p>}
       </section>
-      <Paste open={pasting} onClose={() => setPasting(false)} />
+      <Paste
+        open={pasting}
+        onClose={() => setPasting(false)}
+        working={(job) => setJobs((known) => [...known, job])}
+      />
       <NewGame pack={basis} onClose={() => setBasis(undefined)} />
     </div>
   );
@@ -62,7 +81,7 @@ export function Shelf() {
 
 function GameEntry({ game }: { game: Game }) {
   return (
-    <li className="border-b border-line py-3 first:border-t">
+    <li className="border-b border-line py-2 first:border-t">
       <div className="flex items-baseline gap-3">
         <Link
           to={`/games/${game.id}/rules`}
@@ -90,7 +109,7 @@ function GameEntry({ game }: { game: Game }) {
 
 function PackEntry({ pack, start }: { pack: Pack; start: () => void }) {
   return (
-    <li className="flex items-center gap-3 border-b border-line py-3">
+    <li className="flex items-center gap-3 border-b border-line py-2">
       <div className="min-w-0 flex-1">
         <Link to={`/packs/${pack.id}`} className="font-bold break-words hover:text-pine">
           {shortName(pack)}
@@ -104,25 +123,35 @@ function PackEntry({ pack, start }: { pack: Pack; start: () => void }) {
   );
 }
 
-function Bring({ paste }: { paste: () => void }) {
+function Bring({ paste, working }: { paste: () => void; working: (jobs: Job[]) => void }) {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
+  const [lookFirst, setLookFirst] = useState(false);
+  const [looking, setLooking] = useState<File>();
   const bring = useMutation({
-    mutationFn: async (files: File[]) => {
-      const brought: Pack[] = [];
-      for (const file of files) brought.push(await api.bring(file));
+    mutationFn: async ({ files, settings }: { files: File[]; settings?: Settings }) => {
+      const brought: Brought[] = [];
+      for (const file of files) brought.push(await api.bring(file, settings));
       return brought;
     },
-    onSuccess: ([first, ...more]) => {
-      if (first && more.length === 0) void navigate(`/packs/${first.id}`);
+    onSuccess: (brought) => {
+      setLooking(undefined);
+      working(brought.flatMap(({ job }) => job ?? []));
+      const [first, ...more] = brought;
+      if (first?.pack && more.length === 0) void navigate(`/packs/${first.pack.id}`);
     },
   });
+  const take = (files: File[]) => {
+    const [first, ...more] = files;
+    if (!first) return;
+    if (lookFirst && more.length === 0) setLooking(first);
+    else bring.mutate({ files });
+  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    const files = [...event.dataTransfer.files];
-    if (files.length > 0) bring.mutate(files);
+    take([...event.dataTransfer.files]);
   };
   return (
     <div
@@ -139,7 +168,7 @@ function Bring({ paste }: { paste: () => void }) {
       )}
     >
       <p className="flex-1 whitespace-nowrap">
-        {bring.isPending ? "Reading …" : "Drop question files here, or"}
+        {bring.isPending ? "Reading …" : "Drop files here, or"}
       </p>
       <input
         ref={input}
@@ -150,13 +179,31 @@ function Bring({ paste }: { paste: () => void }) {
         onChange={(event) => {
           const files = [...(event.target.files ?? [])];
           event.target.value = "";
-          if (files.length > 0) bring.mutate(files);
+          take(files);
         }}
       />
       <Button weight="main" onClick={() => input.current?.click()}>
         Choose files
       </Button>
       <Button onClick={paste}>Paste text</Button>
+      <label className="flex w-full items-center gap-2 text-sm text-soft">
+        <input
+          type="checkbox"
+          className="size-4 accent-pine"
+          checked={lookFirst}
+          onChange={(event) => setLookFirst(event.target.checked)}
+        />
+        Look at the columns before reading
+      </label>
+      {looking && (
+        <LookFirst
+          key={looking.name}
+          file={looking}
+          busy={bring.isPending}
+          done={(settings) => bring.mutate({ files: [looking], settings })}
+          leave={() => setLooking(undefined)}
+        />
+      )}
       {bring.error && (
         <div className="w-full">
           <Notice tone="bad">{bring.error.message}</Notice>

@@ -1,0 +1,395 @@
+"""Editing a pack: its text changed record by record, so that what is not touched stays as it is written."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
+
+from ..play.question import LABELS, Question
+from ..snag import Refused
+from .making import Columns, DataLoader, Misfit, QuestionMaker, Row, no_data, place_of_key
+from .notation import join_bars
+from .reading import Progress, Reading, Settings, read_text
+from .records import MARKS, split_records
+from .roles import Role, repeated
+from .structured import pieces
+from .writing import (
+    WrittenRecord,
+    cells_of,
+    columns_for,
+    headings,
+    json_list,
+    json_text,
+    quoted_line,
+    tab_line,
+    to_record,
+    write_text,
+    yaml_text,
+)
+
+MOST_COPIES = 50
+COPY = " (copy)"
+"""What is written behind the prompt of a question that was doubled, so that it is another one."""
+
+
+@dataclass
+class Source:
+    """A pack as it is kept: its text, and how it is to be read. It is read once."""
+
+    name: str
+    text: str
+    encoding: str = "utf-8"
+    settings: Settings = Settings()
+    load_data: DataLoader = no_data
+
+    _reading: Reading | None = field(default=None, init=False, compare=False, repr=False)
+
+    def read(self, progress: Progress | None = None) -> Reading:
+        """What stands in it. Raises :class:`Refused`, and InterruptedError where ``progress`` does."""
+        if self._reading is None:
+            self._reading = read_text(
+                self.name,
+                self.text,
+                self.encoding,
+                self.settings,
+                load_data=self.load_data,
+                progress=progress,
+            )
+        return self._reading
+
+    def with_text(self, text: str) -> Source:
+        """The same pack with another text."""
+        return replace(self, text=text)
+
+
+def question_of(record: WrittenRecord, load_data: DataLoader = no_data) -> Question:
+    """The question that a record says. Raises :class:`Misfit`."""
+    roles = columns_for([record])
+    cells = cells_of(record, roles) or []
+    return QuestionMaker(load_data=load_data).make(Row([cell.strip() for cell in cells], Columns(roles)), 0)
+
+
+def change(source: Source, number: int, record: WrittenRecord) -> Source:
+    """The pack with its ``number``-th question (from 0) as the record says. Raises :class:`Misfit`."""
+    wanted = question_of(record, source.load_data)
+    source = _one_a_record(source)
+    reading = source.read()
+    return _put(source, records_of(reading)[number], record, wanted, number, adds=False)
+
+
+def add(source: Source, after: int | None, record: WrittenRecord) -> Source:
+    """The pack with a new question behind the one numbered ``after``; None puts it at the end."""
+    wanted = question_of(record, source.load_data)
+    source = _one_a_record(source)
+    reading = source.read()
+    if after is None:
+        place, number = len(reading.entries), len(reading.questions)
+    else:
+        place, number = records_of(reading)[after] + 1, after + 1
+    return _put(source, place, record, wanted, number, adds=True)
+
+
+def double(source: Source, numbers: Collection[int]) -> Source:
+    """The pack with a copy behind each of these questions, told apart by its prompt. Raises Refused."""
+    if len(numbers) > MOST_COPIES:
+        raise Refused(f"{MOST_COPIES} questions can be doubled at once; {len(numbers)} are selected.")
+    for number in sorted(numbers, reverse=True):
+        reading = source.read()
+        record = to_record(reading.questions[number])
+        record.pop("id")
+        prompts = {question.prompt for question in reading.questions}
+        prompt = f"{record['prompt']}{COPY}"
+        times = 2
+        while prompt in prompts:
+            prompt, times = f"{record['prompt']} (copy {times})", times + 1
+        source = add(source, number, {**record, "prompt": prompt})
+    return source
+
+
+def remove(source: Source, numbers: Iterable[int]) -> Source:
+    """The pack without these questions."""
+    source = _one_a_record(source)
+    reading = source.read()
+    places = records_of(reading)
+    gone = {places[number] for number in numbers}
+    blocks = _Blocks(source.read())
+    blocks.keep([place for place in range(len(blocks)) if place not in gone])
+    return source.with_text(blocks.text())
+
+
+def move(source: Source, numbers: Iterable[int], before: int | None) -> Source:
+    """The pack with these questions, in their order, before the one numbered ``before`` (None: last)."""
+    source = _one_a_record(source)
+    reading = source.read()
+    places = records_of(reading)
+    moved = [places[number] for number in sorted(set(numbers))]
+    target = len(reading.entries) if before is None else places[before]
+    kept = [place for place in range(len(reading.entries)) if place not in moved]
+    at = sum(place < target for place in kept)
+    blocks = _Blocks(source.read())
+    blocks.keep([*kept[:at], *moved, *kept[at:]])
+    return source.with_text(blocks.text())
+
+
+def records_of(reading: Reading) -> dict[int, int]:
+    """The place of each question's record among the entries, for those that have one of their own."""
+    return {entry.first: place for place, entry in enumerate(reading.entries) if entry.gave == 1}
+
+
+def in_full(source: Source) -> Source:
+    """The pack written out with a column for everything, every kind named; unread lines come last."""
+    reading = source.read()
+    ending = {"table": "tsv" if reading.delimiter == "tab" else "csv"}.get(reading.format, reading.format)
+    text = write_text(ending, reading.questions)
+    unread = [
+        "\n".join(reading.raw[entry.line - 1 : entry.line - 1 + entry.span])
+        for entry in reading.entries
+        if entry.state == "snag"
+    ]
+    if reading.format == "table":
+        settings = Settings(delimiter="tab" if reading.delimiter == "tab" else "comma")
+    else:
+        settings = Settings()
+    if unread and reading.format != "json":
+        text += "\n".join(unread) + "\n"
+    return replace(source, text=text, settings=settings)
+
+
+def _one_a_record(source: Source) -> Source:
+    """The pack with a record for every question."""
+    reading = source.read()
+    return source if len(records_of(reading)) == len(reading.questions) else in_full(source)
+
+
+def _put(
+    source: Source,
+    place: int,
+    record: WrittenRecord,
+    wanted: Question,
+    number: int,
+    *,
+    adds: bool,
+) -> Source:
+    """Write a record at a place: as the file is laid out or, where that has no room, with more columns."""
+    reading = source.read()
+    before = reading.questions
+    others = [*before[:number], *before[number if adds else number + 1 :]]
+    if reading.delimiter == "tab" and any("\n" in text or "\t" in text for text in _texts(record)):
+        raise Misfit(
+            "no-room",
+            "Tab-separated text has no way to hold a tab or a line break. Write it in one line, or save the"
+            " pack as another kind of file and bring that.",
+        )
+    for attempt in (_as_laid_out, _with_more_columns, _with_kinds, _laid_out_anew):
+        laid = attempt(source, record)
+        if laid is None:
+            continue
+        draft, line = laid
+        now = draft.read()
+        if attempt is _laid_out_anew:
+            at = _place_of(now, number)
+        else:
+            at = place + len(now.entries) - len(reading.entries)
+        blocks = _Blocks(now)
+        blocks.put(at, line, adds=adds)
+        result = draft.with_text(blocks.text())
+        if _came_out(result.read(), number, wanted, others):
+            return result
+    raise Misfit(
+        "not-kept",
+        "This can't be kept beside the other questions. Does another one say the same?",
+    )
+
+
+def _place_of(reading: Reading, number: int) -> int:
+    """The record at which the ``number``-th question stands, or is to be put."""
+    places = [place for place, entry in enumerate(reading.entries) if entry.gave]
+    if number < len(places):
+        return places[number]
+    return places[-1] + 1 if places else len(reading.entries)
+
+
+def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[Question]) -> bool:
+    """Whether a question came out as it was wanted and every other one stayed what it was."""
+    questions = reading.questions
+    if len(questions) != len(others) + 1 or not _same(questions[number], wanted, any_order=True):
+        return False
+    rest = [*questions[:number], *questions[number + 1 :]]
+    return all(_same(now, before) for now, before in zip(rest, others, strict=True))
+
+
+def _same(one: Question, other: Question, *, any_order: bool = False) -> bool:
+    """Whether two questions ask the same, wherever they stand."""
+    if any_order and not one.pinned and one.kind == "choice":
+        one, other = _right_first(one), _right_first(other)
+    blank = {"id": "", "file": "", "line": 0}
+    return one._replace(**blank) == other._replace(**blank)  # type: ignore[arg-type]
+
+
+def _right_first(question: Question) -> Question:
+    if question.right < 0:
+        return question
+    right = question.options[question.right]
+    others = sorted(option for place, option in enumerate(question.options) if place != question.right)
+    return question._replace(options=(right, *others), right=0)
+
+
+def _as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
+    """The record as the file's own columns can say it; None where they can't."""
+    reading = source.read()
+    if reading.format != "table":
+        return source, _structured(record, reading.format)
+    cells = cells_of(_fitted(record, reading.roles), reading.roles)
+    return None if cells is None else (source, _line(cells, reading.delimiter))
+
+
+def _with_kinds(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
+    """The file with a column for the kind, and whatever else the record needs."""
+    return _with_more_columns(source, record, keep=("kind",))
+
+
+def _with_more_columns(
+    source: Source, record: WrittenRecord, keep: tuple[Role, ...] = ()
+) -> tuple[Source, str] | None:
+    """The file with the columns added that the record needs beyond its own."""
+    reading = source.read()
+    if reading.format != "table":
+        return None
+    mark = MARKS[reading.delimiter]
+    rows = list(split_records(reading.raw, mark))
+    width = max([len(reading.roles), *(len(row.cells) for row in rows)])
+    roles = reading.roles + repeated("wrong", width - len(reading.roles))
+    fitted = _fitted(record, (*roles, *keep))
+    needed = columns_for([fitted])
+    added: list[Role] = []
+    for role in dict.fromkeys(needed):
+        added += repeated(role, needed.count(role) - roles.count(role))
+    roles += tuple(added)
+    heads = list(reading.heads) + headings(roles)[len(reading.heads) :]
+    lines = [] if reading.heads else [_line(heads, reading.delimiter)]
+    states = {entry.line: entry.state for entry in reading.entries}
+    for row in rows:
+        state = states.get(row.line)
+        if state == "header" and reading.heads:
+            lines.append(_line(heads, reading.delimiter))
+        elif state == "question":
+            cells = [*row.cells, *[""] * (len(roles) - len(row.cells))]
+            lines.append(_line(cells, reading.delimiter))
+        else:
+            lines += row.raw
+    lines += reading.raw[sum(len(row.raw) for row in rows) :]
+    settings = replace(source.settings, roles=roles, header=True)
+    draft = replace(source, text="\n".join(lines) + "\n", settings=settings)
+    line = cells_of(fitted, roles)
+    return None if line is None else (draft, _line(line, reading.delimiter))
+
+
+def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
+    """The whole file with a column for everything, the kind of every question named."""
+    reading = source.read()
+    if reading.format != "table":
+        return None
+    records = [*(to_record(question) for question in reading.questions), record]
+    roles = columns_for(records)
+    delimiter = "tab" if reading.delimiter == "tab" else "comma"
+    lines = [_line(headings(roles), delimiter)]
+    for written in records[:-1]:
+        cells = cells_of(written, roles)
+        assert cells is not None
+        lines.append(_line(cells, delimiter))
+    for entry in reading.entries:
+        if entry.state == "snag":
+            lines += reading.raw[entry.line - 1 : entry.line - 1 + entry.span]
+    draft = replace(source, text="\n".join(lines) + "\n", settings=Settings(delimiter=delimiter))
+    cells = cells_of(record, roles)
+    return None if cells is None else (draft, _line(cells, delimiter))
+
+
+def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
+    """A record in the words of a file: its right option as the answer, where no column is for options."""
+    fitted = {role: value for role, value in record.items() if role in roles or role not in ("id", "kind")}
+    if "option" in fitted and "option" not in roles and "wrong" in roles and "pinned" not in fitted:
+        options = list(fitted.pop("option"))
+        right = options.pop(place_of_key(str(fitted.pop("key", "A")), options))
+        fitted |= {"answer": right, "wrong": options}
+    elif "option" in fitted and "key" not in roles and "answer" in roles:
+        options = list(fitted["option"])
+        fitted["answer"] = options[LABELS.index(str(fitted.pop("key")))]
+    if "accepted" in fitted and "accepted" not in roles:
+        first, others = str(fitted.get("answer", "")), list(fitted.pop("accepted"))
+        fitted["answer"] = " | ".join([first, *others]) if first else join_bars(others)
+    return fitted
+
+
+def _texts(record: WrittenRecord) -> Iterator[str]:
+    for value in record.values():
+        yield from value if isinstance(value, list) else [value]
+
+
+def _line(cells: Sequence[str], delimiter: str) -> str:
+    return tab_line(cells) if delimiter == "tab" else quoted_line(cells, MARKS[delimiter])
+
+
+def _structured(record: WrittenRecord, form: str) -> str:
+    return yaml_text(record).rstrip("\n") if form == "yaml" else json_text(record)
+
+
+class _Blocks:
+    """A pack's text cut into its records, each with the lines that follow it and are none of their own."""
+
+    def __init__(self, reading: Reading) -> None:
+        self._json = reading.format == "json"
+        self._start: list[str] = []
+        self._records: list[tuple[str, list[str]]] = []
+        if self._json:
+            for piece in pieces("\n".join(reading.raw), "json"):
+                raw = "\n".join(reading.raw[piece.begin : piece.end])
+                self._records.append((piece.source or raw.rstrip().rstrip(","), []))
+            return
+        at = 0
+        for entry in reading.entries:
+            self._after_last(reading.raw[at : entry.line - 1])
+            at = entry.line - 1 + entry.span
+            self._records.append(("\n".join(reading.raw[entry.line - 1 : at]), []))
+        self._after_last(reading.raw[at:])
+
+    def _after_last(self, lines: Sequence[str]) -> None:
+        """Lines that belong to no record stay with the one before them."""
+        (self._records[-1][1] if self._records else self._start).extend(lines)
+
+    def __len__(self) -> int:
+        return len(self._records)
+
+    def keep(self, places: Sequence[int]) -> None:
+        """Keep the records of these places, in this order."""
+        self._records = [self._records[place] for place in places]
+
+    def put(self, place: int, record: str, *, adds: bool) -> None:
+        """Put a record at a place: before the one there, or instead of it."""
+        if adds:
+            self._records.insert(place, (record, []))
+        else:
+            self._records[place] = (record, self._records[place][1])
+
+    def text(self) -> str:
+        """The whole text again."""
+        if self._json:
+            return json_list([record for record, _ in self._records])
+        lines = [*self._start]
+        for record, after in self._records:
+            lines += [record, *after]
+        return "".join(f"{line}\n" for line in lines)
+
+
+def replace_lines(source: Source, line: int, raw: str | None) -> Source:
+    """The pack with the record that begins in a line rewritten as it stands, or taken away (None).
+
+    Raises :class:`Refused` where no such line is.
+    """
+    reading = source.read()
+    if not 1 <= line <= len(reading.raw):
+        raise Refused(f"There is no line {line}; the pack has {len(reading.raw)}.")
+    span = next((entry.span for entry in reading.entries if entry.line == line), 1)
+    lines = list(reading.raw)
+    lines[line - 1 : line - 1 + span] = [] if raw is None else raw.split("\n")
+    return source.with_text("".join(f"{kept}\n" for kept in lines))

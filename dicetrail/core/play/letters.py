@@ -1,0 +1,42 @@
+"""Letters: a word or phrase that is uncovered letter by letter, or said whole."""
+
+from __future__ import annotations
+
+import unicodedata
+from collections.abc import Iterable, Sequence
+
+
+def bare(mark: str) -> str:
+    """A letter without case and accents, so that "e" uncovers "É"."""
+    apart = unicodedata.normalize("NFKD", mark.casefold())
+    return "".join(part for part in apart if not unicodedata.combining(part)) or mark
+
+
+def hidden(mark: str) -> bool:
+    """Whether a character is covered at first: letters and digits are, blanks and punctuation are not."""
+    return unicodedata.category(mark)[0] in "LN"
+
+
+def as_letter(text: str) -> str:
+    """The letter or digit that an input is, without case and accents; "" where it is anything else."""
+    text = unicodedata.normalize("NFC", text.strip())
+    return bare(text) if len(text) == 1 and hidden(text) else ""
+
+
+def pattern(phrase: str, tried: Iterable[str]) -> list[str]:
+    """The phrase's characters as they stand uncovered; "" for each that is still covered."""
+    known = set(tried)
+    return [mark if not hidden(mark) or bare(mark) in known else "" for mark in phrase]
+
+
+def holds(phrase: str, letter: str) -> int:
+    """How many characters of the phrase a letter uncovers."""
+    return sum(hidden(mark) and bare(mark) == letter for mark in phrase)
+
+
+def untried_wrong_letter(phrase: str, tried: Sequence[str]) -> str:
+    """The first letter of the alphabet that is neither in the phrase nor tried; "" where there is none."""
+    for letter in "abcdefghijklmnopqrstuvwxyz0123456789":
+        if letter not in tried and not holds(phrase, letter):
+            return letter
+    return ""

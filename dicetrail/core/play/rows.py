@@ -1,0 +1,89 @@
+"""Rows: what the rules do at a moment, without any clock or deck. Used by the run and by proofs about it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from .expressions import LARGEST, Expression, ExpressionError, Names
+from .game import Moment, Number
+from .program import Program, Row
+
+Trouble = Callable[[str, ExpressionError], None]
+"""Told of an expression that has no value now: where it stands, and why."""
+Meters = dict[str, Number]
+
+
+def first_row(rows: Sequence[Row], names: Names, trouble: Trouble) -> Row | None:
+    """The first row whose condition holds."""
+    for row in rows:
+        if row.condition is None or holds(row.condition, names, f"row {row.number}, if", trouble):
+            return row
+    return None
+
+
+def holds(condition: Expression, names: Names, where: str, trouble: Trouble) -> bool:
+    """Whether a condition holds; one that has no value does not."""
+    try:
+        return bool(condition(names))
+    except ExpressionError as error:
+        trouble(where, error)
+        return False
+
+
+def meters_after(program: Program, row: Row, meters: Meters, names: Names) -> Meters:
+    """The meters after a row. Raises ExpressionError where one of its numbers has no value."""
+    if not row.set and not row.add:
+        return meters
+    changed = dict(meters)
+    for name, expression in row.set:
+        changed[name] = _kept(program, name, number(expression, names))
+    for name, expression in row.add:
+        changed[name] = _kept(program, name, changed[name] + number(expression, names))
+    return changed
+
+
+def number(expression: Expression, names: Names) -> Number:
+    """The number an expression gives. Raises ExpressionError where it gives a text or nothing."""
+    value = expression(names)
+    if isinstance(value, str):
+        raise ExpressionError(f"‘{expression.source}’ is a text where a number is needed")
+    return value if isinstance(value, float) else int(value)
+
+
+def _kept(program: Program, name: str, value: Number) -> Number:
+    if not abs(value) <= LARGEST:
+        raise ExpressionError(f"`{name}` can't hold a number past {LARGEST:,}")
+    return program.meters[name].kept(value)
+
+
+def first_ending(program: Program, names: Names, trouble: Trouble) -> int | None:
+    """The number (from 1) of the first ending that holds."""
+    for place, (condition, _, _) in enumerate(program.endings, 1):
+        if holds(condition, names, f"ending {place}, if", trouble):
+            return place
+    return None
+
+
+def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
+    """The number (from 1) of the first award that holds."""
+    for place, (condition, _, _) in enumerate(program.awards, 1):
+        if holds(condition, names, f"award {place}, if", trouble):
+            return place
+    return None
+
+
+def leads_to(moment: Moment, row: Row | None) -> str:
+    """Where a play goes after a moment: ``ask``, ``next``, ``revisit``, ``try`` or ``resume``, as the row
+    says or the built-in way."""
+    if moment == "begun":
+        return "next"
+    if moment == "opened":
+        return "ask"
+    then = row.source.then if row else None
+    if then is None:
+        then = "again" if moment in ("wrong", "close", "part", "unreadable") else "next"
+    if then == "next":
+        return "next"
+    if moment in ("unreadable", "part"):
+        return "resume"
+    return "revisit" if moment in ("missed", "late", "skipped") else "try"

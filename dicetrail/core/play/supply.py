@@ -1,0 +1,70 @@
+"""The supply: makes questions from recipes, without repeating one before it must."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import lru_cache
+from itertools import count
+
+from .dice import Stream
+from .formulas import FormulaMaker
+from .odd import OddMaker
+from .question import Question
+from .recipes import Formula, Odd, Recipe, Table
+from .tables import TableMaker
+
+Maker = FormulaMaker | TableMaker | OddMaker
+
+
+@lru_cache(maxsize=256)
+def maker_of(recipe: Recipe, prompt: str, level: int) -> Maker:
+    """What makes the questions of a recipe.
+
+    Raises :class:`RecipeError` where none can be made, ExpressionError where a formula can't be read.
+    """
+    match recipe:
+        case Formula():
+            return FormulaMaker(recipe, prompt, level)
+        case Table():
+            return TableMaker(recipe, prompt)
+        case Odd():
+            return OddMaker(recipe)
+
+
+class Supply:
+    """Makes the questions of one generated question, for one play.
+
+    All chance comes from streams named for the question, so nothing else in a deal moves with it.
+    """
+
+    def __init__(self, question: Question, dice: int, level: int | None = None) -> None:
+        if question.recipe is None:
+            raise ValueError(f"{question.id} has no recipe")
+        self._question = question
+        self._maker = maker_of(question.recipe, question.prompt, question.level if level is None else level)
+        self._name = f"{question.kind} of {question.id}"
+        self._dice = dice
+        self._numbers = self._without_repeats()
+        self._made = count()
+
+    @property
+    def size(self) -> int | None:
+        """How many different questions there are; None where they are too many to count."""
+        return self._maker.size
+
+    def next(self) -> Question:
+        """The next question."""
+        number = next(self._numbers)
+        stream = Stream(self._dice, f"{self._name} made {next(self._made)}")
+        return self._maker.make(self._question, number, stream)
+
+    def _without_repeats(self) -> Iterator[int]:
+        """Every number below the size once, in random order, before any comes twice."""
+        size = self._maker.places
+        for turn in count():
+            stream = Stream(self._dice, f"{self._name} turn {turn}")
+            moved: dict[int, int] = {}  # a Fisher–Yates shuffle of which only what is drawn is written down
+            for left in range(size, 0, -1):
+                drawn = stream.below(left)
+                yield moved.get(drawn, drawn)
+                moved[drawn] = moved.get(left - 1, left - 1)

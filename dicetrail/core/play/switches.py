@@ -1,0 +1,50 @@
+"""Switches: how a game compares what is typed with what is right.
+
+They are set for a game, a pack or one question; the nearest wins (``dicetrail.core.rules`` works it out).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Switch = Literal[
+    "blanks",
+    "outer_blanks",
+    "inner_blanks",
+    "case",
+    "compatibility",
+    "accents",
+    "punctuation",
+    "articles",
+]
+"""What may be ignored. ``blanks`` are the outer and the inner ones together."""
+
+Spelling = int | tuple[tuple[int, int], ...]
+"""Edits that still count as right: a number, or pairs of a length and the edits allowed from there on."""
+
+
+@dataclass(frozen=True, slots=True)
+class Checking:
+    """How answers are compared: what is ignored, what is allowed, and what an unreadable input costs.
+
+    ``spelling`` counts edits (Damerau–Levenshtein). ``articles`` are the leading words that the switch of
+    that name leaves away.
+    """
+
+    ignore: tuple[Switch, ...] = ("blanks", "case")
+    spelling: Spelling = 0
+    unreadable: Literal["ask_again", "wrong"] = "ask_again"
+    articles: tuple[str, ...] = ("the", "a", "an")
+
+    def ignores(self, switch: Switch) -> bool:
+        """Whether a switch is on; ``blanks`` turns on both sorts of blanks."""
+        return switch in self.ignore or (
+            switch in ("outer_blanks", "inner_blanks") and "blanks" in self.ignore
+        )
+
+    def edits_allowed(self, length: int) -> int:
+        """How many edits still count as right in an answer of ``length`` characters."""
+        if isinstance(self.spelling, int):
+            return self.spelling
+        return max((allowed for least, allowed in self.spelling if length >= least), default=0)

@@ -1,0 +1,116 @@
+"""Questions from the rows of a data table."""
+
+from __future__ import annotations
+
+import re
+
+from .dice import Stream
+from .question import Question, same
+from .recipes import RecipeError, Table
+
+_BRACES = re.compile(r"\{\{|\}\}|\{([^{}]*)\}")
+
+
+class TableMaker:
+    """Questions from the rows of a table. Rows that come to the same prompt are one question."""
+
+    def __init__(self, table: Table, prompt: str) -> None:
+        self._table = table
+        places = {same(column): place for place, column in enumerate(table.columns)}
+        if same(table.answer) not in places:
+            raise RecipeError(
+                f"The table has no column ‘{table.answer}’ for the answer. It has:"
+                f" {', '.join(table.columns)}."
+            )
+        answer = places[same(table.answer)]
+        pieces = fill_pieces(prompt, places)
+        if not any(isinstance(piece, int) for piece in pieces):
+            raise RecipeError(
+                "The prompt names no column, so every row would ask the same. Write one in braces, such as"
+                f" {{{table.columns[0]}}}."
+            )
+        self._right: dict[str, dict[str, str]] = {}
+        self._values: dict[str, str] = {}
+        self._rows: dict[str, int] = {}
+        for number, row in enumerate(table.rows, 1):
+            cells = (*row, *("",) * (len(table.columns) - len(row)))
+            used = [cells[piece] if isinstance(piece, int) else piece for piece in pieces]
+            answers = {same(part): part for part in _parts(cells[answer], table.part)}
+            if not answers or not all(used):
+                continue
+            asked = "".join(used)
+            self._right.setdefault(asked, {}).update(answers)
+            self._rows.setdefault(asked, number)
+            self._values.update(answers)
+        if table.ask == "choice":
+            self._right = {asked: right for asked, right in self._right.items() if self._wrong_left(right)}
+        self._prompts = list(self._right)
+        self._all = list(self._values)
+        if not self._prompts:
+            raise RecipeError(
+                f"No row gives a question: in each the column ‘{table.answer}’ or a column of the prompt is"
+                " blank, or there is no other value for a wrong option."
+            )
+
+    @property
+    def size(self) -> int:
+        """How many different questions there are."""
+        return len(self._prompts)
+
+    @property
+    def places(self) -> int:
+        """How many numbers :meth:`make` takes."""
+        return len(self._prompts)
+
+    def make(self, question: Question, number: int, stream: Stream) -> Question:
+        """The question of the ``number``-th prompt; wrong options come from the rest of the column."""
+        prompt = self._prompts[number]
+        right = list(self._right[prompt].values())
+        made = question._replace(
+            id=f"{question.id}(row {self._rows[prompt]})",
+            kind="typed",
+            prompt=prompt,
+            answers=tuple(right),
+            recipe=None,
+        )
+        if self._table.ask == "typed":
+            return made
+        shown = right[stream.below(len(right))]
+        options = (shown, *self._wrong_options(prompt, stream))
+        return made._replace(kind="choice", answers=(shown,), options=options, right=0)
+
+    def _wrong_left(self, right: dict[str, str]) -> bool:
+        return len(self._values) > len(right)
+
+    def _wrong_options(self, prompt: str, stream: Stream) -> list[str]:
+        """Values of the answer's column that are not right here, each another one."""
+        right = self._right[prompt]
+        wanted = min(self._table.options - 1, len(self._all) - len(right))
+        drawn: dict[str, None] = {}
+        while len(drawn) < wanted:
+            value = self._all[stream.below(len(self._all))]
+            if value not in right:
+                drawn[value] = None
+        return [self._values[value] for value in drawn]
+
+
+def fill_pieces(prompt: str, places: dict[str, int]) -> list[str | int]:
+    """A prompt cut into texts and the places of the columns it names in braces.
+
+    ``{{`` and ``}}`` stand for the braces themselves. Raises :class:`RecipeError` for a name no column has.
+    """
+    pieces: list[str | int] = []
+    at = 0
+    for match in _BRACES.finditer(prompt):
+        name = match[1]
+        if name is not None and same(name) not in places:
+            raise RecipeError(f"The table has no column ‘{name}’. It has: {', '.join(places)}.")
+        pieces += [prompt[at : match.start()], match[0][0] if name is None else places[same(name)]]
+        at = match.end()
+    pieces.append(prompt[at:])
+    return [piece for piece in pieces if piece != ""]
+
+
+def _parts(cell: str, mark: str) -> list[str]:
+    parts = cell.split(mark) if mark else [cell]
+    return [part.strip() for part in parts if part.strip()]

@@ -1,0 +1,1 @@
+"""What a game comes to, found out by trying and by counting."""

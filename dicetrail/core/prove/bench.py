@@ -1,0 +1,105 @@
+"""The bench: a play walked as far as its moves go, with the reason for everything.
+
+A play is its moves: going back is playing fewer of them, a branch is other ones, and after a change of the
+rules the same moves are walked again.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ..play.expressions import show_value
+from ..play.game import Choices, Number
+from ..play.moves import MoveError, make, read_move, to_input
+from ..play.program import Program
+from ..play.run import Run
+from ..play.trail import Step
+
+
+@dataclass(frozen=True, slots=True)
+class Walk:
+    """A run with the moves that were made in it.
+
+    ``moves`` are those that were possible, ``made_by`` is for each step of the trail how many of them had
+    been made when it happened, and ``problem`` says why the moves ended early ("": they did not).
+    """
+
+    run: Run
+    moves: list[str]
+    made_by: list[int]
+    at: int
+    problem: str = ""
+
+
+def walk_moves(
+    program: Program, choices: Choices, moves: Sequence[str], wait: int = 0, *, onward: bool = True
+) -> Walk:
+    """Walk moves from the start, as far as they go.
+
+    The play then stands where the next answer is possible, ``wait`` milliseconds after it became so; or, not
+    ``onward``, still in the feedback of the last move.
+    """
+    run = Run(program, choices)
+    run.begin()
+    made: list[str] = []
+    made_by: list[int] = []
+    problem = ""
+    for line in moves:
+        to_input(run)
+        made_by += [len(made)] * (len(run.trail) - len(made_by))
+        if run.phase == "over":
+            break
+        try:
+            make(run, read_move(line))
+        except MoveError as error:
+            problem = str(error)
+            break
+        made.append(line)
+        made_by += [len(made)] * (len(run.trail) - len(made_by))
+    if onward or not made:
+        to_input(run)
+    made_by += [len(made)] * (len(run.trail) - len(made_by))
+    at = run.trail[-1].at
+    if run.input_from is not None:
+        due = run.due()
+        at = run.input_from + wait
+        if due is not None:
+            at = min(at, due - 1)
+        run.tick(at)
+    return Walk(run, made, made_by, at, problem)
+
+
+def reason(program: Program, step: Step) -> str:
+    """Why a step came out as it did, in a sentence."""
+    parts = list(step.extra.get("steps", ()))
+    if step.verdict:
+        parts.append(f"so it is {step.verdict}")
+    if step.moment:
+        applied = "no row applies" if step.row is None else f"row {step.row} applies"
+        parts.append(f"at `{step.moment}` {applied}")
+    parts += [f"{name} {_signed(change)}" for name, change in changes(step).items()]
+    if ending := step.extra.get("ending"):
+        parts.append(f"ending {ending} holds: `{program.game.endings[ending - 1].condition}`")
+    if error := step.extra.get("error"):
+        parts.append(str(error))
+    if step.extra.get("ignored"):
+        parts.append("this was not possible now, so nothing changed")
+    if award := step.extra.get("award"):
+        parts.append(f"the award is {award}")
+    text = ", ".join(parts)
+    return f"{text[:1].upper()}{text[1:]}." if text else ""
+
+
+def changes(step: Step) -> dict[str, Number]:
+    """The meters that a step changed, and by how much."""
+    found: dict[str, Number] = {}
+    for name, after in step.after.items():
+        change = round(after - step.before.get(name, 0), 9)
+        if change:
+            found[name] = int(change) if change == int(change) else change
+    return found
+
+
+def _signed(change: Number) -> str:
+    return ("+" if change > 0 else "−") + show_value(abs(change))

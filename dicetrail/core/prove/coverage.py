@@ -1,0 +1,128 @@
+"""Coverage: the rows, endings, awards and kinds of question that plays touched, and ways to the rest."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, field
+
+from ..play.game import Choices
+from ..play.program import Program
+from ..play.run import Run
+from ..play.setup import SetupError, choose
+from .bench import walk_moves
+from .first_set import first_set
+from .reach import Reach
+
+MOST_DICE = 20
+"""Dice that are tried to come to something."""
+
+
+@dataclass(slots=True)
+class Coverage:
+    """What was touched; rows, endings and awards by their numbers, from 1."""
+
+    rows: set[int] = field(default_factory=set)
+    endings: set[int] = field(default_factory=set)
+    awards: set[int] = field(default_factory=set)
+    kinds: set[str] = field(default_factory=set)
+    moments: set[str] = field(default_factory=set)
+
+    def add(self, run: Run) -> None:
+        """Count a run."""
+        titles = {award.title: number for number, award in enumerate(run.program.game.awards, 1)}
+        for step in run.trail:
+            if step.moment:
+                self.moments.add(step.moment)
+            if step.row:
+                self.rows.add(step.row)
+            if ending := step.extra.get("ending"):
+                self.endings.add(ending)
+            if award := step.extra.get("award"):
+                self.awards.add(titles[award])
+        self.kinds |= {asked.card.question.kind for asked in run.asked}
+
+    def has(self, what: str) -> bool:
+        """Whether "row 3", "ending 1" or "award 2" was touched."""
+        kind, _, number = what.partition(" ")
+        return int(number) in {"row": self.rows, "ending": self.endings, "award": self.awards}[kind]
+
+
+def covered(runs: Iterable[Run]) -> Coverage:
+    """What some runs touched."""
+    found = Coverage()
+    for run in runs:
+        found.add(run)
+    return found
+
+
+def possible(found: Reach | None, what: str) -> bool | None:
+    """Whether any play comes to "row 3", "ending 1" or "award 2"; None where that is not known."""
+    if found is None:
+        return None
+    kind, _, number = what.partition(" ")
+    met = {"row": found.rows, "ending": found.endings, "award": found.awards}[kind]
+    return True if int(number) in met else False if found.complete else None
+
+
+def way_to(program: Program, found: Reach, what: str, dice: int) -> tuple[int, list[str]] | None:
+    """Dice and moves that come to a row, an ending or an award ("row 3"); None where none were found.
+
+    The given dice are tried first.
+    """
+    others = range(1, MOST_DICE) if what.startswith("row") else ()
+    for tried in (dice, *(other for other in others if other != dice)):
+        try:
+            choices = choose(program.game, tried)
+        except SetupError:
+            return None
+        for moves in _ideas(program, found, what, tried, choices):
+            walk = walk_moves(program, choices, moves)
+            if covered([walk.run]).has(what):
+                return tried, _shortest(program, choices, walk.moves, what)
+    return None
+
+
+def _ideas(program: Program, found: Reach, what: str, dice: int, choices: Choices) -> Iterator[Sequence[str]]:
+    if what in found.ways:
+        yield found.ways[what]
+        yield [*found.ways[what], *["right"] * 60]
+        yield [*found.ways[what], *["wrong"] * 60]
+    for mark in first_set(program, dice):
+        yield mark.moves
+    for wrong in range(1, 4):
+        yield [*["wrong"] * wrong, *["right"] * 60]
+    if program.game.clocks.game is not None:
+        for right in range(41):
+            yield [*["right"] * right, "late"]
+    if what.startswith("row"):
+        yield from _typed(program, choices)
+
+
+def _typed(program: Program, choices: Choices) -> Iterator[list[str]]:
+    """Moves that uncover a letter, or come near an answer, at the first question that is typed in."""
+    moves: list[str] = []
+    for _ in range(60):
+        run = walk_moves(program, choices, moves).run
+        if run.phase == "over" or run.card is None:
+            return
+        question = run.card.question
+        if not question.options:
+            word = question.answers[0]
+            if question.kind == "letters":
+                yield [*moves, f"answer {word[0]}"]
+            if len(word) > 3:
+                yield [*moves, f"answer {word[:-1]}#"]
+                yield [*moves, f"answer {word[:-2]}##"]
+        moves = [*moves, "right"]
+
+
+def _shortest(program: Program, choices: Choices, moves: list[str], what: str) -> list[str]:
+    """The moves without what comes after they have come there."""
+    low, high = 0, len(moves)
+    while low < high:
+        middle = (low + high) // 2
+        if covered([walk_moves(program, choices, moves[:middle]).run]).has(what):
+            high = middle
+        else:
+            low = middle + 1
+    return moves[:high]

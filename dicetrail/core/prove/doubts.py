@@ -1,0 +1,166 @@
+"""Doubts: what plays of a game show to be wrong with its rules."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from ..play.expressions import Value, show_value
+from ..play.game import Game
+from ..rules.advice import Advice
+from ..rules.compile import GameReading
+from ..rules.snaglist import SnagList
+from ..snag import Snag
+from .reach import Reach
+
+_ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
+_TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|say))?")
+_PARTS = {"row": "consequences", "ending": "endings", "award": "awards"}
+
+
+def doubts(reading: GameReading, found: Reach) -> list[Snag]:
+    """The snags that going through a game's plays brings up, at their places."""
+    if reading.game is None or reading.source is None:
+        return []
+    snags = SnagList(reading.source, reading.file)
+    for doubt in _all(reading.game, found, {snag.path for snag in reading.snags}):
+        snags.add(*doubt)
+    return snags.found
+
+
+def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
+    yield from _on_expressions(found)
+    yield from _on_the_last_question(game, found)
+    yield from _on_pay(game, found)
+    if found.idle:
+        yield (
+            "idle",
+            "warn",
+            "When nobody plays, this game goes on by itself for ever: a late answer opens the same question"
+            " again and costs nothing that ends it. Let `late` take from a meter an ending looks at, or go"
+            " on.",
+            ("consequences",),
+        )
+    if not found.complete:
+        return
+    if found.endless:
+        yield (
+            "may-not-end",
+            "warn",
+            "A play can come to where nothing can end it any more. Give the game another ending, a game"
+            " clock, or a number of questions.",
+            ("endings",),
+        )
+    yield from _on_rows(game, found, told)
+    yield from _on_endings(game, found)
+    yield from _on_awards(game, found)
+
+
+def _on_expressions(found: Reach) -> Iterator[Advice]:
+    for where, message in found.troubles.items():
+        match = _TROUBLE.match(where)
+        if match is None:
+            continue
+        path: list[str | int] = [_PARTS[match[1]], int(match[2]) - 1, *([match[3]] if match[3] else [])]
+        yield "no-value", "warn", f"In some plays this has no value: {message}.", path
+
+
+def _on_the_last_question(game: Game, found: Reach) -> Iterator[Advice]:
+    for place, row in enumerate(game.consequences):
+        if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.say):
+            yield (
+                "announces-next",
+                "warn",
+                "This announces another question, and it is said after the last one too. Give the row"
+                " `if: left > 0`, and add one without the announcement.",
+                ("consequences", place, "say"),
+            )
+
+
+def _on_pay(game: Game, found: Reach) -> Iterator[Advice]:
+    """A second try that pays as much as the first."""
+    pays = {(pay.moment, pay.attempt): pay for pay in found.pays}
+    first, second = pays.get(("right", 1)), pays.get(("right", 2))
+    if first is None or second is None:
+        return
+    for name, changes in first.changes.items():
+        if max(changes) > 0 and changes == second.changes[name]:
+            rows = [row for row in second.rows if row is not None]
+            yield (
+                "same-pay",
+                "warn",
+                f"The second try pays as much `{name}` as the first. Give the row of the first try"
+                " `if: attempt == 1`, and another one for later tries.",
+                ("consequences", rows[0] - 1, "add", name) if rows else ("consequences",),
+            )
+
+
+def _on_rows(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
+    for place, row in enumerate(game.consequences):
+        if place + 1 in found.rows or f"consequences.{place + 1}" in told:
+            continue
+        why = f"`{row.moment}` does not happen in this game"
+        if any(moment == row.moment for moment, _ in found.flow) or row.moment == "over":
+            why = f"at `{row.moment}` its condition never holds where no earlier row applies"
+        yield "row-never", "warn", f"No play ever comes to this row: {why}.", ("consequences", place)
+
+
+def _on_endings(game: Game, found: Reach) -> Iterator[Advice]:
+    for place, ending in enumerate(game.endings):
+        if place + 1 not in found.endings:
+            yield (
+                "ending-never",
+                "warn",
+                f"No play comes to this ending: `{ending.condition}` never holds"
+                f"{_range(found, ending.condition)}.",
+                ("endings", place, "if"),
+            )
+
+
+def _on_awards(game: Game, found: Reach) -> Iterator[Advice]:
+    for place, award in enumerate(game.awards):
+        number = place + 1
+        if number in found.awards:
+            continue
+        earlier = found.hidden_by(number)
+        if earlier is not None:
+            yield (
+                "award-hidden",
+                "warn",
+                f"`{award.title}` is never given: wherever it holds, `{game.awards[earlier - 1].title}`"
+                " stands before it and holds too. Put the narrower one first.",
+                ("awards", place),
+            )
+        else:
+            yield (
+                "award-never",
+                "warn",
+                f"`{award.title}` can't be won: `{award.condition}` holds after no play"
+                f"{_range(found, award.condition)}.",
+                ("awards", place, "if"),
+            )
+    if found.no_award is not None:
+        yield (
+            "award-gap",
+            "warn",
+            f"A play can end without any award, for example with {_told(found.no_award)}. Add one for the"
+            " rest (`if: True`), if that is not meant.",
+            ("awards",),
+        )
+
+
+def _range(found: Reach, condition: str) -> str:
+    """Between which numbers the meters of a condition lie, where that is known."""
+    known = [
+        f"`{name}` ends between {show_value(min(values))} and {show_value(max(values))}"
+        for name, values in found.values.items()
+        if re.search(rf"\b{name}\b", condition) and name not in found.open_ended and values
+    ]
+    return f" ({', '.join(known)})" if known else ""
+
+
+def _told(names: dict[str, Value]) -> str:
+    return ", ".join(
+        f"`{name}` {value if isinstance(value, str) else show_value(float(value))}"
+        for name, value in sorted(names.items())
+    )

@@ -1,0 +1,216 @@
+"""Fairness: what many deals of a game look like, said in plain words.
+
+Whether counts are as even as chance makes them is asked by Pearson's chi-square test (NIST/SEMATECH
+e-Handbook of Statistical Methods, 1.3.5.15).
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from math import comb
+from typing import Literal
+
+from scipy.special import chdtrc
+
+from ..play.deck import Card, Deck, pool, times_in_a_pass
+from ..play.game import Choices, Game
+from ..play.question import LABELS, MOST_OPTIONS, Question
+from ..play.supply import Supply
+
+SUSPICIOUS = 0.001
+"""The chance below which what was counted is not put down to luck."""
+FEWEST = 5
+"""The count a chi-square test needs to expect in each place (the usual rule; NIST/SEMATECH 1.3.5.15)."""
+
+Judgement = Literal["fair", "unfair", "by design", "too few"]
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One thing that was counted.
+
+    ``labels`` name what was counted and ``counts`` say how often; ``expected`` is what chance would give to
+    each on average, None where chance has no part in it. ``p`` is the chance of counts at least this uneven.
+    """
+
+    about: Literal["places", "first", "drawn"]
+    title: str
+    judgement: Judgement
+    said: str
+    labels: tuple[str, ...]
+    counts: tuple[int, ...]
+    expected: float | None = None
+    p: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Generated:
+    """A generated question: how many different ones it gives (None: too many to count), how many a play
+    asks, and the chance that two plays have at least one of them in common."""
+
+    id: str
+    prompt: str
+    size: int | None
+    asked: int
+    twice_in_a_play: bool
+    met_again: float
+
+
+def chi_square(counts: Sequence[int], expected: float, spread: float = 1.0) -> tuple[float, float]:
+    """Pearson's statistic of counts that are all expected alike, and the chance of one at least as large.
+
+    ``spread`` is the variance of one count, as a part of what it is for independent draws: counts of things
+    drawn without putting back vary less.
+    """
+    statistic = sum((seen - expected) ** 2 for seen in counts) / (expected * spread)
+    return statistic, float(chdtrc(len(counts) - 1, statistic))
+
+
+class Tally:
+    """Counts over deals: :meth:`add` deal after deal, and ask for :meth:`findings` at any time."""
+
+    def __init__(self, game: Game, choices: Choices) -> None:
+        self._game = game
+        self._choices = choices
+        self._pool = pool(game, self._choices)
+        self.deals = 0
+        self._places: dict[int, Counter[int]] = {}
+        self._pinned = 0
+        self._first: Counter[str] = Counter()
+        self._drawn: Counter[str] = Counter()
+        self._cards = 0
+
+    def add(self, dice: int) -> None:
+        """Deal once more, with these dice, and count."""
+        choices = Choices(
+            dice, count=self._choices.count, level=self._choices.level, topic=self._choices.topic
+        )
+        deck = Deck(self._game, choices)
+        most = len(self._pool) if deck.endless else deck.total
+        self.deals += 1
+        for number in range(most):
+            card = deck.next()
+            if card is None:
+                break
+            self._count(card, first=number == 0)
+
+    def _count(self, card: Card, *, first: bool) -> None:
+        question = card.question
+        self._cards += 1
+        self._drawn[question.id] += 1
+        if first:
+            self._first[question.id] += 1
+        if question.kind != "choice":
+            return
+        if question.pinned:
+            self._pinned += 1
+        else:
+            self._places.setdefault(len(card.order), Counter())[card.right] += 1
+
+    def findings(self) -> list[Finding]:
+        """What the deals so far look like."""
+        return [*self._of_places(), *self._of_questions()]
+
+    def _of_places(self) -> Iterator[Finding]:
+        how = self._game.deal.options
+        for places in range(2, MOST_OPTIONS + 1):
+            counted = self._places.get(places)
+            if counted is None:
+                continue
+            counts = tuple(counted[place] for place in range(places))
+            title = f"Place of the right answer among {places} options"
+            labels = tuple(LABELS[:places])
+            total = sum(counts)
+            if how == "filed":
+                yield Finding("places", title, *_filed(counts), labels, counts)
+            elif how == "balanced":
+                said = "The right answers are spread evenly over the places of every deal."
+                yield Finding("places", title, "by design", said, labels, counts, total / places)
+            else:
+                yield self._tested("places", title, labels, counts, total / places)
+
+    def _of_questions(self) -> Iterator[Finding]:
+        deal, questions = self._game.deal, self._pool
+        if not questions or any(question.recipe for question in questions):
+            return  # what a recipe makes is another question every time
+        ids = tuple(question.id for question in questions)
+        size, drawn = len(ids), self._cards / max(1, self.deals)
+        first = tuple(self._first[question_id] for question_id in ids)
+        if deal.order == "filed":
+            said = "The questions come as they are filed: the first is always the same."
+            yield Finding("first", "The first question", "by design", said, ids, first)
+        elif deal.order == "shuffled" or deal.repeats == "always":
+            yield self._tested("first", "The first question", ids, first, self.deals / size)
+        else:
+            by = "the easiest" if deal.order == "easiest_first" else "the first topic"
+            said = f"The questions are put in order, so those of {by} come first."
+            yield Finding("first", "The first question", "by design", said, ids, first)
+        counts = tuple(self._drawn[question_id] for question_id in ids)
+        title = "How often each question is asked"
+        if deal.repeats == "always":
+            yield self._tested("drawn", title, ids, counts, self._cards / size)
+        elif drawn >= size:
+            said = "Every deal asks every question."
+            yield Finding("drawn", title, "by design", said, ids, counts, float(self.deals))
+        elif deal.order == "filed":
+            never = sum(count == 0 for count in counts)
+            said = f"The questions come as they are filed: the last {never} are never asked."
+            yield Finding("drawn", title, "unfair", said, ids, counts)
+        else:
+            left = (1 - drawn / size) * size / (size - 1)
+            yield self._tested("drawn", title, ids, counts, self._cards / size, left)
+
+    def _tested(
+        self,
+        about: Literal["places", "first", "drawn"],
+        title: str,
+        labels: tuple[str, ...],
+        counts: tuple[int, ...],
+        expected: float,
+        spread: float = 1.0,
+    ) -> Finding:
+        if len(counts) < 2 or expected < FEWEST:
+            said = f"Too few deals to say: {self.deals:,}."
+            return Finding(about, title, "too few", said, labels, counts, expected)
+        _, p = chi_square(counts, expected, spread)
+        if p >= SUSPICIOUS:
+            said = f"No sign of unfairness in {self.deals:,} deals, p = {p:.2f}."
+            return Finding(about, title, "fair", said, labels, counts, expected, p)
+        most, least = counts.index(max(counts)), counts.index(min(counts))
+        said = (
+            f"Uneven beyond what chance does, p = {p:.1g}: {labels[most]} came {counts[most]:,} times,"
+            f" {labels[least]} {counts[least]:,} times."
+        )
+        return Finding(about, title, "unfair", said, labels, counts, expected, p)
+
+
+def _filed(counts: Sequence[int]) -> tuple[Judgement, str]:
+    total, most = sum(counts), max(counts)
+    place = counts.index(most)
+    if most == total:
+        where = {0: "first", len(counts) - 1: "last"}.get(place, f"at {LABELS[place]}")
+        return "unfair", f"The right answer is always {where}: options are not shuffled."
+    share = 100 * most / total
+    return "by design", f"Options stand as filed; the right answer is at {LABELS[place]} in {share:.0f} %."
+
+
+def generated(game: Game, choices: Choices) -> list[Generated]:
+    """The generated questions of a play: how many there are, and how likely one is met again."""
+    return [_generated(game, question, choices) for question in pool(game, choices) if question.recipe]
+
+
+def _generated(game: Game, question: Question, choices: Choices) -> Generated:
+    supply = Supply(question, 0, choices.level)
+    size, asked = supply.size, times_in_a_pass(question, supply)
+    passes = game.deal.repeats != "never"
+    again = 0.0 if size is None else 1 - comb(size - asked, asked) / comb(size, asked)
+    return Generated(question.id, question.prompt, size, asked, passes and size is not None, again)
+
+
+def fair_deals(tally: Tally, deals: int) -> Iterator[int]:
+    """Deal with the dice 1 to ``deals`` and count; tells after each how many there are."""
+    for dice in range(1, deals + 1):
+        tally.add(dice)
+        yield dice

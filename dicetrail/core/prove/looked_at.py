@@ -1,0 +1,104 @@
+"""What the rules look at: which names decide anything, and how finely they have to be told apart."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass
+from math import ceil
+
+from ..play.expressions import Expression
+from ..play.program import Program, Row
+
+COUNTED = ("right", "wrong", "missed", "late", "skipped", "first_try")
+"""Counts that only ever grow, by one."""
+_MADE_OF = {"percent": ("right", "asked"), "left": ("asked", "total"), "best_streak": ("streak",)}
+
+
+@dataclass(frozen=True, slots=True)
+class LookedAt:
+    """What a search through a game's plays has to tell apart.
+
+    ``names`` decide something anywhere; what is only said decides nothing. Of these, ``aside`` are meters and
+    counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
+    ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
+    """
+
+    names: frozenset[str]
+    aside: frozenset[str]
+    caps: dict[str, int]
+
+
+def looked_at(program: Program) -> LookedAt:
+    """Read all expressions of a game."""
+    rows = [row for rows in program.rows.values() for row in rows]
+    course = [condition for condition, _, _ in program.endings]
+    moves: list[tuple[str, Expression]] = []
+    for row in rows:
+        course += [row.condition] if row.condition else []
+        course += divisions(row)
+        moves += [*row.add, *row.set]
+    results = [condition for condition, _, _ in program.awards]
+    deciding = _names(course) | {
+        name for target, expression in moves for name in _with_parts(expression) if name != target
+    }
+    own = {target for target, expression in moves if target in expression.names}
+    deciding |= own
+    if program.question_seconds is not None:
+        deciding |= _with_parts(program.question_seconds)
+    everything = deciding | _names(results)
+    meters = set(program.meters)
+    aside = {name for name in meters | (set(COUNTED) & everything) if name not in deciding}
+    return LookedAt(frozenset(everything | meters), frozenset(aside), _caps([*course, *results], moves))
+
+
+def divisions(row: Row) -> list[Expression]:
+    """What a row says that can have no value: its expressions that divide."""
+    return [part for part in row.say.expressions if "/" in part.source or "%" in part.source]
+
+
+def row_names(row: Row) -> set[str]:
+    """The names that a row looks at."""
+    found = {name for _, expression in (*row.add, *row.set) for name in expression.names}
+    return found | (set(row.condition.names) if row.condition else set())
+
+
+def _names(expressions: list[Expression]) -> set[str]:
+    return {name for expression in expressions for name in _with_parts(expression)}
+
+
+def _with_parts(expression: Expression) -> set[str]:
+    names = set(expression.names)
+    return names | {part for name in names for part in _MADE_OF.get(name, ())}
+
+
+def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> dict[str, int]:
+    """The counts that are only ever compared with numbers, and one past the largest of these."""
+    uncapped = _names([expression for _, expression in moves])
+    largest: dict[str, int] = {}
+    for condition in conditions:
+        for name in condition.names:
+            uncapped |= set(_MADE_OF.get(name, ()))
+        compared = list(_compared(ast.parse(condition.source.strip(), mode="eval")))
+        for name, number in compared:
+            largest[name] = max(largest.get(name, 0), ceil(number) + 1)
+        seen = [
+            node.id for node in ast.walk(ast.parse(condition.source.strip())) if isinstance(node, ast.Name)
+        ]
+        uncapped |= {name for name in seen if seen.count(name) > [one for one, _ in compared].count(name)}
+    countable = {*COUNTED, "streak", "best_streak"}
+    return {name: cap for name, cap in largest.items() if name in countable and name not in uncapped}
+
+
+def _compared(tree: ast.AST) -> Iterator[tuple[str, float]]:
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Compare) and len(node.ops) == 1:
+            sides = (node.left, node.comparators[0])
+            for one, other in (sides, sides[::-1]):
+                if (
+                    isinstance(one, ast.Name)
+                    and isinstance(other, ast.Constant)
+                    and isinstance(other.value, int | float)
+                    and not isinstance(node.ops[0], ast.In | ast.NotIn)
+                ):
+                    yield one.id, abs(other.value)

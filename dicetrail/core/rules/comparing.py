@@ -1,0 +1,95 @@
+"""Comparing: which switches hold for a question, and what they make of a game's answers.
+
+Switches are set for the game, a pack or one question; of each the nearest setting wins.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any, Literal
+
+from ..play.checking import Verdict, check, fold
+from ..play.question import LABELS, Question, said, same
+from ..play.switches import Checking, Spelling
+from .document import CheckingPart, OwnCheckingPart
+
+Scope = Literal["game", "pack", "question"]
+KEYS = ("ignore", "spelling", "unreadable", "articles")
+
+
+@dataclass(frozen=True, slots=True)
+class Collision:
+    """Two options of a question that are the same once the switches were applied (places from 0)."""
+
+    question: Question
+    places: tuple[int, int]
+    message: str
+
+
+def nearest(part: CheckingPart, pack: str, question_id: str) -> tuple[Checking, dict[str, Scope]]:
+    """The switches that hold for a question of a pack, and where each of them was set."""
+    values: dict[str, Any] = {key: getattr(part, key) for key in KEYS}
+    origins: dict[str, Scope] = dict.fromkeys(KEYS, "game")
+    own: tuple[tuple[Scope, OwnCheckingPart | None], ...] = (
+        ("pack", part.packs.get(pack)),
+        ("question", part.questions.get(question_id)),
+    )
+    for scope, setting in own:
+        for key in KEYS if setting is not None else ():
+            if (value := getattr(setting, key)) is not None:
+                values[key], origins[key] = value, scope
+    return (
+        Checking(
+            tuple(values["ignore"]),
+            _spelling(values["spelling"]),
+            values["unreadable"],
+            tuple(values["articles"]),
+        ),
+        origins,
+    )
+
+
+def _spelling(written: int | Mapping[int, int]) -> Spelling:
+    return written if isinstance(written, int) else tuple(sorted(written.items()))
+
+
+def verdict_on(question: Question, text: str, rules: Checking) -> Verdict:
+    """What checking says of a text, the options standing as filed."""
+    return check(question, question.options, question.right, text, rules)
+
+
+@lru_cache(maxsize=8)
+def collisions(questions: tuple[Question, ...], rules: Checking) -> tuple[Collision, ...]:
+    """Every pair of options that were different as filed and that the switches make the same.
+
+    ``rules`` are the game's; a question's own go before them.
+    """
+    return tuple(
+        found
+        for question in questions
+        if question.kind in ("choice", "sort")
+        for found in _of_options(question, question.checking or rules)
+    )
+
+
+def _of_options(question: Question, rules: Checking) -> Iterator[Collision]:
+    options = [said(option) for option in question.options]
+    folded = [fold(option, rules) for option in options]
+    if len(set(folded)) == len(folded):
+        return
+    for later, option in enumerate(folded):
+        earlier = folded.index(option)
+        if earlier < later and same(options[earlier]) != same(options[later]):
+            yield Collision(question, (earlier, later), _said(question, options, earlier, later))
+
+
+def _said(question: Question, options: Sequence[str], earlier: int, later: int) -> str:
+    told = (
+        f"With these switches option {LABELS[earlier]} (‘{options[earlier][:40]}’) and option"
+        f" {LABELS[later]} (‘{options[later][:40]}’) of ‘{question.prompt[:60]}’ are the same when typed"
+    )
+    if question.right in (earlier, later):
+        return f"{told}, and one of them is right. Turn the switch off, or write one of them otherwise."
+    return f"{told}: the first of them is taken."

@@ -1,0 +1,56 @@
+"""Pictures and sounds, by the names that questions call them."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from typing import Any
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from .models import Media
+
+
+def all_media(session: Session) -> list[Media]:
+    """Every picture and sound, by name."""
+    return list(session.scalars(select(Media).order_by(Media.name)))
+
+
+def media_named(session: Session, name: str) -> Media | None:
+    """The picture or sound of a name, None where there is none."""
+    return session.scalar(select(Media).where(Media.name == name))
+
+
+def media_of(session: Session, digest: str) -> Media | None:
+    """A picture or sound by the digest of its bytes, None where there is none."""
+    return session.scalars(select(Media).where(Media.digest == digest)).first()
+
+
+def digests(session: Session) -> dict[str, str]:
+    """The digest of every picture and sound, by name."""
+    return {row.name: row.digest for row in session.execute(select(Media.name, Media.digest))}
+
+
+def state(session: Session) -> tuple[int, int]:
+    """A mark that changes whenever a picture or sound is brought."""
+    count, newest = session.execute(select(func.count(Media.id), func.max(Media.id))).one()
+    return count, newest or 0
+
+
+def keep(session: Session, name: str, data: bytes, mime: str, about: dict[str, Any]) -> Media:
+    """Keep a picture or sound. The same bytes are kept once; a name taken by others gets a number."""
+    digest = hashlib.sha256(data).hexdigest()
+    stem, dot, ending = name.rpartition(".")
+    if not dot:
+        stem, ending = name, ""
+    number, free = 2, name
+    while (present := media_named(session, free)) is not None:
+        if present.digest == digest:
+            return present
+        free = f"{stem}-{number}{dot}{ending}"
+        number += 1
+    kept = Media(name=free, digest=digest, mime=mime, about=json.dumps(about), data=data)
+    session.add(kept)
+    session.flush()
+    return kept

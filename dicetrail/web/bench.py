@@ -1,0 +1,290 @@
+"""The maker's API for the bench: a play walked as far as its moves go, and the waymarks of a game."""
+
+from __future__ import annotations
+
+import re
+from math import isinf
+
+from fastapi import APIRouter, HTTPException, Response, UploadFile
+from sqlalchemy.orm import Session
+
+from ..core.play.game import Choices, Number
+from ..core.play.program import Program
+from ..core.play.question import GENERATED
+from ..core.play.run import Run
+from ..core.play.setup import choose
+from ..core.play.trail import Step, to_lines
+from ..core.play.view import view
+from ..core.prove.bench import Walk, changes, reason, walk_moves
+from ..core.prove.brought import LARGEST, dice_of, moves_of, read_trail
+from ..core.prove.coverage import covered, possible, way_to
+from ..core.prove.difference import differences
+from ..core.prove.first_set import expectations, first_set
+from ..core.prove.reach import reach
+from ..core.prove.waymarks import run_of
+from ..core.prove.waymarks import walk as walk_waymark
+from ..core.rules.document import WaymarkPart
+from ..store import games
+from ..store.models import Game
+from .checking import reading_of
+from .dealing import compiled_of
+from .maker import TheGame
+from .packs import download
+from .requests import TheSession, TheWorkshop
+from .shapes import (
+    BenchIn,
+    BenchOut,
+    BroughtTrailOut,
+    CoverageIn,
+    CoverageOut,
+    DifferentOut,
+    GaugeOut,
+    StepOut,
+    TouchedOut,
+    WalkedOut,
+    WaymarkOut,
+    WaymarksOut,
+    WayOut,
+)
+from .workshop import Workshop
+
+router = APIRouter(prefix="/api/workshop", tags=["bench"])
+
+FAR_BACK = 12
+"""Revisions back that are looked at for rules under which a waymark passed."""
+COMING = 3
+"""Questions ahead whose prompts are told."""
+
+
+@router.post("/games/{game_id}/bench")
+def on_the_bench(wanted: BenchIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> BenchOut:
+    """Walk a play as far as its moves go."""
+    program = Program(compiled_of(session, workshop, game))
+    choices = _choices(program, wanted)
+    walk = walk_moves(program, choices, wanted.moves, wanted.wait, onward=wanted.onward)
+    run = walk.run
+    steps = run.trail
+    last = _telling(steps)
+    applied = next((step.row for step in reversed(steps) if step.row is not None), None)
+    return BenchOut(
+        revision=game.revision,
+        moves=walk.moves,
+        problem=walk.problem,
+        view=view(run, walk.at),
+        steps=[_step_out(step, made) for step, made in zip(steps, walk.made_by, strict=True)],
+        gauges=[_gauge(name, steps) for name in run.meters],
+        counts={name: None if isinf(value) else value for name, value in run.counts.names().items()},
+        reason=reason(program, last) if last else "",
+        row=applied,
+        line=run.card.question.line if run.card else 0,
+        answer=run.card.question.shown_answer if run.card else "",
+        key=run.card.key if run.card else "",
+        coming=_coming(run),
+        can_be_late=run.phase == "asking" and run.due() is not None,
+        over=run.phase == "over",
+        differences=_differences(session, workshop, game, wanted, walk),
+        expected=expectations(walk_moves(program, choices, walk.moves).run),
+    )
+
+
+@router.post("/games/{game_id}/bench/trail", response_class=Response)
+def trail_file(wanted: BenchIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> Response:
+    """The trail of a play, as JSON Lines."""
+    program = Program(compiled_of(session, workshop, game))
+    walk = walk_moves(program, _choices(program, wanted), wanted.moves)
+    return download(to_lines(walk.run.trail).encode(), f"{game.slug}-{wanted.dice}.jsonl")
+
+
+@router.get("/games/{game_id}/waymarks")
+def waymarks(game: TheGame, session: TheSession, workshop: TheWorkshop) -> WaymarksOut:
+    """Walk every waymark of a game under its present rules."""
+    reading = reading_of(session, workshop, game)
+    written = reading.document.waymarks if reading.document else []
+    walked = workshop.walked(session, game, reading)
+    failed = sum(not one.passed for one in walked)
+    return WaymarksOut(
+        revision=game.revision,
+        passed=len(walked) - failed,
+        failed=failed,
+        waymarks=[
+            WalkedOut(
+                number=number,
+                name=one.name,
+                passed=one.passed,
+                says=list(one.sentences()),
+                since="" if one.passed else _since(session, workshop, game, mark),
+                moves=mark.moves,
+                dice=mark.dice,
+                got=one.got,
+            )
+            for number, (one, mark) in enumerate(zip(walked, written, strict=False))
+        ],
+    )
+
+
+@router.get("/games/{game_id}/first-set")
+def proposed(game: TheGame, session: TheSession, workshop: TheWorkshop) -> list[WaymarkOut]:
+    """Waymarks made from the rules, with the results that the present rules give."""
+    reading = reading_of(session, workshop, game)
+    found = workshop.reach(session, game, reading, begin=True)
+    program = Program(compiled_of(session, workshop, game))
+    made = first_set(program, game.dice, found.ways if found else None)
+    return [
+        WaymarkOut(name=one.name, moves=one.moves, expect=dict(one.expect), dice=one.dice) for one in made
+    ]
+
+
+@router.post("/games/{game_id}/coverage")
+def coverage(wanted: CoverageIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> CoverageOut:
+    """What the waymarks of a game, and plays of the bench, have touched."""
+    reading = reading_of(session, workshop, game)
+    program = Program(compiled_of(session, workshop, game))
+    found = workshop.reach(session, game, reading, begin=True)
+    marks = reading.document.waymarks if reading.document else []
+    runs = [run for mark in marks if (run := run_of(program, mark)) is not None]
+    choices = choose(program.game, wanted.dice)
+    runs += [walk_moves(program, choices, moves).run for moves in wanted.plays]
+    touched = covered(runs)
+    parts = [
+        *((f"row {n}", f"row {n}, {row.moment}") for n, row in enumerate(program.game.consequences, 1)),
+        *((f"ending {n}", f"{one.result}: {one.condition}") for n, one in enumerate(program.game.endings, 1)),
+        *((f"award {n}", one.title) for n, one in enumerate(program.game.awards, 1)),
+    ]
+    kinds = {question.kind for question in program.game.questions}
+    return CoverageOut(
+        revision=game.revision,
+        parts=[
+            TouchedOut(what=what, title=title, touched=touched.has(what), possible=possible(found, what))
+            for what, title in parts
+        ],
+        kinds=sorted(touched.kinds),
+        kinds_left=sorted(kinds - touched.kinds - set(GENERATED)),
+        moments=sorted(touched.moments),
+    )
+
+
+@router.get("/games/{game_id}/way")
+def way(what: str, game: TheGame, session: TheSession, workshop: TheWorkshop) -> WayOut:
+    """Moves that come to a row, an ending or an award."""
+    reading = reading_of(session, workshop, game)
+    program = Program(compiled_of(session, workshop, game))
+    if not re.fullmatch(r"(row|ending|award) \d{1,4}", what):
+        raise HTTPException(422, "Ask for a row, an ending or an award, such as `row 3`.")
+    found = workshop.reach(session, game, reading, begin=True) or reach(program)
+    come = way_to(program, found, what, game.dice)
+    return WayOut(dice=game.dice if come is None else come[0], moves=None if come is None else come[1])
+
+
+@router.post("/games/{game_id}/bench/bring")
+def bring_trail(
+    file: UploadFile, game: TheGame, session: TheSession, workshop: TheWorkshop
+) -> BroughtTrailOut:
+    """Take up a trail that was written out: its moves, and what is otherwise under the present rules."""
+    program = Program(compiled_of(session, workshop, game))
+    steps = read_trail(file.file.read(LARGEST + 1), program)
+    choices = choose(program.game, dice_of(steps))
+    moves = moves_of(steps, program, choices)
+    walk = walk_moves(program, choices, moves)
+    found = differences(steps, walk.run.trail[: len(steps)] if walk.run.phase != "over" else walk.run.trail)
+    return BroughtTrailOut(
+        dice=choices.dice,
+        moves=moves,
+        differences=[DifferentOut(n=one.n, name=one.name, said=one.said) for one in found],
+    )
+
+
+def _since(session: Session, workshop: Workshop, game: Game, mark: WaymarkPart) -> str:
+    """What became otherwise first in the play of a waymark, since the rules under which it last passed."""
+    now = run_of(Program(compiled_of(session, workshop, game)), mark)
+    for number in range(game.revision - 1, max(0, game.revision - FAR_BACK), -1):
+        text = games.text_of(session, game, number)
+        earlier = workshop.read(session, text).game if text else None
+        if earlier is None or now is None:
+            continue
+        program = Program(earlier)
+        then = run_of(program, mark)
+        if then is not None and walk_waymark(program, mark).passed:
+            found = differences(then.trail, now.trail)
+            return found[0].said if found else ""
+    return ""
+
+
+def _choices(program: Program, wanted: BenchIn) -> Choices:
+    return choose(
+        program.game,
+        wanted.dice,
+        player=wanted.player,
+        count=wanted.count,
+        topic=wanted.topic,
+        level=wanted.level,
+    )
+
+
+def _telling(steps: list[Step]) -> Step | None:
+    """The last step that is more than a question's opening."""
+    return next((step for step in reversed(steps) if step.moment not in ("opened", "begun")), None)
+
+
+def _step_out(step: Step, made_by: int) -> StepOut:
+    return StepOut(
+        n=step.n,
+        at=step.at,
+        move=step.move or "",
+        moment=step.moment or "",
+        verdict=step.verdict or "",
+        row=step.row,
+        made_by=made_by,
+        question=str(step.extra.get("question", "")),
+        say=step.say,
+        error=str(step.extra.get("error", "")),
+        changes={name: float(change) for name, change in changes(step).items()},
+        result=str(step.extra.get("result", "")),
+    )
+
+
+def _gauge(name: str, steps: list[Step]) -> GaugeOut:
+    course: list[Number] = [step.after[name] for step in steps]
+    changed = next((step for step in reversed(steps) if name in changes(step)), None)
+    return GaugeOut(
+        name=name,
+        value=course[-1],
+        change=changes(changed)[name] if changed else 0,
+        step=changed.n if changed else 0,
+        course=[float(value) for value in course],
+    )
+
+
+def _coming(run: Run) -> list[str]:
+    """The prompts of the next questions: they are dealt from a deck of their own, so nothing moves."""
+    ahead = Run(run.program, run.choices).deck
+    for _ in run.asked:
+        ahead.next()
+    cards = [ahead.next() for _ in range(COMING)]
+    return [card.question.prompt for card in cards if card is not None]
+
+
+def _differences(
+    session: Session, workshop: Workshop, game: Game, wanted: BenchIn, walk: Walk
+) -> list[DifferentOut] | None:
+    """What is otherwise than with other moves; or than when the last move was made, before rules, switches
+    or questions were changed."""
+    run = walk.run
+    if wanted.other is not None:
+        before = walk_moves(run.program, run.choices, wanted.other).run.trail
+    else:
+        kept = workshop.last_trail(game.id, (run.choices, tuple(wanted.moves), wanted.onward), run.trail)
+        before = kept if kept is not None else _earlier(session, workshop, game, wanted, run)
+    if before is run.trail:
+        return None
+    return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in differences(before, run.trail)]
+
+
+def _earlier(session: Session, workshop: Workshop, game: Game, wanted: BenchIn, run: Run) -> list[Step]:
+    """The trail of the same moves under the rules of the revision that is asked for."""
+    if wanted.before is None or wanted.before == game.revision:
+        return run.trail
+    text = games.text_of(session, game, wanted.before)
+    earlier = workshop.read(session, text).game if text else None
+    if earlier is None:
+        return run.trail
+    return walk_moves(Program(earlier), run.choices, wanted.moves, onward=wanted.onward).run.trail

@@ -1,0 +1,117 @@
+"""The maker's API for checking: switches, and what they make of sample answers."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from fastapi import APIRouter, HTTPException
+from sqlalchemy.orm import Session
+
+from ..core.pack.editing import change
+from ..core.pack.writing import to_record
+from ..core.play.question import Question
+from ..core.play.switches import Checking
+from ..core.rules.comparing import collisions, nearest, verdict_on
+from ..core.rules.compile import GameReading
+from ..core.rules.document import CheckingPart, OwnCheckingPart
+from ..core.rules.samples import Sample, suggested
+from ..store.models import Game
+from .maker import TheGame
+from .packs import ThePack, change_pack, question_at, question_out, snags_out
+from .requests import TheSession, TheWorkshop
+from .shapes import AcceptIn, CheckingOut, PackOut, SamplesIn, TriedOut
+from .workshop import Workshop
+
+router = APIRouter(prefix="/api/workshop", tags=["checking"])
+
+MOST_COLLISIONS = 200
+
+
+@router.post("/games/{game_id}/checking/{pack_id}/{number}")
+def checking_of(
+    number: int, wanted: SamplesIn, game: TheGame, pack: ThePack, session: TheSession, workshop: TheWorkshop
+) -> CheckingOut:
+    """How the answers to one question are compared, tried with samples."""
+    reading = reading_of(session, workshop, game)
+    part = reading.document.checking if reading.document else CheckingPart()
+    questions = workshop.reading(session, pack).questions
+    question = question_at(workshop.reading(session, pack), number) if questions else None
+    rules, origins = nearest(part, pack.name, question.id if question else "")
+    samples = _samples(question, part, rules, wanted.texts) if question else []
+    game_rules, _ = nearest(part, "", "")
+    colliding = collisions(reading.game.questions, game_rules) if reading.game else ()
+    return CheckingOut(
+        revision=game.revision,
+        game=part,
+        pack=part.packs.get(pack.name),
+        own=part.questions.get(question.id) if question else None,
+        holds=OwnCheckingPart(
+            ignore=list(rules.ignore),
+            spelling=rules.spelling if isinstance(rules.spelling, int) else dict(rules.spelling),
+            unreadable=rules.unreadable,
+            articles=list(rules.articles),
+        ),
+        origins=origins,
+        question=question_out(question, number, ()) if question else None,
+        generated=question is not None and question.recipe is not None,
+        samples=samples,
+        collisions=[found.message for found in colliding[:MOST_COLLISIONS]],
+        broken=snags_out([snag for snag in reading.snags if snag.code == "broken-sample"]),
+    )
+
+
+@router.post("/packs/{pack_id}/questions/{number}/accept")
+def accept(
+    number: int, wanted: AcceptIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+) -> PackOut:
+    """Make an input another right answer of a question that is typed in."""
+    question = question_at(workshop.reading(session, pack), number)
+    if question.options or question.recipe is not None:
+        raise HTTPException(422, "Only a question whose answer is typed in can have another right answer.")
+    record = to_record(question)
+    answers = [*question.answers, wanted.text.strip()]
+    return change_pack(
+        session,
+        workshop,
+        pack,
+        wanted.revision,
+        lambda source: change(source, number, {**record, "answer": answers[0], "accepted": answers[1:]}),
+    )
+
+
+def reading_of(session: Session, workshop: Workshop, game: Game) -> GameReading:
+    """A game that was read; refused where its text can't be."""
+    reading = workshop.compiled(session, game)
+    if reading.document is None:
+        first = reading.snags[0].message if reading.snags else ""
+        raise HTTPException(422, f"The rules must be mended first, in line {reading.snags[0].line}: {first}")
+    return reading
+
+
+def _samples(question: Question, part: CheckingPart, rules: Checking, texts: Sequence[str]) -> list[TriedOut]:
+    """The pinned samples of a question, then the maker's own, then the suggested ones, each text once."""
+    if question.recipe is not None:
+        return []
+    pins = {
+        sample.answer: (number, sample.must)
+        for number, sample in enumerate(part.samples)
+        if sample.question == question.id
+    }
+    samples = {text: Sample(text, "") for text in (*pins, *texts)}
+    for sample in suggested(question):
+        samples[sample.text] = sample
+    tried = []
+    for text, sample in samples.items():
+        verdict = verdict_on(question._replace(checking=rules), text, rules)
+        pin, must = pins.get(text, (-1, ""))
+        tried.append(
+            TriedOut(
+                text=text,
+                about=sample.about,
+                verdict=verdict.name,
+                steps=list(verdict.steps),
+                must=must,
+                pin=pin,
+            )
+        )
+    return tried

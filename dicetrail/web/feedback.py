@@ -1,0 +1,101 @@
+"""The maker's API for feedback: cues and sounds, experienced as a player does, and the look of the page."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, replace
+
+from fastapi import APIRouter, HTTPException
+
+from ..core.play.game import Choices, Clocks, Consequence, Cue, Deal, Game, Move, Sound
+from ..core.play.program import Program
+from ..core.play.question import Question
+from ..core.play.run import Run
+from ..core.play.view import View, view
+from ..core.rules.contrast import contrast
+from ..core.rules.cues import SHIPPED, SHIPPED_SOUNDS
+from ..core.rules.document import CuePart, Document, SoundPart
+from .checking import reading_of
+from .maker import TheGame
+from .requests import TheSession, TheWorkshop
+from .shapes import ExperienceIn, FeedbackOut
+
+router = APIRouter(prefix="/api/workshop", tags=["feedback"])
+
+SAMPLE = Question(
+    "sample",
+    "choice",
+    "Which way does the needle of a compass point?",
+    ("North",),
+    ("East", "North", "Down the valley"),
+    1,
+    why="Its red end points to magnetic north.",
+)
+
+
+@router.get("/games/{game_id}/feedback")
+def feedback_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> FeedbackOut:
+    """Everything a player of a game sees and hears."""
+    document = reading_of(session, workshop, game).document or Document(title="", packs=["-"])
+    rows: dict[str, list[int]] = {}
+    for number, row in enumerate(document.consequences, 1):
+        if row.cue:
+            rows.setdefault(row.cue, []).append(number)
+    look = document.look
+    return FeedbackOut(
+        revision=game.revision,
+        cues=document.cues,
+        shipped_cues={name: _cue_part(cue) for name, cue in SHIPPED.items() if name not in document.cues},
+        sounds=document.sounds,
+        shipped_sounds={
+            name: _sound_part(sound) for name, sound in SHIPPED_SOUNDS.items() if name not in document.sounds
+        },
+        rows=rows,
+        look=look,
+        contrast={
+            "ink": round(contrast(look.ink, look.ground), 2),
+            "accent": round(contrast(look.accent, look.ground), 2),
+        },
+        tick=document.clocks.tick,
+    )
+
+
+@router.post("/games/{game_id}/feedback/try")
+def experience(wanted: ExperienceIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> View:
+    """What a player sees at a right answer that has this cue."""
+    reading = reading_of(session, workshop, game)
+    if reading.game is None:
+        raise HTTPException(422, "Mend the snags that stop this game first.")
+    document = reading.document or Document(title="", packs=["-"])
+    part = document.cues.get(wanted.cue)
+    cue = SHIPPED.get(wanted.cue) if part is None else Cue(wanted.cue, **part.model_dump())
+    if cue is None:
+        raise HTTPException(404, f"There is no cue ‘{wanted.cue}’ in this game.")
+    bad = cue.tone == "bad"
+    moment = "missed" if bad else "right"
+    stage = Game(
+        reading.game.title,
+        (SAMPLE,),
+        deal=Deal(order="filed", options="filed"),
+        meters=reading.game.meters,
+        clocks=Clocks(breather="player"),
+        consequences=(Consequence(moment, reveal=bad, cue=cue.name, hold=0),),  # type: ignore[arg-type]
+        cues=(cue,),
+        look=reading.game.look,
+        sounds=reading.game.sounds,
+    )
+    run = Run(Program(stage), Choices(1, "Player"))
+    run.begin()
+    run.do(Move("wrong" if bad else "right"), 0)
+    return replace(view(run, 0), waits_for_player=False)
+
+
+def _cue_part(cue: Cue) -> CuePart:
+    data = asdict(cue)
+    del data["name"]
+    return CuePart.model_validate(data)
+
+
+def _sound_part(sound: Sound) -> SoundPart:
+    data = asdict(sound)
+    del data["name"]
+    return SoundPart.model_validate(data)

@@ -1,0 +1,89 @@
+"""Jobs: work that takes a while, told how far it has come, and stopped when it is asked to."""
+
+from __future__ import annotations
+
+import secrets
+import threading
+from collections import OrderedDict
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, field
+from typing import Any, Literal
+
+from ..core.pack.reading import Progress
+from ..core.snag import Refused
+
+MOST_KEPT = 100
+AT_ONCE = 2
+
+State = Literal["waiting", "working", "done", "stopped", "refused"]
+
+
+@dataclass
+class Job:
+    """One piece of work. ``done`` of ``total`` parts are done (``total`` 0: not known yet).
+
+    ``pack_id`` is the pack that came of it, and ``message`` what is to be said where nothing did. ``about``
+    is what the work fills as it goes on, to be looked at meanwhile.
+    """
+
+    id: str = field(default_factory=lambda: secrets.token_urlsafe(9))
+    state: State = "waiting"
+    done: int = 0
+    total: int = 0
+    message: str = ""
+    pack_id: int | None = None
+    about: Any = None
+    _stop: threading.Event = field(default_factory=threading.Event)
+
+    def tell(self, done: int, total: int) -> None:
+        """How far the work has come; raises InterruptedError where it is to stop."""
+        if self._stop.is_set():
+            raise InterruptedError
+        self.done, self.total = done, total
+
+    def stop(self) -> None:
+        """Ask the work to stop; it does at the next :meth:`tell`."""
+        self._stop.set()
+
+
+class Jobs:
+    """The jobs of a workshop, the latest ones kept to be asked after."""
+
+    def __init__(self) -> None:
+        self._workers = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
+        self._jobs: OrderedDict[str, Job] = OrderedDict()
+
+    def start(self, work: Callable[[Progress], int | None], about: Any = None) -> Job:
+        """Begin a job; ``work`` gives back the pack that came of it, if one did."""
+        job = Job(about=about)
+        self._jobs[job.id] = job
+        while len(self._jobs) > MOST_KEPT:
+            self._jobs.popitem(last=False)
+        self._workers.submit(_do, job, work)
+        return job
+
+    def get(self, job_id: str) -> Job | None:
+        """A job by its id, None where it is not known (any more)."""
+        return self._jobs.get(job_id)
+
+    def close(self) -> None:
+        """Stop whatever still goes on."""
+        for job in self._jobs.values():
+            job.stop()
+        self._workers.shutdown(wait=True, cancel_futures=True)
+
+
+def _do(job: Job, work: Callable[[Progress], int | None]) -> None:
+    job.state = "working"
+    try:
+        job.tell(0, 0)
+        job.pack_id = work(job.tell)
+        job.state = "done"
+    except InterruptedError:
+        job.state, job.message = "stopped", "This was stopped; nothing was changed."
+    except Refused as refused:
+        job.state, job.message = "refused", str(refused)
+    except Exception as error:
+        job.state = "refused"
+        job.message = f"This is a fault in Dice Trail ({type(error).__name__}: {error})."

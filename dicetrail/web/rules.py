@@ -1,0 +1,145 @@
+"""The maker's API for the table of rules, and what the rules come to."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from fastapi import APIRouter
+
+from ..core.play.expressions import (
+    ExpressionError,
+    check_names,
+    compile_expression,
+    compile_template,
+)
+from ..core.play.game import COUNTS, MOMENTS
+from ..core.prove.doubts import doubts
+from ..core.prove.lengths import seconds_of_plays
+from ..core.prove.reach import Reach
+from ..core.rules.compile import GameReading
+from ..core.rules.cues import SHIPPED
+from ..core.rules.document import Document
+from .checking import reading_of
+from .maker import TheGame
+from .packs import snags_out
+from .requests import TheSession, TheWorkshop
+from .shapes import (
+    CellIn,
+    CellOut,
+    ComesToOut,
+    FlowOut,
+    MeterRangeOut,
+    PayOut,
+    PossibleOut,
+    RulesOut,
+)
+
+router = APIRouter(prefix="/api/workshop", tags=["rules"])
+
+MOST_VALUES = 60
+"""Values of a meter that are told one by one."""
+
+BUILT_IN = {
+    "begun": "the first question opens",
+    "opened": "the question is asked",
+    "right": "on to the next question",
+    "part": "the same try goes on",
+    "close": "it is a wrong answer",
+    "wrong": "the next try",
+    "missed": "the answer is shown, then on to the next question",
+    "late": "the answer is shown, then on to the next question",
+    "skipped": "on to the next question",
+    "unreadable": "asked again, at no cost",
+    "over": "the result is shown",
+}
+"""What happens at each moment where no row applies."""
+
+
+@router.get("/games/{game_id}/rules")
+def rules_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> RulesOut:
+    """The document of a game, as the table shows it."""
+    document = reading_of(session, workshop, game).document or Document(title="", packs=["-"])
+    return RulesOut(
+        revision=game.revision,
+        document=document,
+        moments=list(MOMENTS),
+        built_in=BUILT_IN,
+        names=[*document.meters, *COUNTS],
+        cues=sorted({*SHIPPED, *document.cues}),
+    )
+
+
+@router.post("/games/{game_id}/cell")
+def try_cell(cell: CellIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> CellOut:
+    """Check what is being typed, before it is kept."""
+    document = reading_of(session, workshop, game).document
+    known = {*(document.meters if document else ()), *COUNTS}
+    try:
+        if cell.kind == "expression":
+            check_names(compile_expression(cell.text), known)
+        else:
+            compile_template(cell.text).check_names(known)
+    except ExpressionError as error:
+        return CellOut(problem=str(error), column=error.column + 1)
+    return CellOut(problem="", column=0)
+
+
+@router.get("/games/{game_id}/comes-to")
+def comes_to(game: TheGame, session: TheSession, workshop: TheWorkshop) -> ComesToOut:
+    """What the rules come to; asked again while it is being worked out."""
+    reading = reading_of(session, workshop, game)
+    found = workshop.reach(session, game, reading, begin=True)
+    if found is None or reading.game is None:
+        return _comes_to(game.revision, reading, Reach(complete=False), ready=reading.game is None)
+    return _comes_to(game.revision, reading, found, ready=True)
+
+
+def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool) -> ComesToOut:
+    endings = reading.game.endings if reading.game else ()
+    awards = reading.game.awards if reading.game else ()
+    quickest, slowest = seconds_of_plays(reading.game, found) if reading.game else (None, None)
+    return ComesToOut(
+        revision=revision,
+        ready=ready,
+        complete=found.complete,
+        timed=found.timed,
+        mixed=found.mixed,
+        pays=[
+            PayOut(
+                moment=pay.moment,
+                attempt=pay.attempt,
+                changes={name: list(changes) for name, changes in pay.changes.items()},
+                rows=list(pay.rows),
+            )
+            for pay in found.pays
+        ],
+        meters=[
+            MeterRangeOut(
+                name=name,
+                least=min(values),
+                most=max(values),
+                number=len(values),
+                values=sorted(values) if len(values) <= MOST_VALUES else [],
+                open_ended=name in found.open_ended,
+            )
+            for name, values in found.values.items()
+        ],
+        results=sorted(found.results),
+        endings=_possible([f"{one.result}: {one.condition}" for one in endings], found.endings, found),
+        awards=_possible([one.title for one in awards], found.awards, found),
+        flow=[FlowOut(moment=moment, to=to, times=times) for (moment, to), times in found.flow.items()],
+        shortest=found.shortest,
+        longest=found.longest,
+        quickest=quickest,
+        slowest=slowest,
+        snags=snags_out(doubts(reading, found) if ready else []),
+    )
+
+
+def _possible(titles: Iterable[str], met: set[int], found: Reach) -> list[PossibleOut]:
+    return [
+        PossibleOut(
+            number=number, title=title, possible=True if number in met else False if found.complete else None
+        )
+        for number, title in enumerate(titles, 1)
+    ]

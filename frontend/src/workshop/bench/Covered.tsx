@@ -1,0 +1,69 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { api, type Game } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import type { useAttempt } from "./useAttempt";
+
+interface Props {
+  game: Game;
+  moves: string[];
+  bench: ReturnType<typeof useAttempt>;
+}
+
+/** What the waymarks and the plays of this bench have touched, and a way to what they have not. */
+export function Covered({ game, moves, bench }: Props) {
+  const plays = [moves, ...bench.branches];
+  const found = useQuery({
+    queryKey: ["coverage", game.id, game.revision, game.dice, plays],
+    queryFn: () => api.coverage(game.id, game.dice, plays),
+    placeholderData: keepPreviousData,
+    retry: false,
+  }).data;
+  const take = useMutation({
+    mutationFn: async (what: string) => {
+      const way = await api.way(game.id, what);
+      if (way.moves === null)
+        throw new Error(`No way to ${what} was found: it may need an answer typed by hand.`);
+      if (way.dice !== game.dice) await api.setDice(game.id, way.dice);
+      return way.moves;
+    },
+    onSuccess: (way) => bench.take(way),
+  });
+  if (!found) return null;
+  const left = found.parts.filter(({ touched }) => !touched);
+  return (
+    <section aria-labelledby="covered" className="flex flex-col gap-1">
+      <h2 id="covered" className="text-lg">
+        Touched so far
+      </h2>
+      <p className="text-sm text-soft" data-covered={found.parts.length - left.length}>
+        {found.parts.length - left.length} of {found.parts.length} rows, endings and awards
+        {found.kinds_left.length > 0 && `; not yet asked: ${found.kinds_left.join(", ")}`}
+      </p>
+      {take.error && <Notice tone="mind">{take.error.message}</Notice>}
+      <ul className="text-sm">
+        {left.map((part) => (
+          <li
+            key={part.what}
+            data-left={part.what}
+            className="flex items-baseline gap-2 border-t border-line py-0.5"
+          >
+            <span className="min-w-0 flex-1 break-words">{part.title}</span>
+            {part.possible === false ? (
+              <span className="text-ember">never</span>
+            ) : (
+              <Button
+                small
+                weight="quiet"
+                disabled={take.isPending}
+                onClick={() => take.mutate(part.what)}
+              >
+                Take me there<span className="sr-only">: {part.what}</span>
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,226 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState } from "react";
+import { api, type Card, type DealMade, type Edit, type Game } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { selectLook } from "../../ui/Field";
+import { Light } from "../../ui/Light";
+import { Notice } from "../../ui/Notice";
+import { GameHead } from "../GameHead";
+import { useGameChange } from "../useGameChange";
+import { WithGame } from "../WithGame";
+import { optionWords } from "../words";
+import { Fairness } from "./Fairness";
+
+/** The deal screen: the order that a dice number gives, a second one beside it, and fairness over many. */
+export function Deal() {
+  return <WithGame>{(game) => <Bench key={game.id} game={game} />}</WithGame>;
+}
+
+function Bench({ game }: { game: Game }) {
+  const changing = useGameChange(game);
+  const [held, setHeld] = useState<number>();
+  const deal = useQuery({
+    queryKey: ["deal", game.id, game.revision, game.dice],
+    queryFn: () => api.deal(game.id, game.dice),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const other = useQuery({
+    queryKey: ["deal", game.id, game.revision, held],
+    queryFn: () => api.deal(game.id, held ?? 0),
+    enabled: held !== undefined,
+    placeholderData: keepPreviousData,
+  });
+  return (
+    <div className="flex h-full flex-col">
+      <GameHead
+        game={game}
+        title="Deal"
+        about="Which questions a play asks, in which order, with the options in which places."
+        changing={changing}
+      >
+        {held === undefined ? (
+          <Button small onClick={() => setHeld(game.dice)} disabled={!deal.data}>
+            Hold this deal
+          </Button>
+        ) : (
+          <Button small onClick={() => setHeld(undefined)}>
+            Let the held deal go
+          </Button>
+        )}
+      </GameHead>
+      {deal.error ? (
+        <div className="p-7">
+          <Notice tone="bad">{deal.error.message}</Notice>
+        </div>
+      ) : !deal.data ? (
+        <p className="p-7">Dealing …</p>
+      ) : (
+        <>
+          <How key={game.revision} deal={deal.data} change={changing.change} />
+          <div className="grid min-h-0 flex-1 grid-cols-[1fr_25rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+            <div className="flex min-h-0">
+              <Cards
+                deal={deal.data}
+                other={held === undefined ? undefined : other.data}
+                name="now"
+                title={`Dice ${deal.data.dice}`}
+              />
+              {held !== undefined && other.data && (
+                <Cards
+                  deal={other.data}
+                  other={deal.data}
+                  name="held"
+                  title={`Held: dice ${other.data.dice}`}
+                />
+              )}
+            </div>
+            <Fairness key={game.revision} game={game} />
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+const CHOICES: [key: "order" | "options" | "repeats", label: string, values: [string, string][]][] =
+  [
+    [
+      "order",
+      "Order",
+      [
+        ["shuffled", "shuffled"],
+        ["filed", "as filed"],
+        ["easiest_first", "easiest first"],
+        ["by_topic", "by topic"],
+      ],
+    ],
+    [
+      "options",
+      "Options",
+      [
+        ["shuffled", "shuffled"],
+        ["balanced", "balanced"],
+        ["filed", "as filed"],
+      ],
+    ],
+    [
+      "repeats",
+      "Repeats",
+      [
+        ["never", "never"],
+        ["when_empty", "when all were asked"],
+        ["always", "at any time"],
+      ],
+    ],
+  ];
+
+/** How the game deals; every choice is kept at once. */
+function How({ deal, change }: { deal: DealMade; change: (edits: Edit[]) => void }) {
+  const [draw, setDraw] = useState(String(deal.how.draw ?? ""));
+  const set = (key: string, value: unknown) =>
+    change([{ do: "set", path: ["deal", key], value, to: 0 }]);
+  const keep = () => {
+    const wanted = draw === "" ? null : Number(draw);
+    if (wanted !== (deal.how.draw ?? null)) set("draw", wanted ?? "all");
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line px-7 py-2">
+      <label className="flex items-center gap-2">
+        Draw
+        <input
+          inputMode="numeric"
+          placeholder="all"
+          data-deal="draw"
+          className="w-16 rounded-md border border-edge bg-sheet px-2 py-0.5 placeholder:text-soft"
+          value={draw}
+          onChange={(event) => setDraw(event.target.value.replace(/\D/g, "").slice(0, 6))}
+          onBlur={keep}
+          onKeyDown={(event) => event.key === "Enter" && keep()}
+        />
+        <span className="text-soft">of {deal.pool.toLocaleString("en")}</span>
+      </label>
+      {CHOICES.map(([key, label, values]) => (
+        <label key={key} className="flex items-center gap-2">
+          {label}
+          <select
+            className={selectLook}
+            data-deal={key}
+            value={deal.how[key] ?? ""}
+            onChange={(event) => set(key, event.target.value)}
+          >
+            {values.map(([value, said]) => (
+              <option key={value} value={value}>
+                {said}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  );
+}
+
+interface CardsProps {
+  deal: DealMade;
+  other: DealMade | undefined;
+  name: string;
+  title: string;
+}
+
+/** A deal as a list; where another stands beside it, how far each question moved. */
+function Cards({ deal, other, name, title }: CardsProps) {
+  const places = new Map(other?.cards.map(({ id }, n) => [id, n]));
+  return (
+    <section
+      aria-label={title}
+      className="min-w-0 flex-1 overflow-auto border-r border-line px-6 py-4"
+      tabIndex={0}
+    >
+      <h2 className="mb-2 text-xl">
+        {title}
+        <span className="ml-2 font-text text-base font-normal text-soft">
+          {deal.total === null ? "goes on for as long as it is asked" : `${deal.total} questions`}
+        </span>
+      </h2>
+      <ol className="flex flex-col gap-2.5" data-deal-list={name}>
+        {deal.cards.map((card, n) => (
+          <li key={n} data-card={card.id} className="grid grid-cols-[2rem_1fr] gap-x-2">
+            <span className="text-right font-mono text-soft">{n + 1}</span>
+            <div className="min-w-0">
+              <p className="break-words">
+                <Light text={card.prompt} />
+                {other && <Moved from={n} to={places.get(card.id)} />}
+              </p>
+              <Places card={card} />
+            </div>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Places({ card }: { card: Card }) {
+  if (card.right < 0) return <p className="text-sm text-pine">{card.answer}</p>;
+  return (
+    <p className="flex flex-wrap gap-x-4 text-sm text-soft">
+      {card.options.map((option, place) => (
+        <span
+          key={place}
+          data-right={place === card.right || undefined}
+          className={clsx(place === card.right && "font-bold text-pine")}
+        >
+          {"ABCDEFGH"[place]} {optionWords(option)}
+          {place === card.right && <span className="sr-only"> (right)</span>}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function Moved({ from, to }: { from: number; to: number | undefined }) {
+  const said = to === undefined ? "only here" : to === from ? "same place" : `there: ${to + 1}`;
+  return <span className="ml-2 text-sm text-lake">{said}</span>;
+}

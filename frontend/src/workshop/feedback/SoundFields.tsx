@@ -1,0 +1,204 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { api, type Edit, type SoundPart } from "../../api/client";
+import { lengthOf, playSound, shapeOf, type Sound } from "../../look/sounds";
+import { Button } from "../../ui/Button";
+import { selectLook } from "../../ui/Field";
+import { Notice } from "../../ui/Notice";
+import { set } from "../rules/rows";
+import { Amount } from "./Feedback";
+
+interface Props {
+  name: string;
+  sound: SoundPart | undefined;
+  mine: boolean;
+  taken: string[];
+  change: (edits: Edit[]) => void;
+  nameIt: (sound: string) => Edit;
+}
+
+const TONES = ["soft", "clear", "bright", "breath"];
+
+/** A sound: made from a few settings, or brought and trimmed; its course and its level drawn. */
+export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props) {
+  const media = useQuery({ queryKey: ["media"], queryFn: api.media }).data ?? [];
+  const queries = useQueryClient();
+  const input = useRef<HTMLInputElement>(null);
+  const bring = useMutation({
+    mutationFn: (brought: File) => api.bringMedia(brought),
+    onSuccess: async (found) => {
+      await queries.invalidateQueries({ queryKey: ["media"] });
+      keep({ file: found.name });
+    },
+  });
+  if (!sound) return null;
+  const [file = "", part = ""] = (sound.file ?? "").split("#t=");
+  const [start = "0", end = ""] = part.split(",");
+  const brought = media.find((one) => one.name === file);
+  const own = mine ? name : freeName(taken);
+  function keep(fields: Partial<SoundPart>) {
+    if (mine)
+      change(Object.entries(fields).map(([key, value]) => set(["sounds", name, key], value)));
+    else change([set(["sounds", own], { ...sound, ...fields }), nameIt(own)]);
+  }
+  const trim = (from: string, to: string) =>
+    keep({ file: `${file}${Number(from) > 0 || to ? `#t=${from || 0}${to && `,${to}`}` : ""}` });
+  const shape = file && brought ? brought.peaks : shapeOf(sound as Sound);
+  const heard: Sound = {
+    ...(sound as Sound),
+    name,
+    file: brought ? `${brought.file}${part && `#t=${part}`}` : "",
+  };
+  const length = file ? (Number(end) || brought?.seconds || 0) - Number(start) : lengthOf(heard);
+  return (
+    <fieldset className="flex flex-col gap-2 border-t border-line pt-2">
+      <legend className="text-lg font-semibold">The sound ‘{name}’</legend>
+      {!mine && (
+        <p className="text-sm text-soft">Change it, and this game has a sound of its own.</p>
+      )}
+      <div className="flex items-center gap-3">
+        <svg
+          viewBox="0 0 120 32"
+          className="h-10 flex-1 border border-line bg-sheet"
+          role="img"
+          aria-label={`Level ${Math.round(100 * (sound.level ?? 0.6))} %, ${length.toFixed(2)} seconds`}
+        >
+          {(shape ?? []).map((loud, n, all) => (
+            <line
+              key={n}
+              x1={((n + 0.5) * 120) / all.length}
+              x2={((n + 0.5) * 120) / all.length}
+              y1={16 - 15 * loud}
+              y2={16 + 15 * loud}
+              className="stroke-pine"
+              strokeWidth={Math.max(0.5, 90 / all.length)}
+            />
+          ))}
+        </svg>
+        <Button small onClick={() => playSound(heard)}>
+          Hear it
+        </Button>
+      </div>
+      <p className="text-sm text-soft">
+        {length.toFixed(2)} seconds, level {Math.round(100 * (sound.level ?? 0.6))} %
+      </p>
+      <label className="flex items-center gap-3">
+        <span className="w-24">Made or file</span>
+        <select
+          data-field="Made or file"
+          className={`${selectLook} min-w-0 flex-1`}
+          value={file}
+          onChange={(event) => keep({ file: event.target.value })}
+        >
+          <option value="">made here</option>
+          {media
+            .filter(({ mime }) => mime.startsWith("audio/"))
+            .map((one) => (
+              <option key={one.id}>{one.name}</option>
+            ))}
+        </select>
+      </label>
+      <input
+        ref={input}
+        type="file"
+        accept="audio/*"
+        className="hidden"
+        aria-label="A sound file"
+        onChange={(event) => {
+          const [brought] = event.target.files ?? [];
+          event.target.value = "";
+          if (brought) bring.mutate(brought);
+        }}
+      />
+      <Button
+        small
+        className="self-start"
+        disabled={bring.isPending}
+        onClick={() => input.current?.click()}
+      >
+        Bring a sound file
+      </Button>
+      {bring.error && <Notice tone="bad">{bring.error.message}</Notice>}
+      {file ? (
+        <>
+          <Amount
+            label="From"
+            unit="s"
+            step={0.1}
+            value={Number(start) || 0}
+            keep={(from) => trim(String(from), end)}
+          />
+          <Amount
+            label="To"
+            unit="s"
+            step={0.1}
+            value={Number(end) || brought?.seconds || 0}
+            keep={(to) => trim(start, String(to))}
+          />
+        </>
+      ) : (
+        <>
+          <Amount
+            label="Pitch"
+            unit="hertz"
+            step={1}
+            value={sound.pitch ?? 440}
+            keep={(pitch) => keep({ pitch })}
+          />
+          <Amount
+            label="Notes"
+            unit=""
+            step={1}
+            value={sound.notes ?? 1}
+            keep={(notes) => keep({ notes })}
+          />
+          <Amount
+            label="Each goes up"
+            unit="half tones"
+            step={0.5}
+            value={sound.step ?? 0}
+            keep={(step) => keep({ step })}
+          />
+          <Amount
+            label="Each lasts"
+            unit="s"
+            step={0.01}
+            value={sound.each ?? 0.2}
+            keep={(each) => keep({ each })}
+          />
+          <Amount
+            label="Each glides"
+            unit="half tones"
+            step={0.5}
+            value={sound.slide ?? 0}
+            keep={(slide) => keep({ slide })}
+          />
+          <label className="flex items-center gap-3">
+            <span className="w-24">Timbre</span>
+            <select
+              data-field="Timbre"
+              className={`${selectLook} flex-1`}
+              value={sound.tone ?? "soft"}
+              onChange={(event) => keep({ tone: event.target.value as SoundPart["tone"] })}
+            >
+              {TONES.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
+        </>
+      )}
+      <Amount
+        label="Level"
+        unit="0 to 1"
+        step={0.05}
+        value={sound.level ?? 0.6}
+        keep={(level) => keep({ level })}
+      />
+    </fieldset>
+  );
+}
+
+function freeName(taken: string[]): string {
+  for (let n = 1; ; n += 1) if (!taken.includes(`own ${n}`)) return `own ${n}`;
+}

@@ -1,0 +1,162 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { api, type Difference, type Pack, type Question } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+import { counted, optionWords } from "../words";
+
+interface Props {
+  pack: Pack;
+  open: boolean;
+  onClose: () => void;
+}
+
+/** A pack's file brought again: what is different, to be taken over whole or in part. */
+export function Again({ pack, open, onClose }: Props) {
+  const queries = useQueryClient();
+  const input = useRef<HTMLInputElement>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const bring = useMutation({
+    mutationFn: (file: File) => api.again(pack.id, file),
+    onSuccess: ({ differences }) =>
+      setChosen(
+        new Set(differences.filter(({ what }) => what !== "kept").map(({ number }) => number)),
+      ),
+  });
+  const take = useMutation({
+    mutationFn: async (numbers: number[] | null) => {
+      const token = bring.data?.token ?? "";
+      const taken = await api.takeAgain(pack.id, { token, numbers, revision: pack.revision });
+      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      return taken;
+    },
+    onSuccess: ({ left }) => left.length === 0 && close(),
+  });
+  const close = () => {
+    bring.reset();
+    take.reset();
+    onClose();
+  };
+  const found = bring.data;
+  const problem = bring.error ?? take.error;
+  return (
+    <Sheet
+      wide
+      open={open}
+      onClose={close}
+      title="Bring the file again"
+      about="Choose the file as it is now. Nothing changes before you have seen what is different."
+    >
+      <div className="flex flex-col gap-4">
+        <input
+          ref={input}
+          type="file"
+          className="hidden"
+          aria-label="The file as it is now"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = "";
+            if (file) bring.mutate(file);
+          }}
+        />
+        {!found && (
+          <Button
+            weight="main"
+            className="self-start"
+            disabled={bring.isPending}
+            onClick={() => input.current?.click()}
+          >
+            {bring.isPending ? "Reading …" : "Choose the file"}
+          </Button>
+        )}
+        {problem && <Notice tone="bad">{problem.message}</Notice>}
+        {take.data && take.data.left.length > 0 && (
+          <Notice tone="mind">
+            {take.data.left.map((reason) => (
+              <p key={reason}>{reason}</p>
+            ))}
+          </Notice>
+        )}
+        {found && found.total === 0 && (
+          <p>The file asks nothing that this pack does not ask already, and nothing is gone.</p>
+        )}
+        {found && found.total > 0 && (
+          <>
+            <p>
+              {counted(found.total, "difference")}. What you edited yourself stays, unless you
+              choose it.
+            </p>
+            <ul className="max-h-[42vh] overflow-auto border-y border-line" tabIndex={0}>
+              {found.differences.map((one) => (
+                <DifferenceLine
+                  key={one.number}
+                  one={one}
+                  chosen={chosen.has(one.number)}
+                  toggle={() => {
+                    const next = new Set(chosen);
+                    if (!next.delete(one.number)) next.add(one.number);
+                    setChosen(next);
+                  }}
+                />
+              ))}
+            </ul>
+          </>
+        )}
+        {found && (
+          <div className="flex justify-end gap-2">
+            <Button onClick={close}>Leave it</Button>
+            <Button disabled={take.isPending} onClick={() => take.mutate(null)}>
+              Take the whole file as it is
+            </Button>
+            <Button
+              weight="main"
+              disabled={take.isPending || chosen.size === 0}
+              onClick={() => take.mutate([...chosen])}
+            >
+              Take over {chosen.size}
+            </Button>
+          </div>
+        )}
+      </div>
+    </Sheet>
+  );
+}
+
+const SAID: Record<Difference["what"], string> = {
+  new: "New",
+  changed: "Changed",
+  gone: "Gone",
+  kept: "Yours",
+};
+
+function DifferenceLine(props: { one: Difference; chosen: boolean; toggle: () => void }) {
+  const { one, chosen, toggle } = props;
+  return (
+    <li className="border-b border-line last:border-b-0" data-difference={one.what}>
+      <label className="grid grid-cols-[1.5rem_5rem_1fr_1fr] items-start gap-2 py-1.5">
+        <input
+          type="checkbox"
+          className="mt-1 size-4 accent-pine"
+          checked={chosen}
+          onChange={toggle}
+        />
+        <strong>{SAID[one.what]}</strong>
+        <Said question={one.mine} none="not in your pack" />
+        <Said question={one.theirs} none="not in the file" />
+      </label>
+    </li>
+  );
+}
+
+function Said({ question, none }: { question: Question | null; none: string }) {
+  if (!question) return <span className="text-soft italic">{none}</span>;
+  return (
+    <span>
+      {question.prompt}{" "}
+      <span className="text-sm text-pine">
+        {optionWords(question.options[question.right] ?? question.answers.join(" | "))}
+      </span>
+    </span>
+  );
+}

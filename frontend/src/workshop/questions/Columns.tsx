@@ -1,0 +1,192 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, type Columns, type Pack, type Settings } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { selectLook } from "../../ui/Field";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+import { counted } from "../words";
+import { Select } from "./Filters";
+
+interface Props {
+  pack: Pack;
+  open: boolean;
+  onClose: () => void;
+}
+
+/** What the columns of a pack are read as, to be changed after reading. */
+export function ColumnsSheet({ pack, open, onClose }: Props) {
+  const queries = useQueryClient();
+  const columns = useQuery({
+    queryKey: ["columns", pack.id, pack.revision],
+    queryFn: () => api.columns(pack.id),
+    enabled: open,
+  });
+  const save = useMutation({
+    mutationFn: async (settings: Settings) => {
+      const now = await api.changeColumns(pack.id, settings, pack.revision);
+      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      return now;
+    },
+    onSuccess: onClose,
+  });
+  return (
+    <Sheet
+      wide
+      open={open}
+      onClose={onClose}
+      title="Columns"
+      about="What each column of the file is read as. Undo brings the old reading back."
+    >
+      {columns.data && (
+        <ColumnsForm
+          key={pack.revision}
+          columns={columns.data}
+          label="Read it so"
+          busy={save.isPending}
+          done={(settings) => save.mutate(settings)}
+          leave={onClose}
+        />
+      )}
+      {(columns.error ?? save.error) && (
+        <Notice tone="bad">{(columns.error ?? save.error)?.message}</Notice>
+      )}
+    </Sheet>
+  );
+}
+
+interface FormProps {
+  columns: Columns;
+  label: string;
+  busy: boolean;
+  done: (settings: Settings) => void;
+  leave: () => void;
+  look?: (settings: Settings) => void;
+}
+
+/** The roles of the columns over the first rows of a file. */
+export function ColumnsForm({ columns, label, busy, done, leave, look }: FormProps) {
+  const words = useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
+  const [settings, setSettings] = useState<Settings>({ ...columns.settings, delimiter: null });
+  const roles = settings.roles ?? columns.roles;
+  const set = (change: Partial<Settings>) => {
+    const next = { ...settings, ...change };
+    setSettings(next);
+    look?.(next);
+  };
+  if (columns.format !== "table") {
+    return (
+      <>
+        <p>
+          This is {columns.format.toUpperCase()}: every value is named in the file, so there are no
+          columns to set. Change the names in the file.
+        </p>
+        <div className="mt-4 flex justify-end gap-2">
+          <Button onClick={leave}>Leave it</Button>
+          {look && (
+            <Button weight="main" disabled={busy} onClick={() => done(settings)}>
+              {label}
+            </Button>
+          )}
+        </div>
+      </>
+    );
+  }
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-wrap items-center gap-4">
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            checked={settings.header ?? columns.header}
+            onChange={(event) => set({ header: event.target.checked, roles: null })}
+          />
+          The first line names the columns
+        </label>
+        <label className="flex items-center gap-2">
+          Parted by
+          <Select
+            label="Parted by"
+            value={settings.delimiter ?? columns.settings.delimiter ?? "tab"}
+            options={[
+              ["tab", "tabs"],
+              ["comma", "commas"],
+              ["semicolon", "semicolons"],
+            ]}
+            choose={(delimiter) =>
+              set({ delimiter: delimiter as "tab" | "comma" | "semicolon", roles: null })
+            }
+          />
+        </label>
+        {roles.includes("group") && !roles.includes("prompt") && (
+          <label className="flex items-center gap-2">
+            The lists ask
+            <Select
+              label="The lists ask"
+              value={settings.lists ?? "sort"}
+              options={[
+                ["sort", "which group a member belongs to"],
+                ["odd", "which one does not belong"],
+                ["both", "both"],
+              ]}
+              choose={(lists) => set({ lists: lists as "sort" | "odd" | "both" })}
+            />
+          </label>
+        )}
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first rows">
+        <table className="text-sm">
+          <thead>
+            <tr>
+              {roles.map((role, place) => (
+                <th key={place} className="border-b border-line px-2 pb-1 text-left">
+                  <span className="block max-w-40 truncate font-normal text-soft">
+                    {columns.heads[place] ?? `column ${place + 1}`}
+                  </span>
+                  <select
+                    aria-label={`Column ${place + 1} is`}
+                    className={selectLook}
+                    value={role}
+                    onChange={(event) =>
+                      set({
+                        roles: roles.with(place, event.target.value) as NonNullable<
+                          Settings["roles"]
+                        >,
+                      })
+                    }
+                  >
+                    {words?.roles.map((one) => (
+                      <option key={one}>{one}</option>
+                    ))}
+                  </select>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {columns.rows.map((row, n) => (
+              <tr key={n}>
+                {roles.map((_, place) => (
+                  <td key={place} className="max-w-48 truncate border-b border-line px-2 py-1">
+                    {row[place]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="flex items-center justify-end gap-2">
+        <p className="mr-auto text-soft" role="status">
+          As it is now: {counted(columns.questions, "question")},{" "}
+          {columns.to_mend === 0 ? "no snags" : counted(columns.to_mend, "snag")}.
+        </p>
+        <Button onClick={leave}>Leave it</Button>
+        <Button weight="main" disabled={busy} onClick={() => done(settings)}>
+          {label}
+        </Button>
+      </div>
+    </div>
+  );
+}

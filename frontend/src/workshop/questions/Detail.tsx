@@ -1,0 +1,122 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, type OneQuestion, type Pack, type QuestionRecord } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
+import { SnagNote } from "./LineRow";
+import { Preview } from "./Preview";
+import { RecordForm } from "./RecordForm";
+
+interface Props {
+  pack: Pack;
+  number: number;
+  close: () => void;
+}
+
+/** One question, to be changed field by field, and as a player sees it. */
+export function Detail({ pack, number, close }: Props) {
+  const one = useQuery({
+    queryKey: ["question", pack.id, pack.revision, number],
+    queryFn: () => api.question(pack.id, number),
+    placeholderData: (before) => before,
+  });
+  const [side, setSide] = useState<"write" | "see">("write");
+  return (
+    <aside
+      aria-label="The question"
+      className="relative flex w-[26rem] shrink-0 flex-col overflow-auto border-l border-line bg-sheet"
+      onKeyDown={(event) => event.key === "Escape" && close()}
+    >
+      <div className="sticky top-0 z-[1] flex items-center gap-4 border-b border-line bg-sheet px-5 py-2">
+        <div role="tablist" aria-label="The question" className="flex gap-4">
+          {(["write", "see"] as const).map((value) => (
+            <button
+              key={value}
+              type="button"
+              role="tab"
+              aria-selected={side === value}
+              onClick={() => setSide(value)}
+              className="border-b-2 border-transparent text-soft aria-selected:border-pine aria-selected:font-bold aria-selected:text-pine"
+            >
+              {value === "write" ? "Write" : "As a player sees it"}
+            </button>
+          ))}
+        </div>
+        <Button small weight="quiet" className="ml-auto" onClick={close}>
+          Close<span className="sr-only"> the question</span>
+        </Button>
+      </div>
+      {one.error && (
+        <div className="p-5">
+          <Notice tone="bad">{one.error.message}</Notice>
+        </div>
+      )}
+      {one.data && (
+        <div className="flex flex-col gap-4 px-5 py-4">
+          {side === "see" ? (
+            <Preview key={pack.revision} pack={pack} number={number} first={one.data.preview} />
+          ) : (
+            <Write key={number} pack={pack} number={number} one={one.data} />
+          )}
+        </div>
+      )}
+    </aside>
+  );
+}
+
+function Write({ pack, number, one }: { pack: Pack; number: number; one: OneQuestion }) {
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState<{ record: QuestionRecord; of: number }>();
+  const save = useMutation({
+    mutationFn: async (record: QuestionRecord) => {
+      const now = await api.changeQuestion(pack.id, number, record, pack.revision);
+      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      return now;
+    },
+    onSuccess: () => setDraft(undefined),
+  });
+  const record = draft?.record ?? one.record;
+  const change = (next: QuestionRecord, keep: boolean) => {
+    setDraft({ record: next, of: one.revision });
+    if (keep) save.mutate(next);
+  };
+  return (
+    <>
+      <p
+        role="status"
+        data-saved={saveState(save, draft !== undefined)}
+        className="text-sm text-soft"
+      >
+        Line {one.question.line} · {saveState(save, draft !== undefined)}
+        {one.generated && ` · ${sizeWords(one.size)}`}
+      </p>
+      {save.error && <Notice tone="bad">{save.error.message}</Notice>}
+      {one.question.snags.map((snag, n) => (
+        <SnagNote key={n} snag={snag} />
+      ))}
+      <RecordForm record={record} change={change} keep={() => draft && save.mutate(draft.record)} />
+      {one.samples.length > 0 && (
+        <div>
+          <h2 className="mb-1 text-lg">Some of them</h2>
+          <ul className="text-sm text-soft">
+            {one.samples.map((sample) => (
+              <li key={sample}>{sample}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
+  );
+}
+
+function saveState(save: { isPending: boolean; isError: boolean }, changed: boolean): string {
+  if (save.isPending) return "Saving …";
+  if (save.isError) return "Not saved";
+  return changed ? "Changed" : "Saved";
+}
+
+function sizeWords(size: number | null): string {
+  return size === null
+    ? "more different questions than can be counted"
+    : `gives ${size.toLocaleString("en")} different question${size === 1 ? "" : "s"}`;
+}

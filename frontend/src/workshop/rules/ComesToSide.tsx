@@ -1,0 +1,137 @@
+import clsx from "clsx";
+import type { ComesTo, Coverage } from "../../api/client";
+import { Flow } from "./Flow";
+
+interface Props {
+  comesTo: ComesTo | undefined;
+  covered: Coverage | undefined;
+}
+
+/** What the rules come to: what each try pays, what can be reached, how long it takes, how it flows. */
+export function ComesToSide({ comesTo, covered }: Props) {
+  if (!comesTo) return <p className="text-soft">Going through the plays …</p>;
+  if (!comesTo.ready)
+    return (
+      <p className="text-soft" data-comes-to="working">
+        Going through all plays …
+      </p>
+    );
+  if (comesTo.meters.length === 0 && comesTo.flow.length === 0)
+    return <p className="text-soft">Mend the snags that stop the game, then this is known.</p>;
+  return (
+    <div className="flex flex-col gap-4" data-comes-to="ready" data-revision={comesTo.revision}>
+      <section aria-labelledby="pays">
+        <h3 id="pays" className="text-lg">
+          What each try pays
+        </h3>
+        <table className="w-full text-sm">
+          <tbody>
+            {comesTo.pays
+              .filter(({ moment }) => moment !== "opened")
+              .map((pay) => (
+                <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
+                  <td className="py-0.5 pr-2 whitespace-nowrap">
+                    <span className="font-mono">{pay.moment}</span>
+                    {pay.attempt > 0 && <span className="text-soft"> at try {pay.attempt}</span>}
+                  </td>
+                  <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </section>
+      <section aria-labelledby="reached">
+        <h3 id="reached" className="text-lg">
+          What can be reached
+        </h3>
+        <ul className="text-sm">
+          {comesTo.meters.map((meter) => (
+            <li key={meter.name} data-range={meter.name} className="border-t border-line py-0.5">
+              <span className="font-mono">{meter.name}</span>{" "}
+              {meter.open_ended ? `from ${meter.least}, no bound found` : rangeWords(meter)}
+            </li>
+          ))}
+          {[...comesTo.endings, ...comesTo.awards].map((one, n) => (
+            <li
+              key={n}
+              data-possible={`${one.title}: ${one.possible}`}
+              className={clsx(
+                "border-t border-line py-0.5",
+                one.possible === false && "text-ember",
+              )}
+            >
+              {one.title}
+              <span className={one.possible === false ? "font-bold" : "text-soft"}>
+                {one.possible === null ? ": not known" : one.possible ? ": can be" : ": never"}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {!comesTo.complete && (
+          <p className="text-sm text-soft">
+            There are more plays than could be gone through; what was not found may still be there.
+          </p>
+        )}
+        {comesTo.timed && (
+          <p className="text-sm text-soft">
+            Clocks were looked at by their ends: at once, and at the last moment.
+          </p>
+        )}
+        {comesTo.mixed && (
+          <p className="text-sm text-soft">Questions of all sorts were taken in any mix.</p>
+        )}
+      </section>
+      <section aria-labelledby="length">
+        <h3 id="length" className="text-lg">
+          How long it takes
+        </h3>
+        <p className="text-sm">{lengthWords(comesTo)}</p>
+      </section>
+      <section aria-labelledby="flow">
+        <h3 id="flow" className="text-lg">
+          How it flows
+        </h3>
+        <Flow comesTo={comesTo} walked={covered?.moments ?? []} />
+        <p className="text-sm text-soft">Bold moments are ones a waymark comes to.</p>
+      </section>
+    </div>
+  );
+}
+
+function payWords(changes: Record<string, number[]>): string {
+  const parts = Object.entries(changes)
+    .filter(([, values]) => values.some((value) => value !== 0))
+    .map(([name, values]) =>
+      values.length > 4
+        ? `${name} ${sign(Math.min(...values))} to ${sign(Math.max(...values))}`
+        : `${name} ${values.map(sign).join(" or ")}`,
+    );
+  return parts.join(", ") || "nothing";
+}
+
+const sign = (value: number) => (value > 0 ? `+${value}` : String(value).replace("-", "−"));
+
+function rangeWords({ least, most, number, values }: ComesTo["meters"][number]): string {
+  if (number === 1) return `always ${least}`;
+  if (values.length > 0 && values.length <= 8) return values.join(", ");
+  return `${least} to ${most} (${number} values)`;
+}
+
+function lengthWords(comesTo: ComesTo): string {
+  const questions =
+    comesTo.shortest === null
+      ? "not known"
+      : comesTo.longest === null
+        ? `${comesTo.shortest} questions and more`
+        : comesTo.shortest === comesTo.longest
+          ? `${comesTo.shortest} questions`
+          : `${comesTo.shortest} to ${comesTo.longest} questions`;
+  const slowest =
+    comesTo.slowest === null ? "with no bound on the time" : `${minutes(comesTo.slowest)} at most`;
+  return `${questions}, ${slowest}.`;
+}
+
+function minutes(seconds: number): string {
+  if (seconds < 90) return `${Math.round(seconds)} seconds`;
+  return `${Math.round(seconds / 60)} minutes`;
+}

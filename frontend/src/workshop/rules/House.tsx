@@ -1,0 +1,282 @@
+import { type FormEvent, useState } from "react";
+import type { GameDocument } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Cell } from "./Cell";
+import { Pick } from "./Pick";
+import { asValue, type Change, type Path, remove, set, type Words } from "./rows";
+import { Tools } from "./Tools";
+
+interface Props {
+  document: GameDocument;
+  words: Words;
+  change: Change;
+}
+
+const SHOWS = [
+  ["number", "a number"],
+  ["marks", "marks"],
+  ["bar", "a bar"],
+] as const;
+const YES_NO = [
+  ["none", "no"],
+  ["ask", "yes"],
+] as const;
+
+/** What holds for the whole game: tries, clocks and meters. */
+export function House({ document, words, change }: Props) {
+  const { clocks } = document;
+  const plain = { game: words.game };
+  const number = numberCell(words.game, change);
+  const question = clocks?.question;
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+        <span className="text-soft">Tries</span>
+        {number("tries", ["tries"], document.tries)}
+        <span className="text-soft">Clocks: question</span>
+        <Cell
+          game={words.game}
+          names={words.names}
+          label="question clock"
+          kind={typeof question === "object" && question !== null ? "text" : "expression"}
+          value={
+            question === null || question === undefined
+              ? ""
+              : typeof question === "object"
+                ? Object.entries(question)
+                    .map(([level, seconds]) => `${level}: ${seconds}`)
+                    .join(", ")
+                : String(question)
+          }
+          placeholder="none"
+          keep={(text) => change([set(["clocks", "question"], clockValue(text))])}
+        />
+        <span className="text-soft">s, game</span>
+        {number("game clock", ["clocks", "game"], clocks?.game)}
+        <span className="text-soft">s, breather</span>
+        <Cell
+          {...plain}
+          label="breather"
+          kind="number"
+          value={String(clocks?.breather ?? 0)}
+          keep={(text) => change([set(["clocks", "breather"], text === "" ? 0 : asValue(text))])}
+        />
+        <label className="inline-flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            checked={clocks?.restart_on_again ?? false}
+            onChange={(event) =>
+              change([set(["clocks", "restart_on_again"], event.target.checked)])
+            }
+          />
+          <span className="text-soft">anew at each try</span>
+        </label>
+      </p>
+      <Meters document={document} words={words} change={change} />
+    </div>
+  );
+}
+
+function Meters({ document, words, change }: Props) {
+  const [name, setName] = useState("");
+  const meters = Object.entries(document.meters ?? {});
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const wanted = name.trim();
+    if (wanted) change([set(["meters", wanted], { start: 0 })]);
+    setName("");
+  };
+  return (
+    <section aria-labelledby="meters">
+      <div className="flex items-baseline gap-3">
+        <h2 id="meters" className="text-xl">
+          Meters
+        </h2>
+        <form onSubmit={add} className="ml-auto flex items-center gap-1.5">
+          <input
+            aria-label="Name of a new meter"
+            placeholder="new meter"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className="w-28 rounded-sm border border-line bg-sheet px-1.5 font-mono text-sm leading-6 placeholder:text-soft"
+          />
+          <Button small type="submit" weight="quiet" disabled={name.trim() === ""}>
+            Add a meter
+          </Button>
+        </form>
+      </div>
+      <ul className="border-b border-line">
+        {meters.length === 0 && (
+          <li className="border-t border-line py-1 text-soft">
+            None yet. A score and lives are meters: add one by its name.
+          </li>
+        )}
+        {meters.map(([meter, part]) => (
+          <li
+            key={meter}
+            data-meter={meter}
+            className="flex items-start gap-2 border-t border-line py-1"
+          >
+            <p className="flex flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
+              <b className="min-w-16 font-mono font-medium">{meter}</b>
+              {(["start", "min", "max", "decimals"] as const).map((key) => (
+                <span key={key} className="inline-flex items-baseline gap-1">
+                  <span className="text-soft">
+                    {{ start: "starts at", min: "least", max: "most", decimals: "decimals" }[key]}
+                  </span>
+                  <Cell
+                    game={words.game}
+                    label={`${meter}: ${key}`}
+                    kind="number"
+                    value={part[key] === null || part[key] === undefined ? "" : String(part[key])}
+                    placeholder="–"
+                    keep={(text) =>
+                      change([
+                        text === ""
+                          ? remove(["meters", meter, key])
+                          : set(["meters", meter, key], asValue(text)),
+                      ])
+                    }
+                  />
+                </span>
+              ))}
+              <span className="inline-flex items-baseline gap-1">
+                <span className="text-soft">shown as</span>
+                <Pick
+                  label={`${meter}: shown as`}
+                  value={part.show ?? (meter === "lives" ? "marks" : "number")}
+                  values={SHOWS}
+                  keep={(value) => change([set(["meters", meter, "show"], value)])}
+                />
+              </span>
+            </p>
+            <Tools
+              what={`meter ${meter}`}
+              ordered={false}
+              take={() => change([remove(["meters", meter])])}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Seconds, seconds by level ("1: 30, 3: 20"), or an expression. */
+function clockValue(text: string): unknown {
+  if (text === "") return "none";
+  if (/^\s*\d\s*:/.test(text))
+    return Object.fromEntries(
+      text.split(",").map((part) => {
+        const [level, seconds] = part.split(":");
+        return [Number(level), asValue((seconds ?? "").trim())];
+      }),
+    );
+  return asValue(text);
+}
+
+/** What a player sees and is asked before the play. */
+export function Before({ document, words, change }: Props) {
+  const { setup } = document;
+  const plain = { game: words.game };
+  const number = numberCell(words.game, change);
+  return (
+    <section aria-labelledby="before" className="flex flex-col gap-2">
+      <h2 id="before" className="text-xl">
+        Before the play
+      </h2>
+      <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+        <span className="text-soft">Title</span>
+        <Cell
+          {...plain}
+          label="title"
+          kind="text"
+          value={document.title}
+          keep={(text) => text && change([set(["title"], text)])}
+        />
+        <span className="text-soft">before the play</span>
+        <Cell
+          game={words.game}
+          names={words.names}
+          label="intro"
+          kind="template"
+          value={document.intro ?? ""}
+          placeholder="nothing is said"
+          keep={(text) => change([text ? set(["intro"], text) : remove(["intro"])])}
+        />
+      </p>
+      <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+        <span className="text-soft">Asked: name</span>
+        <Pick
+          label="ask for the name"
+          value={setup?.name ?? "none"}
+          values={YES_NO}
+          keep={(value) => change([set(["setup", "name"], value)])}
+        />
+        <span className="text-soft">topic</span>
+        <Pick
+          label="ask for the topic"
+          value={setup?.topic ?? "none"}
+          values={YES_NO}
+          keep={(value) => change([set(["setup", "topic"], value)])}
+        />
+        {(["count", "level"] as const).map((key) => {
+          const asked = setup?.[key];
+          return (
+            <span key={key} className="inline-flex flex-wrap items-baseline gap-x-2">
+              <span className="text-soft">{key === "count" ? "how many" : "level"}</span>
+              <Pick
+                label={`ask for the ${key}`}
+                value={asked?.ask ? "ask" : "none"}
+                values={YES_NO}
+                keep={(value) =>
+                  change([
+                    value === "ask"
+                      ? set(["setup", key], {
+                          ask: true,
+                          ...(key === "count"
+                            ? { min: 3, max: 20, default: 10 }
+                            : { min: 1, max: 5, default: 1 }),
+                        })
+                      : remove(["setup", key]),
+                  ])
+                }
+              />
+              {asked?.ask && (
+                <>
+                  {number(`${key}: least`, ["setup", key, "min"], asked.min, 1)}
+                  <span className="text-soft">to</span>
+                  {number(`${key}: most`, ["setup", key, "max"], asked.max, 20)}
+                  <span className="text-soft">at first</span>
+                  {number(`${key}: at first`, ["setup", key, "default"], asked.default, 10)}
+                </>
+              )}
+            </span>
+          );
+        })}
+      </p>
+    </section>
+  );
+}
+
+/** Makes cells for numbers that may be left away. */
+function numberCell(game: number, change: Change) {
+  return function cell(
+    label: string,
+    path: Path,
+    value: number | "none" | null | undefined,
+    none: unknown = "none",
+  ) {
+    return (
+      <Cell
+        game={game}
+        label={label}
+        kind="number"
+        value={value === null || value === undefined || value === "none" ? "" : String(value)}
+        placeholder="none"
+        keep={(text) => change([set(path, text === "" ? none : asValue(text))])}
+      />
+    );
+  };
+}

@@ -1,0 +1,106 @@
+import type { Coverage, RulesOf, Snag } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { type Change, insert, snagsAt, type Words } from "./rows";
+import { RowLine } from "./RowLine";
+
+const SAID: Record<string, string> = {
+  begun: "The play begins",
+  opened: "A question opens",
+  right: "A right answer",
+  part: "A letter is uncovered",
+  close: "An answer that is nearly right",
+  wrong: "A wrong answer, with tries left",
+  missed: "A wrong answer, no try left",
+  late: "The question’s clock runs out",
+  skipped: "The question is skipped",
+  unreadable: "An answer that can’t be read",
+  over: "The play is over",
+};
+
+interface Props {
+  rules: RulesOf;
+  snags: Snag[];
+  covered: Coverage | undefined;
+  words: Words;
+  change: Change;
+}
+
+/** The consequences, grouped by moment in the order a question is lived through. */
+export function Moments({ rules, snags, covered, words, change }: Props) {
+  const all = (rules.document.consequences ?? []).map((row, place) => ({ row, place }));
+  const used = rules.moments.filter((moment) => all.some(({ row }) => row.moment === moment));
+  const idle = rules.moments.filter((moment) => !used.includes(moment));
+  const add = (moment: string) => change([insert(["consequences", all.length], { moment })]);
+  return (
+    <div className="flex flex-col gap-4">
+      {used.map((moment) => {
+        const rows = all.filter(({ row }) => row.moment === moment);
+        const last = rows.at(-1);
+        const always = last && (last.row.if === null || last.row.if === undefined);
+        const after = (last?.place ?? all.length) + 1;
+        return (
+          <section key={moment} aria-labelledby={`moment-${moment}`} data-moment={moment}>
+            <div className="flex items-baseline gap-3">
+              <h3 id={`moment-${moment}`} className="text-lg">
+                {SAID[moment] ?? moment}
+              </h3>
+              <span className="font-mono text-sm text-soft">{moment}</span>
+              <Button
+                small
+                weight="quiet"
+                className="ml-auto"
+                onClick={() => change([insert(["consequences", after], { moment })])}
+              >
+                Add a row<span className="sr-only"> at {moment}</span>
+              </Button>
+            </div>
+            <ol className="border-b border-line">
+              {rows.map(({ row, place }, n) => {
+                const here = snagsAt(snags, "consequences", place);
+                return (
+                  <RowLine
+                    key={place}
+                    row={row}
+                    place={place}
+                    before={rows[n - 1]?.place}
+                    after={rows[n + 1]?.place}
+                    snags={here}
+                    walked={covered?.parts.some(
+                      ({ what, touched }) => touched && what === `row ${place + 1}`,
+                    )}
+                    never={here.some(({ code }) => code === "hidden-row" || code === "row-never")}
+                    words={words}
+                    change={change}
+                  />
+                );
+              })}
+              {!always && (
+                <li className="border-t border-line py-1 pl-9 text-soft">
+                  otherwise: {rules.built_in[moment]}
+                </li>
+              )}
+            </ol>
+          </section>
+        );
+      })}
+      <section aria-label="Moments without rows">
+        <h3 className="text-lg">Moments without rows</h3>
+        <ul className="mt-1 flex flex-col gap-0.5">
+          {idle.map((moment) => (
+            <li key={moment} className="flex items-baseline gap-2">
+              <button
+                type="button"
+                data-add-moment={moment}
+                onClick={() => add(moment)}
+                className="text-left font-bold whitespace-nowrap text-pine underline-offset-4 hover:underline"
+              >
+                {SAID[moment] ?? moment}
+              </button>
+              <span className="truncate text-sm text-soft">{rules.built_in[moment]}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,194 @@
+import clsx from "clsx";
+import type { ReactNode } from "react";
+import type { GameDocument, Snag } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Cell } from "./Cell";
+import { Pick } from "./Pick";
+import { type Change, insert, move, remove, set, setOrRemove, snagsAt, type Words } from "./rows";
+import { Tools } from "./Tools";
+
+const RESULTS = [
+  ["won", "won"],
+  ["lost", "lost"],
+  ["done", "done"],
+] as const;
+
+interface Props {
+  document: GameDocument;
+  snags: Snag[];
+  words: Words;
+  change: Change;
+}
+
+/** Endings, looked at after every row, and awards, looked at once: the first that holds counts. */
+export function Results({ document, snags, words, change }: Props) {
+  const cell = { game: words.game, names: words.names };
+  const endings = document.endings ?? [];
+  const awards = document.awards ?? [];
+  return (
+    <>
+      <List
+        part="endings"
+        title="Endings"
+        about="looked at after every row; the first that holds ends the play"
+        none="The play is over when no question is left."
+        count={endings.length}
+        fresh={{ if: "lives == 0", result: "lost" }}
+        snags={snags}
+        change={change}
+        line={(n) => {
+          const [one, path] = [endings[n], ["endings", n]];
+          if (!one) return null;
+          return (
+            <>
+              <span className="text-soft">if</span>
+              <Cell
+                {...cell}
+                label={`ending ${n + 1}: if`}
+                kind="expression"
+                value={String(one.if)}
+                keep={(text) => change([set([...path, "if"], text)])}
+              />
+              <span className="text-soft">the play is</span>
+              <Pick
+                label={`ending ${n + 1}: result`}
+                value={one.result}
+                values={RESULTS}
+                keep={(value) => change([set([...path, "result"], value)])}
+              />
+              <span className="text-soft">say</span>
+              <Cell
+                {...cell}
+                label={`ending ${n + 1}: say`}
+                kind="template"
+                value={one.say ?? ""}
+                placeholder="nothing"
+                keep={(text) => change([setOrRemove([...path, "say"], text)])}
+              />
+            </>
+          );
+        }}
+      />
+      <List
+        part="awards"
+        title="Awards"
+        about="looked at once, at the end; the first that holds is given"
+        none="No title is given."
+        count={awards.length}
+        fresh={{ if: "percent >= 50", title: "Well done" }}
+        snags={snags}
+        change={change}
+        line={(n) => {
+          const [one, path] = [awards[n], ["awards", n]];
+          if (!one) return null;
+          return (
+            <>
+              <span className="text-soft">if</span>
+              <Cell
+                {...cell}
+                label={`award ${n + 1}: if`}
+                kind="expression"
+                value={String(one.if)}
+                keep={(text) => change([set([...path, "if"], text)])}
+              />
+              <span className="text-soft">the title is</span>
+              <Cell
+                {...cell}
+                label={`award ${n + 1}: title`}
+                kind="text"
+                value={one.title}
+                keep={(text) => change([set([...path, "title"], text)])}
+              />
+              <span className="text-soft">say</span>
+              <Cell
+                {...cell}
+                label={`award ${n + 1}: say`}
+                kind="template"
+                value={one.say ?? ""}
+                placeholder="nothing"
+                keep={(text) => change([setOrRemove([...path, "say"], text)])}
+              />
+            </>
+          );
+        }}
+      />
+    </>
+  );
+}
+
+interface ListProps {
+  part: "endings" | "awards";
+  title: string;
+  about: string;
+  none: string;
+  count: number;
+  fresh: Record<string, unknown>;
+  snags: Snag[];
+  change: Change;
+  line: (n: number) => ReactNode;
+}
+
+function List({ part, title, about, none, count, fresh, snags, change, line }: ListProps) {
+  const one = part.slice(0, -1);
+  return (
+    <section aria-labelledby={`list-${part}`} data-list={part}>
+      <div className="flex items-baseline gap-3">
+        <h2 id={`list-${part}`} className="text-xl">
+          {title}
+        </h2>
+        <span className="text-sm text-soft">{about}</span>
+        <Button
+          small
+          weight="quiet"
+          className="ml-auto"
+          onClick={() => change([insert([part, count], fresh)])}
+        >
+          Add an {one}
+        </Button>
+      </div>
+      {snags
+        .filter((snag) => snag.path === part)
+        .map((snag) => (
+          <Told key={snag.code} snag={snag} />
+        ))}
+      {count === 0 && <p className="border-t border-line py-1 text-soft">{none}</p>}
+      <ol className={clsx(count > 0 && "border-b border-line")}>
+        {Array.from({ length: count }, (_, n) => (
+          <li key={n} data-entry={`${one} ${n + 1}`} className="border-t border-line py-1.5">
+            <div className="flex items-start gap-2">
+              <span className="w-7 shrink-0 pt-0.5 text-right font-mono text-sm text-soft">
+                {n + 1}
+              </span>
+              <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
+                {line(n)}
+              </p>
+              <Tools
+                what={`${one} ${n + 1}`}
+                up={n > 0 ? () => change([move([part, n], n - 1)]) : undefined}
+                down={n + 1 < count ? () => change([move([part, n], n + 2)]) : undefined}
+                take={() => change([remove([part, n])])}
+              />
+            </div>
+            {snagsAt(snags, part, n).map((snag) => (
+              <Told key={snag.code} snag={snag} />
+            ))}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Told({ snag }: { snag: Snag }) {
+  return (
+    <p
+      data-snag={snag.code}
+      className={clsx(
+        "mt-1 ml-9 border-l-[3px] pl-2 text-sm",
+        snag.severity === "stop" ? "border-ember text-ember" : "border-ochre",
+      )}
+    >
+      {snag.message}
+    </p>
+  );
+}

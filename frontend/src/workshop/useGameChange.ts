@@ -1,0 +1,55 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { api, type Edit, type Game, type Shelf } from "../api/client";
+
+/** Puts a game as the server has it now into what the screens show. */
+export function useShowGame(): (now: Game) => void {
+  const queries = useQueryClient();
+  return (now) =>
+    queries.setQueryData<Shelf>(
+      ["shelf"],
+      (shelf) =>
+        shelf && { ...shelf, games: shelf.games.map((one) => (one.id === now.id ? now : one)) },
+    );
+}
+
+/** Changes parts of a game, takes changes back and makes them again; by keys too, where `keys` says so. */
+export function useGameChange(game: Game, keys = true) {
+  const show = useShowGame();
+  const queries = useQueryClient();
+  // One after another: a change that is made while another is on its way is made to what came of that one.
+  const scope = { id: `game ${game.id}` };
+  const latest = () =>
+    queries.getQueryData<Shelf>(["shelf"])?.games.find(({ id }) => id === game.id) ?? game;
+  const change = useMutation({
+    scope,
+    mutationFn: (edits: Edit[]) => api.editGame(game.id, edits, latest().revision),
+    onSuccess: show,
+  });
+  const turn = useMutation({
+    scope,
+    mutationFn: (way: "undo" | "redo") => api.turnGame(game.id, way),
+    onSuccess: show,
+  });
+  const { can_undo: canUndo, can_redo: canRedo } = game;
+  const { mutate } = turn;
+  useEffect(() => {
+    if (!keys) return;
+    const key = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest("textarea, input");
+      const text = typing && !["checkbox", "radio"].includes(typing.getAttribute("type") ?? "");
+      if (text || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey ? canRedo : canUndo) mutate(event.shiftKey ? "redo" : "undo");
+    };
+    window.addEventListener("keydown", key);
+    return () => window.removeEventListener("keydown", key);
+  }, [canUndo, canRedo, keys, mutate]);
+  return {
+    change: change.mutate,
+    changeAsync: change.mutateAsync,
+    turn: mutate,
+    pending: change.isPending || turn.isPending,
+    problem: change.error ?? turn.error,
+  };
+}

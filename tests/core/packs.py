@@ -1,0 +1,130 @@
+"""Random packs of every kind of question, for tests."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from hypothesis import strategies as st
+
+from dicetrail.core.play.question import TRUTH_OPTIONS, Question, same
+from dicetrail.core.play.recipes import Formula, Odd, Span, Table
+
+COUNTRIES = "name,capital,tongues\nNorland,Fjell,no/se\nSudland,Bri,de\nOstmark,Laa,de/cz\nWestry,Aber,en\n"
+"""A small made-up data table."""
+TABLE = (
+    ("name", "capital", "tongues"),
+    tuple(tuple(line.split(",")) for line in COUNTRIES.splitlines()[1:]),
+)
+
+
+def load_countries(name: str):
+    assert name == "countries.csv"
+    return TABLE
+
+
+WORDS = (
+    st.text(
+        alphabet=st.one_of(
+            st.sampled_from("abc ABC?|\\,;:'\"{}[]#&*!-=+~%@`\n"),
+            st.characters(
+                min_codepoint=0x20, max_codepoint=0xFFFD, exclude_categories=("Cs", "Cc", "Zl", "Zp", "Cn")
+            ),
+        ),
+        min_size=1,
+        max_size=25,
+    )
+    .map(lambda text: " ".join(text.split(" ")).strip())
+    .filter(lambda text: text and text == text.strip())
+)
+LINES = WORDS.filter(lambda text: "\n" not in text)
+NUMBERS = st.sampled_from(("3", "-2", "3/4", "0.125", "12", "2 1/2"))
+
+
+@st.composite
+def details(draw: st.DrawFn, words: st.SearchStrategy[str]) -> dict:
+    optional = {
+        "topic": words,
+        "why": words,
+        "level": st.integers(1, 5),
+        "worth": st.sampled_from((0, 2, 2.5, 10)),
+        "seconds": st.sampled_from((5, 7.5)),
+        "image": st.sampled_from(("signs/well.png", "a.jpg")),
+        "sound": st.sampled_from(("bell.ogg", "bell.ogg#t=1.5,4")),
+    }
+    chosen = draw(st.sets(st.sampled_from(sorted(optional)), max_size=3))
+    return {name: draw(optional[name]) for name in sorted(chosen)}
+
+
+def plain_prompt(text: str) -> str:
+    return text.replace("{", "(").replace("}", ")")
+
+
+@st.composite
+def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORDS) -> Question:
+    """One question of any kind, with its own id and a prompt like no other."""
+    kind = draw(
+        st.sampled_from(("choice", "typed", "number", "truth", "sort", "letters", "formula", "table", "odd"))
+    )
+    prompt = f"{draw(words)} {number}"
+    common = draw(details(words))
+    name = f"q{number}"
+    distinct = st.lists(words, min_size=2, max_size=8, unique_by=same)
+    match kind:
+        case "choice" | "sort":
+            options = tuple(draw(distinct))
+            right = draw(st.integers(0, len(options) - 1))
+            pins = draw(st.sets(st.integers(0, len(options) - 1), max_size=2))
+            return Question(
+                name, kind, prompt, (options[right],), options, right, pinned=tuple(sorted(pins)), **common
+            )
+        case "typed":
+            return Question(
+                name, kind, prompt, tuple(draw(st.lists(words, min_size=1, max_size=3))), **common
+            )
+        case "number":
+            tolerance = draw(st.sampled_from((Fraction(0), Fraction(1, 3), Fraction(1, 2))))
+            unit = draw(st.sampled_from(("", "km")))
+            answers = tuple(draw(st.lists(NUMBERS, min_size=1, max_size=2)))
+            return Question(name, kind, prompt, answers, tolerance=tolerance, unit=unit, **common)
+        case "truth":
+            right = draw(st.integers(0, 1))
+            return Question(name, kind, prompt, (TRUTH_OPTIONS[right],), TRUTH_OPTIONS, right, **common)
+        case "letters":
+            phrase = "x" + draw(words)
+            return Question(name, kind, prompt, (phrase,), misses=draw(st.integers(1, 10)), **common)
+        case "formula":
+            recipe: Formula | Table | Odd = Formula(
+                (Span("a", "1", draw(st.sampled_from(("9", "level * 5")))), Span("b", values=("1/2", "3"))),
+                draw(st.sampled_from(("a + b", "a * b - 1", "a / b"))),
+                draw(st.sampled_from(((), ("whole",), ("a >= b", "answer > 0")))),
+                draw(st.sampled_from(("number", "choice"))),
+                draw(st.integers(2, 8)),
+                draw(st.sampled_from(("decimal", "fraction", "mixed"))),
+            )
+            text = plain_prompt(prompt) + " {a} {b}"
+        case "table":
+            recipe = Table(
+                *TABLE, "capital", draw(st.sampled_from(("choice", "typed"))), 3, "", "countries.csv"
+            )
+            text = plain_prompt(prompt) + " {name}"
+        case _:
+            groups = tuple(
+                (group, tuple(f"{group} {member}" for member in range(draw(st.integers(3, 5)))))
+                for group in "xyz"
+            )
+            recipe = Odd(groups, draw(st.integers(3, 4)))
+            text = prompt
+    answers = () if kind == "odd" else (recipe.answer,)  # type: ignore[union-attr]
+    times = draw(st.sampled_from((0, 3)))
+    return Question(name, kind, text, answers, recipe=recipe, times=times, **common)
+
+
+@st.composite
+def packs(draw: st.DrawFn, words: st.SearchStrategy[str] = WORDS, most: int = 5) -> list[Question]:
+    """A few questions."""
+    return [draw(questions(number, words)) for number in range(draw(st.integers(1, most)))]
+
+
+def content(question: Question) -> Question:
+    """A question without where it was read."""
+    return question._replace(file="", line=0)

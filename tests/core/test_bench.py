@@ -1,0 +1,214 @@
+"""The bench: going back, other ways, differences, and the first set of waymarks."""
+
+from __future__ import annotations
+
+import unittest
+from pathlib import Path
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Ending, Game, Meter
+from dicetrail.core.play.program import Program
+from dicetrail.core.play.question import Question
+from dicetrail.core.play.setup import choose
+from dicetrail.core.play.trail import to_lines
+from dicetrail.core.prove.bench import changes, reason, walk_moves
+from dicetrail.core.prove.brought import LARGEST, dice_of, moves_of, read_trail
+from dicetrail.core.prove.coverage import covered, possible, way_to
+from dicetrail.core.prove.difference import differences
+from dicetrail.core.prove.first_set import first_set
+from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.waymarks import walk
+from dicetrail.core.rules.compile import read_game
+from dicetrail.core.rules.starting import new_game
+from dicetrail.core.snag import Refused
+from dicetrail.files import read_game_file, starting_points
+
+from .making import choice, games
+
+DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
+LINES = st.lists(
+    st.sampled_from(("right", "wrong", "unreadable", "skip", "answer A", "right @1.5", "wrong @0.2")),
+    max_size=14,
+)
+CHOICES = Choices(1, "Ida")
+
+
+def game(points: str = "3", **more: object) -> Program:
+    rows = (
+        Consequence("right", add=(("score", points),), say="{score} now."),
+        Consequence("missed", add=(("lives", "-1"),)),
+    )
+    return Program(
+        Game(
+            "B",
+            tuple(choice(n) for n in range(4)),
+            meters=(Meter("score"), Meter("lives", 2)),
+            consequences=rows,
+            endings=(Ending("lives == 0", "lost"),),
+            **more,
+        )
+    )
+
+
+class GoingBack(unittest.TestCase):
+    @settings(max_examples=100, deadline=None, suppress_health_check=list(HealthCheck))
+    @given(games(), LINES, st.data())
+    def test_going_back_is_having_played_fewer_moves(self, made, lines, data):
+        program = Program(made)
+        whole = walk_moves(program, CHOICES, lines)
+        kept = to_lines(whole.run.trail)
+        step = data.draw(st.integers(0, len(whole.run.trail) - 1))
+        back = walk_moves(program, CHOICES, whole.moves[: whole.made_by[step]])
+        self.assertEqual(to_lines(back.run.trail), to_lines(whole.run.trail[: len(back.run.trail)]))
+        self.assertGreater(len(back.run.trail), step)
+        walk_moves(program, CHOICES, [*back.moves, "wrong", "right"])  # a branch
+        self.assertEqual(to_lines(walk_moves(program, CHOICES, lines).run.trail), kept)
+
+    def test_time_stands_until_it_is_stepped(self):
+        program = game(clocks=Clocks(question=10))
+        self.assertEqual(walk_moves(program, CHOICES, ["right"]).run.question_clock.left_at(0), 10_000)
+        stepped = walk_moves(program, CHOICES, ["right"], wait=4_000)
+        self.assertEqual(stepped.run.question_clock.left_at(stepped.at), 6_000)
+        self.assertEqual(walk_moves(program, CHOICES, [], wait=99_000).at, 9_999)
+
+    def test_a_move_that_is_not_possible_ends_it_with_a_reason(self):
+        stopped = walk_moves(game(), CHOICES, ["right", "late", "right"])
+        self.assertEqual((stopped.moves, stopped.problem[:18]), (["right"], "late: no clock run"))
+
+
+class Reasons(unittest.TestCase):
+    def test_everything_that_led_there_is_said(self):
+        program = game()
+        run = walk_moves(program, CHOICES, ["answer ?!", "wrong", "wrong"]).run
+        said = {step.moment: reason(program, step) for step in run.trail}
+        self.assertIn("so it is unreadable", said["unreadable"])
+        self.assertIn("at `missed` row 2 applies, lives −1", said["missed"])
+        self.assertIn("ending 1 holds: `lives == 0`", said["missed"])
+        self.assertEqual(changes(run.trail[-2]), {"lives": -1})
+
+
+class Differences(unittest.TestCase):
+    def between(self, before: Program, after: Program, *moves: str, other: tuple[str, ...] = ()):
+        old = walk_moves(before, CHOICES, moves).run.trail
+        return differences(old, walk_moves(after, CHOICES, other or moves).run.trail)
+
+    def test_a_changed_number(self):
+        found = self.between(game("3"), game("2"), "right", "right", "right")
+        said = {one.name: (one.n, one.said) for one in found}
+        self.assertEqual(said["score"], (3, "score was 9, now 6, since step 3, row 1."))
+        self.assertEqual(said["say"][1], "Step 3 said ‘3 now.’, and says ‘2 now.’ now.")
+        self.assertEqual(found[0].n, 3)
+
+    def test_other_moves(self):
+        found = self.between(game(), game(), "right", "right", other=("right", "wrong"))
+        said = {one.name: one.said for one in found}
+        self.assertIn("Step 5 was ‘right’, and is ‘missed’ now.", said["moment"])
+        self.assertEqual(said["lives"], "lives was 2, now 1, since step 5, row 2.")
+
+    def test_a_play_that_ends_earlier(self):
+        found = self.between(game(), game(), *["right"] * 4, other=("wrong", "wrong"))
+        said = {one.name: one.said for one in found}
+        self.assertRegex(said["length"], r"It has \d+ steps fewer\.")
+
+    def test_the_same_is_no_difference(self):
+        self.assertEqual(self.between(game(), game(), "right", "wrong", "right"), [])
+
+
+class FirstSet(unittest.TestCase):
+    def test_all_of_it_passes_in_every_demo_game(self):
+        for path in sorted(DEMO.glob("*.yaml")):
+            program = Program(read_game_file(path).game)
+            made = first_set(program, 1708)
+            self.assertGreaterEqual(len(made), 3, path.name)
+            self.assertEqual(len({tuple(mark.moves) for mark in made}), len(made))
+            for mark in made:
+                walked = walk(program, mark)
+                self.assertTrue(walked.passed, (path.name, mark.name, list(walked.sentences())))
+
+    def test_tiers_from_both_sides(self):
+        program = Program(read_game_file(DEMO / "8-pace-drill.yaml").game)
+        names = [mark.name for mark in first_set(program, 1)]
+        self.assertIn("6 right: Passed", names)
+        self.assertIn("5 right: Once More", names)
+
+
+class Coverage(unittest.TestCase):
+    def test_what_is_touched(self):
+        program = game(awards=(Award("score > 9", "High"), Award("True", "Low")))
+        runs = [walk_moves(program, CHOICES, ["right", "right"]).run]
+        touched = covered(runs)
+        self.assertEqual((touched.rows, touched.awards), ({1}, set()))
+        touched = covered([*runs, walk_moves(program, CHOICES, ["wrong", "wrong"]).run])
+        self.assertEqual((touched.rows, touched.endings, touched.awards), ({1, 2}, {1}, {2}))
+        self.assertTrue(touched.has("ending 1") and not touched.has("award 1"))
+
+    def test_a_way_to_everything_that_can_be_reached_in_every_starting_point_and_demo_game(self):
+        programs = {path.name: Program(read_game_file(path).game) for path in sorted(DEMO.glob("*.yaml"))}
+        for start in starting_points().values():
+            pack = [choice(n) for n in range(20)]
+            if start.name == "letters":
+                pack = [Question(f"l{n}", "letters", f"Word {n}?", ("cornice",)) for n in range(20)]
+            reading = read_game(new_game(start, "T", "p", 20), lambda _, pack=pack: pack)
+            programs[start.name] = Program(reading.game)
+        for name, program in programs.items():
+            found = reach(program)
+            parts = [
+                *(f"row {n}" for n in found.rows),
+                *(f"ending {n}" for n in found.endings),
+                *(f"award {n}" for n in found.awards),
+            ]
+            for what in parts:
+                way = way_to(program, found, what, 1708)
+                self.assertIsNotNone(way, (name, what))
+                dice, moves = way
+                walk = walk_moves(program, choose(program.game, dice), moves)
+                self.assertTrue(covered([walk.run]).has(what), (name, what))
+                self.assertTrue(possible(found, what))
+
+
+class Brought(unittest.TestCase):
+    PROGRAM = game(clocks=Clocks(question=10, breather=1))
+    MOVES = ("right @2", "wrong @0.5", "late", "answer A @9.999")
+
+    def trail(self) -> bytes:
+        return to_lines(walk_moves(self.PROGRAM, CHOICES, self.MOVES).run.trail).encode()
+
+    def test_its_moves_play_the_same_trail_again(self):
+        steps = read_trail(self.trail(), self.PROGRAM)
+        self.assertEqual(dice_of(steps), 1)
+        moves = moves_of(steps, self.PROGRAM, CHOICES)
+        self.assertEqual(moves, list(self.MOVES))
+        self.assertEqual(to_lines(walk_moves(self.PROGRAM, CHOICES, moves).run.trail).encode(), self.trail())
+
+    def test_under_other_rules_the_difference_is_told(self):
+        steps = read_trail(self.trail(), self.PROGRAM)
+        other = game("2", clocks=Clocks(question=10, breather=4))
+        after = walk_moves(other, CHOICES, moves_of(steps, other, CHOICES)).run.trail
+        said = {one.name: one.said for one in differences(steps, after)}
+        self.assertIn("score was", said["score"])
+
+    def test_what_is_no_trail_of_this_game_is_refused_in_a_sentence(self):
+        lines = self.trail().decode().splitlines()
+        wrong_number = lines[4].replace('"score":3', '"score":4')
+        other = to_lines(walk_moves(Program(Game("O", (choice(9),))), CHOICES, ["right"]).run.trail)
+        for text, word in (
+            ("\n".join(lines[:3] + lines[4:]), "a line is missing"),
+            ("\n".join(lines[2:]), "its beginning is missing"),
+            ("\n".join([*lines[:4], wrong_number, *lines[5:]]), "does not add up"),
+            (other, "another game"),
+            (self.trail().decode().replace('"question":"c', '"question":"z'), "knows none of these"),
+            ("not json", "Line 1 is no step"),
+            ('{"n": 1}', "Line 1 is no step"),
+            ("[" * 100_000, "Line 1 is no step"),
+            ("", "no step"),
+        ):
+            with self.assertRaises(Refused) as refused:
+                read_trail(text.encode(), self.PROGRAM)
+            self.assertIn(word, str(refused.exception))
+        with self.assertRaises(Refused) as refused:
+            read_trail(b"x" * (LARGEST + 1), self.PROGRAM)
+        self.assertIn("8 MB", str(refused.exception))
+        with self.assertRaises(Refused):
+            read_trail(b"\xff\xfe\x00", self.PROGRAM)

@@ -1,0 +1,185 @@
+"""Every snag that rules can have: found in a game that has it, silent in one that nearly has it."""
+
+from __future__ import annotations
+
+import unittest
+from pathlib import Path
+
+from dicetrail.core.play.program import Program
+from dicetrail.core.prove.doubts import doubts
+from dicetrail.core.prove.reach import reach
+from dicetrail.core.rules.compile import read_game
+from dicetrail.files import read_game_file
+
+from .making import choice, typed
+
+PLANTED = "9-fogged-in.yaml"
+DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
+LONG = choice(7)._replace(prompt="Word " * 30 + "?", options=("one two", "three", "four", "five"))
+PACKS = {
+    "four.tsv": [choice(n) for n in range(4)],
+    "typed.tsv": [typed(n) for n in range(3)],
+    "long.tsv": [choice(0), LONG],
+}
+
+BASE = {
+    "title": "title: T",
+    "packs": "packs: [four.tsv]",
+    "setup": "setup: {name: ask}",
+    "tries": "tries: 2",
+    "meters": "meters: {score: {start: 0}, lives: {start: 2}}",
+    "clocks": "clocks: {breather: player}",
+    "rows": [
+        "{moment: right, if: attempt == 1, add: {score: 3}}",
+        "{moment: right, add: {score: 1}}",
+        "{moment: missed, add: {lives: -1}}",
+    ],
+    "endings": ["{if: lives == 0, result: lost}"],
+    "awards": ["{if: score >= 6, title: High}", "{if: True, title: Rest}"],
+    "more": "",
+}
+
+
+def text(**changes: object) -> str:
+    parts = {**BASE, **changes}
+    lists = [
+        f"{name}:\n" + "".join(f"  - {row}\n" for row in parts[key]) if parts[key] else f"{name}: []\n"
+        for name, key in (("consequences", "rows"), ("endings", "endings"), ("awards", "awards"))
+    ]
+    heads = [str(parts[key]) for key in ("title", "packs", "setup", "tries", "meters", "clocks", "more")]
+    return "\n".join(heads) + "\n" + "".join(lists)
+
+
+def found(**changes: object) -> dict[str, tuple[int, str]]:
+    """The snags of a game by their codes: their lines and messages."""
+    reading = read_game(text(**changes), lambda name: PACKS[name])
+    assert reading.game is not None, reading.snags
+    snags = [*reading.snags, *doubts(reading, reach(Program(reading.game)))]
+    return {snag.code: (snag.line, snag.message) for snag in snags}
+
+
+ROWS: list[str] = BASE["rows"]  # type: ignore[assignment]
+ENDINGS: list[str] = BASE["endings"]  # type: ignore[assignment]
+SAME = ["{moment: right, add: {score: 2}}", ROWS[2]]
+ONCE = [ROWS[0], ROWS[1], "{moment: wrong, add: {lives: -1}}"]
+NEXT = '{moment: right, %sadd: {score: 1}, say: "Well done. On to the next one."}'
+CLOCK = "clocks: {question: 20, breather: player}"
+FOUR = "{moment: missed, say: one two three four}"
+LATE = ["{moment: right}", "{moment: late, %sthen: again}"]
+
+TO_AND_FRO = {
+    "more": "deal: {repeats: when_empty}",
+    "meters": "meters: {score: {start: 0, min: 0, max: 4}, lives: {start: 1}}",
+    "rows": ["{moment: right, add: {score: 2}}", "{moment: missed, add: {score: -2}}"],
+}
+
+CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
+    "hidden-row": (
+        {"rows": [ROWS[1], ROWS[0], ROWS[2]]},
+        {"rows": ["{moment: right, if: attempt < 2, add: {score: 1}}", ROWS[1], ROWS[2]]},
+    ),
+    "row-never": (
+        {"rows": [*ROWS, "{moment: missed, if: attempt > 2, say: Never}"][::-1]},
+        {"rows": [*ROWS, "{moment: missed, if: score > 0, say: Seen}"][::-1]},
+    ),
+    "award-gap": (
+        {"awards": ["{if: score >= 6, title: High}", "{if: score > 0, title: Rest}"]},
+        {"awards": ["{if: score >= 6, title: High}", "{if: score >= 0, title: Rest}"]},
+    ),
+    "award-hidden": (
+        {"awards": ["{if: score > 0, title: Some}", "{if: score >= 6, title: High}", "{if: True, title: R}"]},
+        {"awards": ["{if: score == 1, title: One}", "{if: score >= 6, title: High}", "{if: True, title: R}"]},
+    ),
+    "award-never": (
+        {"awards": ["{if: score > 12, title: Top}", "{if: True, title: Rest}"]},
+        {"awards": ["{if: score >= 12, title: Top}", "{if: True, title: Rest}"]},
+    ),
+    "ending-never": (
+        {"endings": [*ENDINGS, "{if: score > 12, result: won}"]},
+        {"endings": [*ENDINGS, "{if: score >= 12, result: won}"]},
+    ),
+    "may-not-end": (
+        {**TO_AND_FRO, "endings": ["{if: score == 3, result: won}"]},
+        {**TO_AND_FRO, "endings": ["{if: score >= 3, result: won}"]},
+    ),
+    "idle": (
+        {"clocks": CLOCK, "rows": [LATE[0], LATE[1] % ""]},
+        {"clocks": CLOCK, "rows": [LATE[0], LATE[1] % "add: {lives: -1}, "]},
+    ),
+    "same-pay": ({"rows": SAME}, {"rows": SAME, "tries": "tries: 1"}),
+    "double-loss": ({"rows": [*ONCE, ROWS[2]]}, {"rows": ONCE}),
+    "clock-too-short": (
+        {"packs": "packs: [long.tsv]", "clocks": "clocks: {question: 9, breather: player}"},
+        {"packs": "packs: [long.tsv]", "clocks": "clocks: {question: 9.5, breather: player}"},
+    ),
+    "breather-too-short": (
+        {"rows": [*ROWS[:2], FOUR], "clocks": "clocks: {breather: 1}"},
+        {"rows": [*ROWS[:2], FOUR], "clocks": "clocks: {breather: 1.1}"},
+    ),
+    "announces-next": (
+        {"rows": [NEXT % "if: attempt == 1, ", *ROWS[1:]]},
+        {"rows": [NEXT % "if: attempt == 1 and left > 0, ", ROWS[0].replace("3", "1"), *ROWS[1:]]},
+    ),
+    "unasked-name": (
+        {"setup": "setup: {name: none}", "endings": ['{if: lives == 0, result: lost, say: "Oh, {player}."}']},
+        {"endings": ['{if: lives == 0, result: lost, say: "Oh, {player}."}']},
+    ),
+    "no-value": (
+        {"rows": ["{moment: right, add: {score: 6 / wrong}}", *ROWS[2:]]},
+        {"rows": ["{moment: right, add: {score: 6 / right}}", *ROWS[2:]]},
+    ),
+    "flashes": (
+        {"more": "cues: {blink: {motion: glow, times: 4, hold: 1}}"},
+        {"more": "cues: {blink: {motion: glow, times: 3, hold: 1}}"},
+    ),
+    "low-contrast": (
+        {"more": 'look: {ground: "#ffffff", ink: "#777777"}'},
+        {"more": 'look: {ground: "#ffffff", ink: "#767676"}'},
+    ),
+}  # fmt: skip
+
+
+class Doubts(unittest.TestCase):
+    def test_a_good_game_has_none(self):
+        self.assertEqual(found(), {})
+
+    def test_each_is_found_where_it_is_and_only_there(self):
+        for code, (has, nearly) in CASES.items():
+            with self.subTest(code):
+                there = found(**has)
+                self.assertIn(code, there)
+                self.assertGreater(there[code][0], 1)
+                self.assertTrue(there[code][1].endswith("."), there[code][1])
+                self.assertNotIn(code, found(**nearly))
+
+    def test_places_and_words(self):
+        line, message = found(**CASES["hidden-row"][0])["hidden-row"]
+        self.assertEqual(text(**CASES["hidden-row"][0]).splitlines()[line - 1].strip(), f"- {ROWS[0]}")
+        self.assertIn("row 1 stands before it", message)
+        self.assertIn("`score` ends between 0 and 12", found(**CASES["award-never"][0])["award-never"][1])
+        self.assertIn("`Some` stands before it", found(**CASES["award-hidden"][0])["award-hidden"][1])
+        self.assertIn("division by zero", found(**CASES["no-value"][0])["no-value"][1])
+
+    def test_what_is_said_may_divide_too(self):
+        rows = ['{moment: missed, say: "{right / (right + late):.1f}"}']
+        self.assertIn("no-value", found(rows=rows))
+        self.assertNotIn("no-value", found(rows=['{moment: missed, say: "{right / asked:.1f}"}']))
+
+    def test_every_planted_mistake_is_found(self):
+        reading = read_game_file(DEMO / PLANTED)
+        codes = {snag.code for snag in [*reading.snags, *doubts(reading, reach(Program(reading.game)))]}
+        self.assertEqual(
+            codes,
+            {
+                *("hidden-row", "double-loss", "clock-too-short", "breather-too-short", "unasked-name"),
+                *("flashes", "low-contrast", "announces-next", "same-pay", "ending-never"),
+                *("award-hidden", "award-never", "award-gap"),
+            },
+        )
+
+    def test_no_snag_in_the_demo(self):
+        for path in sorted(DEMO.glob("*.yaml")):
+            reading = read_game_file(path)
+            if path.name == PLANTED:
+                continue
+            self.assertEqual([*reading.snags, *doubts(reading, reach(Program(reading.game)))], [], path.name)

@@ -1,0 +1,136 @@
+"""Waymarks walked, lengths of plays, and what the rules look at."""
+
+from __future__ import annotations
+
+import unittest
+
+from dicetrail.core.play.game import Asked as Bounds
+from dicetrail.core.play.game import Award, Clocks, Consequence, Ending, Game, Meter, Setup
+from dicetrail.core.play.program import Program
+from dicetrail.core.prove.lengths import seconds_of_plays
+from dicetrail.core.prove.looked_at import looked_at
+from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.waymarks import outcome, play_waymark, walk, walk_all
+from dicetrail.core.rules.compile import read_game
+from dicetrail.core.rules.document import WaymarkPart
+
+from .making import choice, questions
+
+SCORE = Meter("score", 0)
+
+
+def mark(*moves: str, **more: object) -> WaymarkPart:
+    return WaymarkPart.model_validate({"name": "m", "moves": list(moves), **more})
+
+
+class Waymarks(unittest.TestCase):
+    GAME = Program(
+        Game(
+            "W",
+            tuple(choice(n) for n in range(3)),
+            setup=Setup(name=True, count=Bounds(1, 3, 3)),
+            meters=(SCORE,),
+            consequences=(Consequence("right", add=(("score", "1.5"),), say="{score} so far."),),
+            awards=(Award("right == 3", "All"),),
+        )
+    )
+
+    def test_what_is_expected_is_looked_at_where_the_moves_run_out(self):
+        walked = walk(self.GAME, mark("right", "wrong", expect={"score": 1.5, "asked": 3, "result": "none"}))
+        self.assertTrue(walked.passed, list(walked.sentences()))
+        walked = walk(self.GAME, mark("right", expect={"say": "1.50 so far.", "award": "none"}))
+        self.assertEqual(walked.got["say"], "1.5 so far.")
+        self.assertEqual(list(walked.sentences()), ["say: expected 1.50 so far., got 1.5 so far."])
+
+    def test_moves_left_over_are_fine(self):
+        walked = walk(
+            self.GAME, mark(*["right"] * 9, expect={"score": 4.5, "result": "done", "award": "All"})
+        )
+        self.assertTrue(walked.passed)
+
+    def test_its_dice_and_choices_are_those_of_the_play(self):
+        run = play_waymark(self.GAME, mark("right", count=1, player="Ida", dice=7))
+        self.assertEqual((run.phase, run.choices.player, run.choices.dice), ("over", "Ida", 7))
+        self.assertEqual(outcome(run)["total"], 1)
+
+    def test_what_stands_in_the_way_is_its_problem(self):
+        for waymark, problem in (
+            (mark("late"), "late: no clock runs"),
+            (mark("jump"), "is no move"),
+            (mark("right", count=9), "lies between 1 and 3"),
+            (mark("right", expect={"scores": 1}), "Nothing is called scores"),
+        ):
+            walked = walk(self.GAME, waymark)
+            self.assertFalse(walked.passed)
+            self.assertIn(problem, next(walked.sentences()))
+
+    def test_all_of_a_game(self):
+        walked = walk_all(self.GAME, [mark("right", expect={"right": 1}), mark("right", expect={"right": 2})])
+        self.assertEqual([one.passed for one in walked], [True, False])
+
+    def test_moves_and_names_are_checked_where_they_are_written(self):
+        text = (
+            "title: T\npacks: [p]\nmeters: {score: {start: 0}}\nwaymarks:\n"
+            "  - {name: a, moves: [right, leap], expect: {scor: 1}}\n"
+        )
+        found = {snag.code: snag for snag in read_game(text, lambda _: [choice(0)]).snags}
+        self.assertEqual((found["bad-move"].line, found["unknown-name"].line), (5, 5))
+        self.assertIn("`score`", found["unknown-name"].message)
+
+
+class Lengths(unittest.TestCase):
+    def seconds(self, **more: object):
+        game = Game("L", tuple(choice(n) for n in range(4)), **more)
+        return seconds_of_plays(game, reach(Program(game)))
+
+    def test_quickest_and_slowest(self):
+        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather=1)), (4, 4 * 11))
+        self.assertEqual(self.seconds(clocks=Clocks(breather=2)), (8, None))
+        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather="player")), (0, None))
+        twice = self.seconds(clocks=Clocks(question=10, restart_on_again=True), tries=2)
+        self.assertEqual(twice, (0, 4 * 20))
+
+    def test_the_game_clock_bounds_it(self):
+        _, slowest = self.seconds(clocks=Clocks(question=10, game=15, breather=1))
+        self.assertEqual(slowest, 15 + 4)
+
+    def test_a_hold_longer_than_the_breather(self):
+        rows = (Consequence("missed", hold=5),)
+        _, slowest = self.seconds(clocks=Clocks(question=10, breather=1), consequences=rows)
+        self.assertEqual(slowest, 4 * 15)
+
+
+class LookedAtNames(unittest.TestCase):
+    def looked(self, **more: object):
+        return looked_at(Program(Game("N", questions(4), **more)))
+
+    def test_what_only_the_result_depends_on_stands_aside(self):
+        looked = self.looked(
+            meters=(SCORE, Meter("lives", 3)),
+            consequences=(
+                Consequence("right", add=(("score", "2"),)),
+                Consequence("missed", add=(("lives", "-1"),)),
+            ),
+            endings=(Ending("lives == 0", "lost"),),
+            awards=(Award("score > 4 and right > 1", "T"),),
+        )
+        self.assertEqual(looked.aside, {"score", "right"})
+        self.assertIn("lives", looked.names)
+
+    def test_what_a_row_looks_at_does_not(self):
+        for source, condition in (("score", ""), ("2", "score > 1")):
+            row = Consequence("right", condition, add=(("score", source),))
+            self.assertNotIn("score", self.looked(meters=(SCORE,), consequences=(row,)).aside)
+
+    def test_counts_are_told_apart_only_as_far_as_they_are_compared(self):
+        rows = (Consequence("right", "streak >= 3"), Consequence("wrong", "missed == 2"))
+        self.assertEqual(self.looked(consequences=rows).caps, {"streak": 4, "missed": 3})
+        rows = (Consequence("right", "streak >= 3 or streak == asked"),)
+        self.assertEqual(self.looked(consequences=rows).caps, {})
+        rows = (Consequence("right", "best_streak > 2 and streak > 1"),)
+        self.assertEqual(self.looked(consequences=rows).caps, {"best_streak": 3})
+
+    def test_percent_is_made_of_others(self):
+        looked = self.looked(awards=(Award("percent > 50", "T"),))
+        self.assertTrue({"right", "asked"} <= looked.names)
+        self.assertIn("right", looked.aside)

@@ -1,0 +1,126 @@
+"""Checking and the deal in the browser: switches turned, samples pinned, deals got back; by keyboard too."""
+
+from __future__ import annotations
+
+import unittest
+
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
+
+from .harness import Browser, Served
+
+WORDS = "id\tkind\tquestion\tanswer\nk\ttyped\tWhich knot?\tBelay knot\nn\tnumber\tHow many?\t12\n"
+MANY = "".join(f"Question {n}?\ta{n}\tb{n}\tc{n}\td{n}\n" for n in range(12))
+
+
+class Answers(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.served = Served()
+        cls.browser = Browser()
+        cls.words = cls.served.make_game("Words", cls.served.paste("words.tsv", WORDS))
+        cls.many = cls.served.make_game("Many", cls.served.paste("many.tsv", MANY))
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.served.stop()
+
+    def verdict(self, text: str, verdict: str):
+        self.browser.until(f"[data-sample='{text}']", "data-verdict", verdict)
+
+    def clean(self, where: str) -> None:
+        self.assertEqual(self.browser.axe(), [], where)
+        self.assertEqual(self.browser.console(), [], where)
+
+    def test_a_switch_is_turned_and_a_pinned_sample_breaks(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/{self.words['id']}/checking")
+        browser.find("#try").send_keys("belay-knot")
+        browser.until("[data-verdict]", "data-verdict", "right")
+        self.assertIn("without punctuation: ‘belay knot’", browser.find("ol[aria-label*=steps]").text)
+        browser.find("#try").send_keys(Keys.ENTER)
+        self.verdict("belay-knot", "right")
+        browser.find("[aria-label='‘belay-knot’ must be right']").click()
+        browser.until("[aria-label='‘belay-knot’ must be right']", "aria-pressed", "true")
+        self.clean("checking")
+        browser.find("[data-switch=punctuation]").click()
+        self.verdict("belay-knot", "close")
+        self.assertEqual(browser.find("[data-sample='belay-knot']").get_attribute("data-changed"), "true")
+        self.assertIsNone(browser.find("[data-sample='Belay knot']").get_attribute("data-changed"))
+        browser.find("[data-snag=broken-sample]", "must be right")
+        browser.find("header", "1 snag")
+        self.clean("checking with a broken sample")
+        browser.find("button", "Undo the last change").click()
+        browser.gone("[data-snag=broken-sample]")
+        self.verdict("belay-knot", "right")
+
+    def test_own_switches_and_another_right_answer(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/{self.words['id']}/checking?q=0")
+        self.verdict("bELAY KNOT", "right")
+        browser.find("[role=radio]", "Question").click()
+        browser.find("[role=radio][aria-checked=true]", "Question")
+        browser.find("[data-switch=case]").click()
+        self.verdict("bELAY KNOT", "wrong")
+        browser.until("[data-origin]", "data-origin", "ignore question")
+        browser.press("Take these own switches away")
+        self.verdict("bELAY KNOT", "right")
+        browser.find("[data-sample='the Belay knot'] button", "Accept it too").click()
+        self.verdict("the Belay knot", "right")
+        browser.find("p", "the Belay knot")
+
+    def test_keyboard_alone(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/{self.words['id']}/checking?q=1")
+        self.verdict("twelve", "unreadable")
+        for _ in range(60):
+            browser.keys(Keys.TAB)
+            focused = browser.driver.switch_to.active_element
+            if focused.get_attribute("data-switch") == "case":
+                break
+        browser.keys(Keys.SPACE)
+        browser.find("nav", "ignores 2 things")
+        for _ in range(60):
+            if browser.driver.switch_to.active_element.get_attribute("id") == "try":
+                break
+            browser.keys(Keys.TAB)
+        browser.keys(*"12,0")
+        browser.until("li[data-verdict]", "data-verdict", "right")
+        browser.keys(Keys.ENTER, Keys.TAB)
+        browser.chord(Keys.CONTROL, "z")
+        browser.find("nav", "ignores 3 things")
+
+    def test_a_deal_is_got_back_by_its_dice(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/{self.many['id']}/deal")
+        dice = browser.find("#dice").get_attribute("value")
+        browser.find("[data-card]")
+        first = self.dealt("now")
+        browser.press("Hold this deal")
+        browser.find("[data-deal-list=held]")
+        browser.press("Roll")
+        browser._wait(lambda _: self.dealt("now") != first, "another deal")
+        self.assertEqual(self.dealt("held"), first)
+        self.clean("two deals")
+        field = browser.find("#dice")
+        field.send_keys(*[Keys.BACKSPACE] * 9, dice, Keys.ENTER)
+        browser._wait(lambda _: self.dealt("now") == first, "the first deal")
+        browser.press("Let the held deal go")
+        Select(browser.find("[data-deal=options]")).select_by_visible_text("as filed")
+        browser._wait(lambda _: {right for _, right in self.dealt("now")} == {"A"}, "options as filed")
+        self.assertEqual([card for card, _ in self.dealt("now")], [card for card, _ in first])
+        browser.press("Deal 10,000 times")
+        browser.find("[data-finding=places]", "always first: options are not shuffled")
+        browser.press("Stop")
+        browser.until("[data-job]", "data-job", "stopped")
+        self.clean("fairness")
+
+    def dealt(self, name: str) -> list[tuple[str, str]]:
+        """The cards of a deal on the page, with the letter of the right place."""
+        found = self.browser.driver.execute_script(
+            "return [...document.querySelectorAll(`[data-deal-list=${arguments[0]}] [data-card]`)]"
+            ".map(card => [card.dataset.card, card.querySelector('[data-right]').innerText[0]])",
+            name,
+        )
+        return [tuple(one) for one in found]

@@ -1,0 +1,208 @@
+"""The bench in the browser: play, go back, another way, a changed rule, waymarks kept and broken."""
+
+from __future__ import annotations
+
+import json
+import tempfile
+import time
+import unittest
+import urllib.request
+from pathlib import Path
+
+from selenium.webdriver.common.keys import Keys
+
+from .harness import Browser, Served
+
+ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(5))
+RULES = """\
+title: Benched
+packs: [packs/benched.tsv]
+deal: {order: filed, options: filed}
+meters: {score: {start: 0}, lives: {start: 3}}
+clocks: {question: 10, breather: 1}
+consequences:
+  - {moment: right, add: {score: 3}, say: "{score} now."}
+  - {moment: missed, add: {lives: -1}, reveal: true}
+  - {moment: late, add: {lives: -1}}
+endings:
+  - {if: lives == 0, result: lost}
+awards:
+  - {if: score >= 9, title: High}
+  - {if: "True", title: Low}
+"""
+
+
+class OnTheBench(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.served = Served(demo=True)
+        cls.browser = Browser()
+        cls.game = cls.served.make_game("Benched", cls.served.paste("benched.tsv", ROWS), RULES)
+        cls.page = f"{cls.served.url}/games/{cls.game['id']}/playtest"
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.served.stop()
+
+    def gauge(self, name: str, value: str) -> None:
+        self.browser.until(f"[data-gauge={name}]", "data-value", value)
+
+    def clean(self, where: str) -> None:
+        self.assertEqual(self.browser.axe(), [], where)
+        self.assertEqual(self.browser.console(), [], where)
+
+    def test_1_play_go_back_and_another_way(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.find("[data-bench]")
+        self.clean("the bench")
+        for key, score in (("r", "3"), ("r", "6"), ("r", "9")):
+            browser.keys(key)
+            self.gauge("score", score)
+        browser.find("[data-moment=right]", "9 now.")
+        browser.find("[data-reason]", "row 1 applies, score +3")
+        browser.keys(Keys.BACKSPACE)
+        self.gauge("score", "6")
+        browser.keys("w")
+        self.gauge("lives", "2")
+        browser.find("[data-branch='0']", "right, right, right")
+        browser.press("Compare")
+        browser.find("[data-difference=other]", "score was 9, now 6")
+        browser.find("[data-difference=other]", "is ‘missed’ now")
+        self.clean("two ways compared")
+        browser.find("[data-step='2']").click()
+        self.gauge("score", "0")
+        browser.press("Take it up")
+        self.gauge("score", "6")
+
+    def test_2_the_clock_stands_and_is_stepped(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.press("Start over")
+        self.gauge("score", "0")
+        for _ in range(4):
+            browser.find("[data-wait='1000']").click()
+        browser.find("[role=timer]", "6 s")
+        browser.keys("b")
+        self.gauge("lives", "2")
+        browser.find("[data-mark=wrong]", "wrong 0")
+        browser.keys(".", "l")
+        self.gauge("lives", "1")
+        browser.press("Wrong to the end")
+        browser.find("[data-result=lost]", "Low")
+        self.clean("a play that is over")
+
+    def test_3_a_changed_rule_is_seen_without_playing_again(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.press("Start over")
+        self.gauge("score", "0")
+        browser.press("Right to the end")
+        browser.find("[data-result=done]", "High")
+        browser.find("[aria-label='Name of the waymark']").send_keys("all right", Keys.ENTER)
+        browser.until("[data-waymark='all right']", "data-passed", "true")
+        browser.find("nav a", "Rules").click()
+        cell = browser.find("[data-cell='row 1: score by']")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("1", Keys.ENTER)
+        browser.find("[data-save=saved]")
+        browser.find("nav a", "Playtest").click()
+        browser.find("[data-difference=rules]", "score was 15, now 5, since step 3, row 1.")
+        browser.until("[data-waymark='all right']", "data-passed", "false")
+        browser.find("[data-waymark='all right']", "score: expected 15, got 5")
+        browser.find("[data-waymark='all right']", "Step 3 said ‘3 now.’, and says ‘1 now.’ now.")
+        self.clean("a broken waymark")
+        browser.press("That is what I want now")
+        browser.until("[data-waymark='all right']", "data-passed", "true")
+
+    def test_3b_a_changed_question_is_seen_too(self):
+        browser = self.browser
+        pack = self.served.paste("words.tsv", "kind\tquestion\tanswer\ntyped\tWhich knot?\tBowline\n")
+        game = self.served.make_game("Words", pack, "title: Words\npacks: [packs/words.tsv]\n")
+        browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        browser.find("[aria-label='Your answer']").send_keys("Prusik", Keys.ENTER)
+        browser.find("[data-result=done]")
+        path = f"/api/workshop/packs/{pack['id']}/questions/0/accept"
+        self.served.ask("POST", path, {"text": "Prusik", "revision": pack["revision"]})
+        browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        browser.find("[data-difference=rules]", "was ‘missed’, and is ‘right’ now")
+
+    def test_4_a_first_set_on_every_demo_game(self):
+        browser = self.browser
+        for game in self.served.ask("GET", "/api/workshop/shelf")["games"][:9]:
+            browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+            browser.press("Propose a first set")
+            browser.find("[data-proposed]")
+            names = [one.get_attribute("data-proposal") for one in browser.all("[data-proposal]")]
+            self.assertGreaterEqual(len(names), 3, game["title"])
+            browser.find(f"[data-proposal='{names[0]}'] button", "So it is meant").click()
+            browser.until(f"[data-waymark='{names[0]}']", "data-passed", "true")
+            browser.press("Keep them all")
+            wanted = f"{len(names) + game['passed']} 0"
+            browser.until("[data-waymarks]", "data-waymarks", wanted)
+            browser.until("[data-top-waymarks]", "data-top-waymarks", wanted)
+
+    def test_5_taken_to_what_was_not_touched(self):
+        browser = self.browser
+        mark = "waymarks:\n  - {name: one, moves: [right], expect: {score: 3}}\n"
+        game = self.served.make_game("Fresh", {"id": self.game["pack_ids"][0]}, RULES + mark)
+        browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        browser.find("[data-left='row 3']")
+        for what, proof in (
+            ("row 3", "[data-gauge=lives][data-value='2']"),
+            ("ending 1", "[data-result=lost]"),
+        ):
+            browser.find(f"[data-left='{what}'] button", "Take me there").click()
+            browser.find(proof)
+            browser.gone(f"[data-left='{what}']")
+        browser.find("[data-top-waymarks]")
+        time.sleep(1)  # until no motion is half-way
+        self.clean("what is left to be touched")
+        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        browser.find("[data-row='1'] [data-walked]")
+
+    def test_6_until_a_life_is_lost_and_with_the_clock_running(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/1/playtest")
+        browser.press("Start over")
+        self.gauge("lanterns", "3")
+        browser.press("Until a life is lost")
+        self.gauge("lanterns", "2")
+        browser.find("[data-step='4']")
+        browser.press("Go on")
+        browser.find("[role=timer]", "30 s")
+        browser.find("label", "Let the clock run").click()
+        browser.find("[role=timer]", "28 s")
+        browser.find("label", "Let the clock run").click()
+
+    def test_7_a_trail_is_written_and_brought_again(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.press("Start over")
+        self.gauge("score", "0")
+        browser.keys("r")
+        browser.find("[data-moment=right]")
+        browser.keys("w")
+        self.gauge("lives", "2")
+        wanted = {"dice": self.game["dice"], "moves": ["right", "wrong"]}
+        path = f"/api/workshop/games/{self.game['id']}/bench/trail"
+        request = urllib.request.Request(
+            self.served.url + path, json.dumps(wanted).encode(), {"content-type": "application/json"}
+        )
+        trail = urllib.request.urlopen(request).read()
+        with tempfile.TemporaryDirectory() as folder:
+            for name, data, said in (
+                ("gap.jsonl", b"".join(trail.splitlines(keepends=True)[::2]), "a line is missing"),
+                ("long.jsonl", b"x" * (100 * 2**20), "8 MB"),
+                ("whole.jsonl", trail, "It comes out as it did."),
+            ):
+                file = Path(folder) / name
+                file.write_bytes(data)
+                browser.all("input[type=file]")[0].send_keys(str(file))
+                if name != "whole.jsonl":
+                    browser.find("[role=alert]", said)
+                    self.gauge("lives", "2")
+                else:
+                    browser.find("[data-difference=brought]", said)
+        self.assertEqual(browser.axe(), [])

@@ -1,0 +1,308 @@
+"""The questions screen in the browser: every kind, every step of a maker's work with a question file."""
+
+from __future__ import annotations
+
+import json
+import tempfile
+import time
+import unittest
+import urllib.request
+from pathlib import Path
+
+import numpy as np
+import soundfile
+from PIL import Image
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from .harness import Browser, Served
+
+RECORDS = [
+    {"prompt": "Pick the sea", "options": ["sea", "sand", "snow"], "key": "A", "topic": "water"},
+    {"prompt": "Type a knot", "answer": ["bowline", "bulin"]},
+    {"kind": "number", "prompt": "Half as a number", "answer": "1/2"},
+    {"kind": "truth", "prompt": "Ice is cold", "answer": "true"},
+    {"kind": "sort", "prompt": "Cirrus", "options": ["High", "Low"], "key": "A"},
+    {"kind": "letters", "prompt": "A knot by letters", "answer": "reef"},
+    {
+        "kind": "formula",
+        "prompt": "{a} + {b} = ?",
+        "variables": {"a": "4..4", "b": "5..5"},
+        "answer": "a + b",
+    },
+    {
+        "kind": "table",
+        "prompt": "Capital of {land}?",
+        "from": "lands.csv",
+        "answer": "capital",
+        "ask": "typed",
+        "times": 1,
+    },
+    {
+        "kind": "odd",
+        "prompt": "Which does not belong?",
+        "groups": {"x": ["x1", "x2", "x3"], "y": ["y1"]},
+        "choices": 4,
+    },
+]
+LANDS = "land,capital\nNorland,Fjell\nSudland,Fjell\n"
+BROKEN = (
+    "Which way is north?\tup\tdown\tleft\nSpaces here?    yes    no    perhaps\n"
+    "question\tanswer\twrong 1\twrong 2\nLast one?\ta one\tb\tc\n"
+)
+RULES = """\
+title: Every Kind
+packs: [packs/kinds.json]
+deal: {order: filed, options: filed}
+meters: {score: {start: 0}}
+clocks: {breather: 0.1}
+consequences:
+  - {moment: right, add: {score: 1}}
+"""
+
+
+def picture_file(folder: Path) -> Path:
+    path = folder / "well.png"
+    Image.new("RGB", (60, 40), "#2b5a3c").save(path)
+    return path
+
+
+def sound_file(folder: Path) -> Path:
+    path = folder / "bell.wav"
+    soundfile.write(path, 0.4 * np.sin(np.arange(22050 * 2) / 8), 22050)
+    return path
+
+
+class QuestionsScreen(unittest.TestCase):
+    served: Served
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls):
+        cls.served = Served()
+        cls.browser = Browser()
+        folder = tempfile.TemporaryDirectory()
+        cls.addClassCleanup(folder.cleanup)
+        cls.folder = Path(folder.name)
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.served.stop()
+
+    def bring(self, name: str, data: str | bytes) -> None:
+        path = self.folder / name
+        path.write_bytes(data if isinstance(data, bytes) else data.encode())
+        self.browser.open(self.served.url)
+        self.browser.find("[data-drop]")
+        self.browser.all("input[type=file]")[0].send_keys(str(path))
+
+    def rows(self) -> list[str]:
+        return [row.text for row in self.browser.all("[data-question]")]
+
+    def field(self, label: str):
+        """The control that a label names, in the open question."""
+        return self.browser.find("aside label", label).find_element(
+            By.XPATH, "following-sibling::*[self::input or self::textarea or self::select or self::div]"
+        )
+
+    def rewrite(self, element, text: str) -> None:
+        element.send_keys(Keys.CONTROL, "a", Keys.NULL, text)
+
+    def saved(self) -> None:
+        self.browser.until("[data-saved]", "data-saved", "Saved")
+
+    def download(self, pack: int, ending: str = "") -> bytes:
+        url = f"{self.served.url}/api/workshop/packs/{pack}/file" + (f"?ending={ending}" if ending else "")
+        with urllib.request.urlopen(url) as response:
+            return response.read()
+
+    def pack_id(self) -> int:
+        return int(self.browser.driver.current_url.rsplit("/", 1)[-1])
+
+    def test_1_bring_mend_edit_attach_write_out_and_bring_in_again(self):
+        browser = self.browser
+        self.bring("walk.tsv", BROKEN)
+        browser.find("p", "2 questions · 2 snags")
+        browser.press("Put the tabs back")
+        browser.find("p", "3 questions · 1 snag")
+        browser.press("Take the line away")
+        browser.find("p", "3 questions · no snags")
+        browser.find("[role=tab]", "Questions").click()
+        browser.find("[data-question='1']").click()
+        prompt = self.field("Prompt")
+        self.rewrite(prompt, "Spaces no more?")
+        browser.find("aside h1, aside label", "Topic").click()
+        self.field("Topic").send_keys("tabs", Keys.ENTER)
+        browser.find("[data-question='1']", "Spaces no more?")
+        self.saved()
+        browser.press("Undo")
+        browser.find("[data-question='1']", "Spaces no more?")
+        browser.press("Redo")
+        browser.find("[data-question='1']").click()
+        browser.find("aside textarea")
+        browser.driver.find_element(By.CSS_SELECTOR, "[aria-label='Bring a picture']").send_keys(
+            str(picture_file(self.folder))
+        )
+        browser.find("aside img")
+        self.field("What is on the picture").send_keys("A green field", Keys.ENTER)
+        self.saved()
+        browser.driver.find_element(By.CSS_SELECTOR, "[aria-label='Bring a sound']").send_keys(
+            str(sound_file(self.folder))
+        )
+        browser.until("[data-peaks]", "data-peaks", "240")
+        end = browser.find("aside label", "To second").find_element(By.TAG_NAME, "input")
+        self.rewrite(end, "1.5")
+        end.send_keys(Keys.TAB)
+        self.saved()
+        pack = self.pack_id()
+        browser.press("As a player sees it")
+        shown = browser.find("aside [data-phase] img")
+        self.assertEqual(shown.get_attribute("alt"), "A green field")
+        self.assertNotIn("well", shown.get_attribute("src"))
+        self.assertGreater(browser.driver.execute_script("return arguments[0].naturalWidth", shown), 0)
+        self.assertTrue(browser.find("[data-sound]").get_attribute("data-sound").endswith("#t=0,1.5"))
+        self.assertEqual(browser.axe(), [])
+        records = json.loads(self.download(pack, "json"))
+        self.assertEqual(
+            (records[1]["image"], records[1]["sound"], records[1]["alt"]),
+            ("well.png", "bell.wav#t=0,1.5", "A green field"),
+        )
+        self.bring("walk.xlsx", self.download(pack, "xlsx"))
+        browser.find("h1", "walk.xlsx")
+        browser.find("p", "3 questions · no snags")
+        self.assertEqual(json.loads(self.download(self.pack_id(), "json")), records)
+
+    def test_2_one_question_of_every_kind_is_played(self):
+        browser = self.browser
+        self.served.paste("lands.csv", LANDS)
+        pack = self.served.paste("kinds.json", json.dumps(RECORDS))
+        self.assertEqual(
+            set(pack["kinds"]),
+            {"choice", "typed", "number", "truth", "sort", "letters", "formula", "table", "odd"},
+        )
+        self.served.make_game("Every Kind", pack, RULES)
+        browser.open(f"{self.served.url}/play/every-kind?dice=7")
+        browser.press("Set out")
+        answers = ["a", "bulin", "0.5", "a", "a", "e", "9", "Fjell", "a"]
+        for visit, answer in enumerate(answers, 1):
+            browser.find(f"[data-phase=asking][data-visit='{visit}']")
+            if browser.all("form input"):
+                browser.find("form input").send_keys(answer, Keys.ENTER)
+            else:
+                browser.keys(answer)
+            if answer == "e":
+                browser.until("[data-pattern]", "data-pattern", "_ee_")
+                browser.find("[data-moment=part]", "in it")
+                self.assertEqual(browser.axe(), [])
+                browser.find("form input").send_keys("z", Keys.ENTER)
+                browser.find("p", "Not in it: z")
+                browser.find("form input").send_keys("reef", Keys.ENTER)
+        browser.find("[data-result]")
+        self.assertIn("9 of 9", browser.body())
+
+    def test_3_find_change_many_and_by_keyboard(self):
+        browser = self.browser
+        rows = "".join(
+            f"{'Knot' if n % 3 else 'Cloud'} number {n}?\tright {n}\twrong {n}\n" for n in range(1, 13)
+        )
+        self.bring("many.tsv", rows)
+        browser.find("[data-question='11']")
+        browser.find("[aria-label='Search the questions']").send_keys("cloud 9")
+        browser.find("[role=status]", "1 of 12")
+        self.assertIn("Cloud number 9?", self.rows()[0])
+        browser.find("[aria-label='Search the questions']").send_keys(
+            Keys.CONTROL, "a", Keys.NULL, Keys.DELETE
+        )
+        browser.find("[data-question='11']")
+        grid = browser.driver.find_element(By.CSS_SELECTOR, "[role=grid] [tabindex='0']")
+        browser.driver.execute_script("arguments[0].focus()", grid)
+        browser.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN)
+        browser.until("[role=row][data-question='1']", "aria-selected", "true")
+        browser.keys(Keys.ENTER)
+        line = browser.find("[data-question='1'] input[aria-label=Prompt]")
+        self.rewrite(line, "Knot rewritten?")
+        line.send_keys(Keys.ENTER)
+        browser.find("[data-question='1']", "Knot rewritten?")
+        browser.keys(" ", Keys.ARROW_DOWN, " ")
+        browser.find("[role=status]", "2 chosen")
+        browser.keys(Keys.DELETE)
+        browser.find("[role=status]", "10 questions")
+        self.assertNotIn("Knot rewritten?", browser.body())
+        browser.chord(Keys.CONTROL, "z")
+        browser.find("[role=status]", "12 questions")
+        browser.find("[data-question='11']").click()
+        browser.press("To the top")
+        browser.find("[data-question='0']", "Cloud number 12?")
+        browser.press("Add a question")
+        browser.find("p", "13 questions")
+        browser.find("aside")
+        self.assertEqual(browser.axe(), [])
+        self.assertEqual(browser.console(), [])
+
+    def test_4_columns_before_and_after_reading(self):
+        browser = self.browser
+        path = self.folder / "huts.csv"
+        path.write_text("hut,metres,ridge\nAlm,2140,East\nBim,1875,West\n", "utf-8")
+        browser.open(self.served.url)
+        browser.find("label", "Look at the columns").click()
+        browser.all("input[type=file]")[0].send_keys(str(path))
+        browser.find("[role=dialog] table")
+        self.assertEqual(browser.axe(), [])
+        browser.find("[aria-label='Column 3 is']").send_keys("wrong")
+        browser.press("Read it so")
+        browser.find("p", "2 choice")
+        browser.press("Columns")
+        browser.find("[aria-label='Column 3 is']").send_keys("topic")
+        browser.press("Read it so")
+        browser.find("p", "2 typed")
+        browser.find("[role=tab]", "Questions").click()
+        browser.find("[data-question='0']", "East")
+        browser.press("Undo")
+        browser.find("p", "2 choice")
+
+    def test_5_a_file_again_taken_in_part(self):
+        browser = self.browser
+        self.bring("again.tsv", "One?\tfirst\nTwo?\tsecond\nThree?\tthird\n")
+        browser.find("[data-question='2']")
+        browser.press("Bring again")
+        path = self.folder / "again.tsv"
+        path.write_text("One?\tFIRST now\nTwo?\tsecond\nFour?\tfourth\n", "utf-8")
+        browser.find("[role=dialog]")
+        browser.driver.find_element(By.CSS_SELECTOR, "[aria-label='The file as it is now']").send_keys(
+            str(path)
+        )
+        browser.find("[data-difference=changed]", "FIRST now")
+        browser.find("[data-difference=new]", "Four?")
+        browser.find("[data-difference=gone] input").click()
+        self.assertEqual(browser.axe(), [])
+        browser.press("Take over 2")
+        browser.find("p", "4 questions")
+        browser.gone("[role=dialog]")
+        self.assertEqual([row.splitlines()[1] for row in self.rows()], ["One?", "Two?", "Three?", "Four?"])
+
+    def test_6_a_large_file_is_watched_stopped_and_scrolled(self):
+        browser = self.browser
+        text = "".join(f"Question number {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(100_000))
+        slow = "prompt\tanswer\twrong 1\twhy\tlevel\n" + "".join(
+            f"Frage {n} über Größen?\trichtig {n}\tfalsch {n}\tdarum {n}\t2\n" for n in range(99_000)
+        )
+        self.bring("large.tsv", slow)
+        browser.find("[data-job]")
+        start = time.perf_counter()
+        with urllib.request.urlopen(f"{self.served.url}/api/workshop/words") as response:
+            response.read()
+        self.assertLess(time.perf_counter() - start, 2)
+        browser.press("Stop")
+        browser.find("[role=status]", "nothing was changed")
+        self.assertEqual(browser.all("a[href^='/packs/'][href$='large']"), [])
+        self.bring("large.tsv", text)
+        browser.find("h1", "large.tsv")
+        browser.find("p", "100,000 questions · no snags")
+        browser.find("[data-question='0']")
+        grid = browser.driver.find_element(By.CSS_SELECTOR, "[role=grid] [tabindex='0']")
+        browser.driver.execute_script("arguments[0].scrollTop = arguments[0].scrollHeight", grid)
+        browser.find("[data-question='99999']", "Question number 99999?")
+        self.assertLess(len(browser.all("[data-question]")), 80)
+        browser.find("[aria-label='Search the questions']").send_keys("77777")
+        browser.find("[role=status]", "1 of 100,000")

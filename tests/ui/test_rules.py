@@ -1,0 +1,241 @@
+"""The rules screen: a whole game programmed from nothing, without its text; played to each of its ends."""
+
+from __future__ import annotations
+
+import unittest
+
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
+
+from .harness import Browser, Served
+
+ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(6))
+EMPTY = "# The house rules.\ntitle: Empty\npacks: [packs/six.tsv]\ndeal: {order: filed, options: filed}\n"
+WANTED = """\
+title: Full
+packs: [packs/six.tsv]
+deal: {order: filed, options: filed}
+tries: 2
+meters: {score: {start: 0}, lives: {start: 3}}
+clocks: {question: 20, game: 60}
+consequences:
+  - {moment: right, if: attempt == 1, add: {score: 3}}
+  - {moment: right, add: {score: 1}}
+  - {moment: missed, add: {lives: -1}}
+endings:
+  - {if: lives == 0, result: lost}
+  - {if: score >= 9, result: won}
+awards:
+  - {if: score >= 9, title: Summit}
+  - {if: score >= 3, title: Ridge}
+  - {if: "True", title: Valley}
+"""
+
+
+class Rules(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.served = Served()
+        cls.browser = Browser()
+        cls.pack = cls.served.paste("six.tsv", ROWS)
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.served.stop()
+
+    def open(self, title: str, text: str):
+        game = self.served.make_game(title, self.pack, text)
+        self.browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        self.browser.find("[data-comes-to=ready]")
+        return game
+
+    def cell(self, label: str, text: str) -> None:
+        """Write a cell and leave it."""
+        cell = self.browser.find(f"[data-cell='{label}']")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys(text or Keys.DELETE, Keys.ENTER)
+        self.browser._wait(
+            lambda _: self.browser.find(f"[data-cell='{label}']").get_attribute("value").lstrip("+") == text,
+            f"{label} to be {text}",
+        )
+        self.browser.until("[data-save]", "data-save", "saved")
+
+    def more(self, row: int, what: str, cell: str) -> None:
+        """Add something to a row; it then has the cell."""
+        self.browser.find(f"[aria-label='Add to row {row}']").click()
+        self.browser.find("[role=menuitem]", what).click()
+        self.browser.find(f"[data-cell='row {row}: {cell}']")
+
+    def text(self, game) -> str:
+        return str(self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"])
+
+    def clean(self, where: str) -> None:
+        self.assertEqual(self.browser.axe(), [], where)
+        self.assertEqual(self.browser.console(), [], where)
+
+    def test_1_programmed_from_nothing_without_the_text(self):
+        browser, game = self.browser, self.open("Empty", EMPTY)
+        self.clean("empty rules")
+        self.cell("tries", "2")
+        for meter, start in (("score", "0"), ("lives", "3")):
+            browser.find("[aria-label='Name of a new meter']").send_keys(meter, Keys.ENTER)
+            browser.find(f"[data-meter={meter}]")
+            self.cell(f"{meter}: start", start) if start != "0" else None
+        self.cell("question clock", "20")
+        self.cell("game clock", "60")
+        browser.find("[data-add-moment=right]").click()
+        browser.find("[data-row='1']")
+        self.more(1, "a condition", "if")
+        self.more(1, "score by", "score by")
+        self.cell("row 1: score by", "3")
+        browser.find("[data-moment=right] button", "Add a row").click()
+        browser.find("[data-row='2']")
+        self.more(2, "score by", "score by")
+        browser.find("[data-add-moment=missed]").click()
+        browser.find("[data-row='3']")
+        self.more(3, "lives by", "lives by")
+        self.cell("row 3: lives by", "-1")
+        browser.find("[data-list=endings] button", "Add an ending").click()
+        browser.find("[data-entry='ending 1']")
+        browser.find("[data-list=endings] button", "Add an ending").click()
+        browser.find("[data-entry='ending 2']")
+        self.cell("ending 2: if", "score >= 9")
+        Select(browser.find("[data-cell='ending 2: result']")).select_by_value("won")
+        for n, (condition, title) in enumerate(
+            (("score >= 9", "Summit"), ("score >= 3", "Ridge"), ("True", "Valley")), 1
+        ):
+            browser.find("[data-list=awards] button", "Add an award").click()
+            browser.find(f"[data-entry='award {n}']")
+            self.cell(f"award {n}: if", condition)
+            self.cell(f"award {n}: title", title)
+        browser.find("[data-comes-to=ready]")
+        browser._wait(lambda _: "score +3" in browser.find("[data-pay='right 1']").text, "the pay of a try")
+        self.assertIn("score +1", browser.find("[data-pay='right 2']").text)
+        self.assertEqual([snag.text for snag in browser.all("[data-snag]")], [])
+        self.clean("full rules")
+        written = self.text(game)
+        self.assertTrue(written.startswith("# The house rules.\n"))
+        one, other = (self.compiled(text) for text in (written.replace("Empty", "Full"), WANTED))
+        self.assertEqual(one, other)
+        self.play_to_each_end(game)
+
+    def compiled(self, text: str):
+        from dicetrail.core.pack.reading import read_text
+        from dicetrail.core.rules.compile import read_game
+
+        return read_game(text, lambda name: read_text(name, ROWS).questions).game
+
+    def play_to_each_end(self, game) -> None:
+        browser = self.browser
+        for answers, result, award in (
+            (["a", "a", "a"], "won", "Summit"),
+            (["b", "b"] * 3, "lost", "Valley"),
+            (["a", *["b", "b"] * 2, "b", "a", "b", "a", "b", "a"], "done", "Ridge"),
+        ):
+            browser.open(f"{self.served.url}/play/{game['slug']}")
+            browser.press("Set out")
+            visit = 0
+            for letter in answers:
+                browser.find("[data-phase=asking]")
+                steps = int(browser.find("[data-phase=asking]").get_attribute("data-steps"))
+                self.assertGreater(steps, visit)
+                browser.keys(letter)
+                browser._wait(lambda _, steps=steps: self.steps() > steps, "the next step")
+                visit = steps
+            browser.find("[data-result]")
+            self.assertEqual(browser.find("[data-result]").get_attribute("data-result"), result)
+            browser.find("body", award)
+
+    def steps(self) -> int:
+        found = self.browser.all("[data-steps], [data-result]")
+        return int(found[0].get_attribute("data-steps") or 10**6) if found else -1
+
+    def test_2_checked_and_completed_while_typing(self):
+        browser = self.browser
+        self.open("Typed", WANTED)
+        cell = browser.find("[data-cell='ending 1: if']")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("live == 0")
+        browser.find("[role=alert]", "At character 1: `live` is not known here. Did you mean `lives`?")
+        self.clean("a mistake while typing")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("lives == 0 and str")
+        browser.find("[role=option]", "streak")
+        cell.send_keys(Keys.ARROW_DOWN, Keys.TAB)
+        self.assertEqual(cell.get_attribute("value"), "lives == 0 and streak")
+        cell.send_keys(Keys.ESCAPE)
+        browser._wait(lambda _: cell.get_attribute("value") == "lives == 0", "the value as it was")
+
+    def test_3_rows_hidden_and_moved_by_keyboard(self):
+        browser = self.browser
+        game = self.open("Moved", WANTED)
+        browser.find("[data-cell='row 1: if']").send_keys(Keys.CONTROL, "a")
+        browser.find("[data-cell='row 1: if']").send_keys(Keys.DELETE, Keys.ENTER)
+        browser.gone("[data-cell='row 1: if']")
+        browser.find("[data-row='2'] [data-snag=hidden-row]", "row 1 stands before it")
+        browser.until("[data-save]", "data-save", "saved")
+        browser.find("body").click()
+        browser.chord(Keys.CONTROL, "z")
+        browser.gone("[data-snag=hidden-row]")
+        browser.find("[data-cell='row 2: score by']").click()
+        browser.chord(Keys.ALT, Keys.ARROW_UP)
+        browser.find("[data-row='2'] [data-snag=hidden-row]")
+        self.assertIn(
+            "- {moment: right, add: {score: 1}}\n  - {moment: right, if: attempt == 1", self.text(game)
+        )
+
+    def test_4_text_and_table_are_one_document(self):
+        browser = self.browser
+        game = self.open("Two Views", WANTED.replace("tries: 2", "tries: 2   # as in the hut"))
+        browser.press("As text")
+        browser.find(".cm-content").click()
+        browser.chord(Keys.CONTROL, Keys.END)
+        browser.keys("look: {mark: boot}\n")
+        browser.until("[data-save]", "data-save", "saved")
+        browser.press("As sentences")
+        self.cell("tries", "3")
+        written = self.text(game)
+        self.assertIn("tries: 3   # as in the hut\n", written)
+        self.assertIn("look: {mark: boot}", written)
+
+    def test_5_what_never_happens_is_said(self):
+        browser = self.browser
+        self.open("Never", WANTED)
+        self.cell("award 1: if", "score > 11")
+        browser.find("[data-snag=award-never]", "`Summit` can't be won")
+        browser.find("[data-possible='Summit: false']")
+        browser.find("header", "1 snag")
+        self.clean("an award that is never given")
+
+    def test_6_200_rows_answer_within_100_ms(self):
+        browser = self.browser
+        rows = "".join(
+            f'  - {{moment: right, if: score == {n}, add: {{score: 1}}, say: "Row {n}."}}\n'
+            for n in range(200)
+        )
+        text = WANTED.replace("  - {moment: right, if: attempt == 1, add: {score: 3}}\n", rows)
+        game = self.served.make_game("Long", self.pack, text)
+        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        cell = browser.find("[data-cell='row 100: if']")
+        browser.driver.execute_script(WATCH, cell)
+        cell.click()
+        for letter in " and tries_left > 1":
+            cell.send_keys(letter)
+        seen = browser.driver.execute_script("return window.keyTimes")
+        self.assertGreater(len(seen), 15)
+        print(
+            f"\n200 rows: the slowest key was on the screen after {max(seen):.0f} ms, half of them within"
+            f" {sorted(seen)[len(seen) // 2]:.0f} ms"
+        )
+        self.assertIn("and tries_left > 1", cell.get_attribute("value"))
+
+
+WATCH = """
+window.keyTimes = [];
+arguments[0].addEventListener('keydown', () => {
+  const start = performance.now();
+  requestAnimationFrame(() => setTimeout(() => window.keyTimes.push(performance.now() - start)));
+});
+"""
+"""Notes for each key how long it took until the frame after it was drawn."""

@@ -1,0 +1,202 @@
+"""The API of the questions screen: found, edited, tried, read otherwise, read again, written out."""
+
+from __future__ import annotations
+
+import io
+import json
+import time
+from typing import Any
+
+import numpy as np
+import soundfile
+from PIL import Image
+
+from dicetrail.core.pack.reading import read_file
+from dicetrail.core.pack.writing import ENDINGS
+
+from .serving import ROWS, Serving
+
+
+def png() -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", (20, 10), "#2b5a3c").save(out, "PNG")
+    return out.getvalue()
+
+
+def wav() -> bytes:
+    out = io.BytesIO()
+    soundfile.write(out, 0.5 * np.sin(np.arange(8000) / 5), 8000, format="WAV")
+    return out.getvalue()
+
+
+class Questions(Serving):
+    def setUp(self) -> None:
+        super().setUp()
+        self.pack = self.bring("five.tsv", ROWS.encode())
+        self.path = f"/packs/{self.pack['id']}"
+
+    def change(self, number: int, code: int = 200, revision: int | None = None, **fields: Any) -> Any:
+        one = self.ask("GET", f"{self.path}/questions/{number}")
+        body = {"record": {**one["record"], **fields}, "revision": revision or one["revision"]}
+        return self.ask("PUT", f"{self.path}/questions/{number}", body, code)
+
+    def prompts(self) -> list[str]:
+        return [q["prompt"] for q in self.ask("GET", f"{self.path}/questions")["questions"]]
+
+    def test_found(self):
+        page = self.ask("GET", f"{self.path}/questions?words=right 3")
+        self.assertEqual((page["total"], page["all"], page["questions"][0]["number"]), (1, 5, 2))
+        page = self.ask("GET", f"{self.path}/questions?order=prompt&falling=true&offset=1&limit=2")
+        self.assertEqual([q["number"] for q in page["questions"]], [3, 2])
+        self.assertEqual(page["kinds"], ["choice"])
+
+    def test_edited_and_refused(self):
+        pack = self.change(1, topic="maps", why="So it is.")
+        self.assertEqual(
+            (pack["revision"], pack["roles"]), (2, ["prompt", "answer", "wrong", "wrong", "topic", "why"])
+        )
+        self.assertIn("whole number", self.change(1, 422, level="9")["detail"])
+        self.assertIn("elsewhere", self.change(1, 409, revision=1)["detail"])
+        self.ask("GET", f"{self.path}/questions/99", code=404)
+        self.assertEqual(
+            self.ask("POST", f"{self.path}/undo")["roles"], ["prompt", "answer", "wrong", "wrong"]
+        )
+
+    def test_many(self):
+        def many(do: str, *numbers: int, revision: int, before: int | None = None, code: int = 200) -> Any:
+            body = {"do": do, "numbers": list(numbers), "revision": revision, "before": before}
+            return self.ask("POST", f"{self.path}/questions/many", body, code)
+
+        many("move", 4, revision=1, before=0)
+        self.assertEqual(self.prompts()[:2], ["Question 5?", "Question 1?"])
+        many("double", 0, revision=2)
+        many("remove", 2, 3, revision=3)
+        self.assertEqual(self.prompts(), ["Question 5?", "Question 5? (copy)", "Question 3?", "Question 4?"])
+        many("remove", 9, revision=4, code=404)
+        new = {
+            "record": {"kind": "truth", "prompt": "Snow is warm", "answer": "False"},
+            "revision": 4,
+            "after": 0,
+        }
+        self.assertEqual(
+            self.ask("POST", f"{self.path}/questions", new, 201)["kinds"], {"choice": 4, "truth": 1}
+        )
+        self.assertEqual(self.prompts()[1], "Snow is warm")
+
+    def test_tried_as_a_player_sees_it(self):
+        one = self.ask("GET", f"{self.path}/questions/0")
+        self.assertEqual(one["preview"]["phase"], "asking")
+        self.assertNotIn("answers", json.dumps(one["preview"]))
+        label = next(o["label"] for o in one["preview"]["question"]["options"] if o["text"] == "right 1")
+        view = self.ask("POST", f"{self.path}/questions/0/try", {"answers": [label]})
+        self.assertEqual((view["feedback"]["moment"], view["phase"]), ("right", "feedback"))
+        other = next(o["label"] for o in one["preview"]["question"]["options"] if o["text"] != "right 1")
+        view = self.ask("POST", f"{self.path}/questions/0/try", {"answers": [other]})
+        self.assertEqual((view["feedback"]["moment"], view["question"]["tries_left"]), ("wrong", 1))
+
+    def test_a_recipe_shows_what_it_gives(self):
+        rows = [
+            {"kind": "formula", "prompt": "{a}+{b}?", "variables": "a = 1..3; b = 1..2", "answer": "a + b"}
+        ]
+        pack = self.bring("sums.json", json.dumps(rows).encode())
+        one = self.ask("GET", f"/packs/{pack['id']}/questions/0")
+        self.assertEqual((one["generated"], one["size"], len(one["samples"])), (True, 6, 6))
+        self.assertEqual(one["preview"]["question"]["kind"], "number")
+
+    def test_columns(self):
+        columns = self.ask("GET", f"{self.path}/columns")
+        self.assertEqual(columns["rows"][0], ["Question 1?", "right 1", "wrong 1a", "wrong 1b"])
+        roles = ["prompt", "answer", "accepted", "why"]
+        pack = self.ask("PUT", f"{self.path}/columns?revision=1", {"roles": roles, "header": False})
+        self.assertEqual((pack["kinds"], pack["roles"]), ({"typed": 5}, roles))
+        self.ask("PUT", f"{self.path}/columns?revision=2", {"roles": ["nonsense"]}, 422)
+        looked = self.client.post(
+            "/api/workshop/packs/look",
+            files={"file": ("a.csv", b"Which?;yes;no\nWhere?;up;down\n")},
+            data={"settings": json.dumps({"delimiter": "semicolon"})},
+        ).json()
+        self.assertEqual((looked["roles"], looked["questions"]), (["prompt", "answer", "wrong"], 2))
+        self.assertEqual(len(self.ask("GET", "/shelf")["packs"]), 1, "looking keeps nothing")
+
+    def test_written_out_and_read_again_the_same(self):
+        self.change(2, topic="Größe", image="a.png", alt="a field")
+        records = self.client.get(f"/api/workshop{self.path}/file?ending=json").json()
+        for ending in ENDINGS:
+            data = self.client.get(f"/api/workshop{self.path}/file?ending={ending}").content
+            again = self.bring(f"again.{ending}", data)
+            back = self.client.get(f"/api/workshop/packs/{again['id']}/file?ending=json").json()
+            self.assertEqual(back, records, ending)
+            self.assertEqual(len(read_file(f"a.{ending}", data).questions), 5)
+
+    def test_a_file_again(self):
+        self.change(0, why="mine")
+        theirs = (
+            ROWS.replace("right 1", "theirs 1")
+            .replace("right 2", "better 2")
+            .replace("Question 5?", "Question 6?")
+        )
+        found = self.client.post(
+            f"/api/workshop{self.path}/again", files={"file": ("x.tsv", theirs.encode())}
+        ).json()
+        self.assertEqual([d["what"] for d in found["differences"]], ["kept", "changed", "changed"])
+        body = {"token": found["token"], "numbers": [1, 2], "revision": 2}
+        taken = self.ask("POST", f"{self.path}/again/take", body)
+        self.assertEqual((taken["left"], taken["pack"]["questions"], taken["pack"]["revision"]), ([], 5, 3))
+        self.assertEqual(self.prompts()[-1], "Question 6?")
+        whole = self.ask("POST", f"{self.path}/again/take", {**body, "numbers": None, "revision": 3})
+        self.assertEqual(whole["pack"]["questions"], 5)
+        self.assertNotIn("right 1", str(self.ask("GET", f"{self.path}/questions/0")))
+        self.ask("POST", f"{self.path}/again/take", {**body, "token": "gone"}, 422)
+        self.ask("POST", f"{self.path}/undo")
+        self.assertEqual(self.ask("GET", f"{self.path}/questions/0")["record"]["why"], "mine")
+
+    def test_pictures_and_sounds(self):
+        def send(name: str, data: bytes) -> Any:
+            return self.client.post("/api/workshop/media", files={"file": (name, data)}).json()
+
+        picture, sound = send("../x/my well.png", png()), send("bell.wav", wav())
+        self.assertEqual((picture["name"], picture["width"], picture["height"]), ("my-well.png", 20, 10))
+        self.assertEqual((sound["seconds"], max(sound["peaks"]) > 0.4), (1.0, True))
+        self.assertEqual(send("my well.png", png())["id"], picture["id"], "the same bytes are kept once")
+        self.change(0, image="my-well.png", alt="a field", sound="bell.wav#t=0.2")
+        one = self.ask("GET", f"{self.path}/questions/0")
+        shown = one["preview"]["question"]
+        self.assertNotIn("well", shown["image"])
+        self.assertEqual(self.client.get(shown["image"]).headers["content-type"], "image/png")
+        self.assertTrue(shown["sound"].endswith("#t=0.2"))
+        self.assertEqual(self.client.get(shown["sound"].split("#")[0]).content, wav())
+        self.assertEqual(self.client.get("/api/players/files/nothing").status_code, 404)
+        pack = self.change(1, image="lost.png", alt="lost")
+        self.assertEqual([snag["code"] for snag in pack["snags"]][-1], "no-file")
+
+
+class Jobs(Serving):
+    LARGE = "".join(f"Question number {n}?\tright {n}\twrong {n}\n" for n in range(20_000)).encode()
+
+    def job(self, data: bytes) -> Any:
+        response = self.client.post("/api/workshop/packs", files={"file": ("large.tsv", data)})
+        self.assertEqual((response.status_code, response.json()["pack"]), (201, None))
+        return response.json()["job"]
+
+    def ended(self, job: Any) -> Any:
+        end = time.monotonic() + 60
+        while job["state"] in ("waiting", "working") and time.monotonic() < end:
+            time.sleep(0.02)
+            job = self.ask("GET", f"/jobs/{job['id']}")
+        return job
+
+    def test_a_large_file_is_a_job(self):
+        job = self.ended(self.job(self.LARGE))
+        self.assertEqual(job["state"], "done")
+        self.assertEqual(self.ask("GET", f"/packs/{job['pack_id']}")["questions"], 20_000)
+        self.ask("GET", "/jobs/unknown", code=404)
+
+    def test_a_stopped_job_keeps_nothing(self):
+        job = self.job(self.LARGE * 10)
+        self.ask("DELETE", f"/jobs/{job['id']}")
+        self.assertEqual(self.ended(job)["state"], "stopped")
+        self.assertEqual(self.ask("GET", "/shelf")["packs"], [])
+
+    def test_a_refused_one_says_why(self):
+        job = self.ended(self.job(b"\x00\x01\x02" * 200_000))
+        self.assertEqual((job["state"], "not readable" in job["message"]), ("refused", True))

@@ -1,0 +1,127 @@
+"""The APIs of the rules table, of what rules come to, of feedback and of the manners to begin from."""
+
+from __future__ import annotations
+
+import json
+import time
+
+from dicetrail.store.models import CompiledGame
+
+from .serving import ROWS, RULES, Serving
+
+
+class Rules(Serving):
+    def comes_to(self, game):
+        end = time.monotonic() + 10
+        while time.monotonic() < end:
+            found = self.ask("GET", f"/games/{game['id']}/comes-to")
+            if found["ready"]:
+                return found
+            time.sleep(0.02)
+        raise AssertionError("it was not worked out")
+
+    def test_the_document_for_the_table(self):
+        game = self.game()
+        rules = self.ask("GET", f"/games/{game['id']}/rules")
+        self.assertEqual(rules["document"]["consequences"][0]["add"], {"score": "5"})
+        self.assertEqual(rules["moments"][0], "begun")
+        self.assertEqual(set(rules["built_in"]), set(rules["moments"]))
+        self.assertTrue({"score", "lives", "streak"} <= set(rules["names"]))
+        broken = self.ask("PUT", f"/games/{game['id']}", {"text": "title: [", "revision": game["revision"]})
+        self.assertFalse(broken["playable"])
+        self.assertIn("mended first", self.ask("GET", f"/games/{game['id']}/rules", code=422)["detail"])
+
+    def test_a_cell_is_checked(self):
+        game = self.game()
+        for kind, text, column, word in (
+            ("expression", "lives > 0", 0, ""),
+            ("expression", "lives > 0 and scoer", 15, "Did you mean `score`?"),
+            ("expression", "lives = 0", 7, "Use =="),
+            ("template", "{score} of {asked}", 0, ""),
+            ("template", "Now {scor}", 6, "`scor` is not known"),
+            ("template", "{", 1, "brace"),
+        ):
+            told = self.ask("POST", f"/games/{game['id']}/cell", {"kind": kind, "text": text})
+            self.assertEqual(told["column"], column, text)
+            self.assertIn(word, told["problem"], text)
+
+    def test_what_the_rules_come_to(self):
+        game = self.game(RULES.replace("clocks: {question: 30,", "clocks: {question: 30, tick: 3,"))
+        found = self.comes_to(game)
+        self.assertTrue(found["complete"])
+        ranges = {meter["name"]: (meter["least"], meter["most"]) for meter in found["meters"]}
+        self.assertEqual(ranges, {"score": (0, 25), "lives": (0, 2)})
+        self.assertEqual([award["possible"] for award in found["awards"]], [True, True])
+        self.assertEqual((found["shortest"], found["longest"]), (2, 5))
+        pays = {(pay["moment"], pay["attempt"]): pay["changes"]["score"] for pay in found["pays"]}
+        self.assertEqual((pays["right", 1], pays["right", 2]), ([5], [5]))
+        self.assertEqual([snag["code"] for snag in found["snags"]], ["same-pay"])
+        shelf = self.ask("GET", "/shelf")["games"][0]
+        self.assertIn("same-pay", [snag["code"] for snag in shelf["snags"]])
+
+    def test_a_newer_revision_is_worked_out_anew(self):
+        game = self.game()
+        self.comes_to(game)
+        edit = {"edits": [{"path": ["consequences", 0, "add", "score"], "value": 7}]}
+        now = self.ask("POST", f"/games/{game['id']}/edits", {**edit, "revision": game["revision"]})
+        found = self.comes_to(now)
+        self.assertEqual(found["revision"], now["revision"])
+        self.assertEqual(next(meter["most"] for meter in found["meters"] if meter["name"] == "score"), 35)
+
+    def test_every_manner_begins_a_game_that_can_be_played(self):
+        pack = self.bring("five.tsv", ROWS.encode())
+        manners = self.ask("GET", "/manners")
+        self.assertGreaterEqual(len(manners), 7)
+        for manner in manners:
+            self.assertTrue(manner["about"].endswith("."))
+            wanted = {"pack_id": pack["id"], "title": manner["name"], "manner": manner["name"]}
+            game = self.ask("POST", "/games", wanted, 201)
+            self.assertTrue(game["playable"], game["snags"])
+            self.start(game["slug"], count=2 if manner["name"] == "drill" else None)
+        wanted = {"pack_id": pack["id"], "title": "T", "manner": "no such"}
+        self.assertIn("There are: lives", self.ask("POST", "/games", wanted, 422)["detail"])
+
+    def test_cues_and_looks(self):
+        game = self.game()
+        path = f"/games/{game['id']}"
+        found = self.ask("GET", f"{path}/feedback")
+        self.assertIn("bright", found["shipped_cues"])
+        self.assertGreater(found["contrast"]["ink"], 12)
+        own = {"sound": "own", "motion": "lift", "tone": "bad", "hold": 2}
+        edits = [
+            {"path": ["cues", "mine"], "value": own},
+            {"path": ["sounds", "own"], "value": {"pitch": 200, "notes": 2}},
+            {"path": ["consequences", 0, "cue"], "value": "mine"},
+            {"path": ["look", "mark"], "value": "boot"},
+        ]
+        now = self.ask("POST", f"{path}/edits", {"edits": edits, "revision": game["revision"]})
+        self.assertNotIn("unknown-cue", [snag["code"] for snag in now["snags"]])
+        found = self.ask("GET", f"{path}/feedback")
+        self.assertEqual((found["rows"]["mine"], found["look"]["mark"]), ([1], "boot"))
+        seen = self.ask("POST", f"{path}/feedback/try", {"cue": "mine"})
+        cue = seen["feedback"]["cue"]
+        self.assertEqual((cue["motion"], cue["sound"]["pitch"], cue["sound"]["notes"]), ("lift", 200, 2))
+        self.assertEqual((seen["feedback"]["moment"], seen["look"]["mark"]), ("missed", "boot"))
+        self.ask("POST", f"{path}/feedback/try", {"cue": "gone"}, 404)
+
+    def test_a_sound_that_is_not_there_is_told(self):
+        game = self.game()
+        edit = {"path": ["sounds", "horn"], "value": {"file": "horn.wav#t=0,1"}}
+        now = self.ask("POST", f"/games/{game['id']}/edits", {"edits": [edit], "revision": game["revision"]})
+        found = {snag["code"]: snag for snag in now["snags"]}
+        self.assertGreater(found["no-file"]["line"], 1)
+
+    def test_a_play_kept_before_games_had_looks_goes_on(self):
+        self.game()
+        play = self.start()
+        with self.client.app.state.workshop.session() as session:
+            (kept,) = session.query(CompiledGame).all()
+
+            data = json.loads(kept.data)
+            for name in ("look", "sounds"):
+                del data[name]
+            kept.data = json.dumps(data)
+            session.commit()
+        self.client = self.serve()
+        seen = self.client.get(f"/api/players/plays/{play}")
+        self.assertEqual((seen.status_code, seen.json()["look"]["mark"]), (200, "lantern"))
