@@ -7,6 +7,7 @@ import os
 import secrets
 import sys
 from collections import Counter
+from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, Any, NoReturn
 
@@ -208,8 +209,9 @@ def prove(game_path: GamePath, as_json: AsJson = False) -> None:
                     {
                         "name": one.name,
                         "passed": one.passed,
-                        "expected": one.expected,
-                        "got": one.got,
+                        "expected": one.end.expected,
+                        "got": one.end.got,
+                        "along": [asdict(looked) for looked in one.along],
                         "problem": one.problem,
                     }
                     for one in walked

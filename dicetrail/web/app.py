@@ -43,6 +43,7 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
         yield
         heart.cancel()
         app.state.jobs.close()
+        workshop.searches.close()
         await app.state.live.keep_all()
 
     app = FastAPI(title="Dice Trail", version="1", lifespan=lifespan, docs_url=None, redoc_url=None)

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import re
-from math import isinf
+from dataclasses import asdict
+from math import inf
 
 from fastapi import APIRouter, HTTPException, Response, UploadFile
 from sqlalchemy.orm import Session
 
-from ..core.play.game import Choices, Number
+from ..core.play.game import Choices
+from ..core.play.moves import MoveError, play, read_move
 from ..core.play.program import Program
 from ..core.play.question import GENERATED
 from ..core.play.run import Run
@@ -16,19 +18,17 @@ from ..core.play.setup import choose
 from ..core.play.trail import Step, to_lines
 from ..core.play.view import view
 from ..core.prove.bench import Walk, changes, reason, walk_moves
-from ..core.prove.brought import LARGEST, dice_of, moves_of, read_trail
+from ..core.prove.brought import LARGEST, choices_of, moves_of, read_trail
 from ..core.prove.coverage import covered, possible, way_to
 from ..core.prove.difference import differences
 from ..core.prove.first_set import expectations, first_set
-from ..core.prove.reach import reach
-from ..core.prove.waymarks import run_of
-from ..core.prove.waymarks import walk as walk_waymark
-from ..core.rules.document import WaymarkPart
+from ..core.prove.gauges import Gauge, Gauges
+from ..core.prove.reach import Reach
+from ..core.prove.waymarks import Expected, outcome, run_of, walk_and_run
+from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games
 from ..store.models import Game
-from .checking import reading_of
-from .dealing import compiled_of
-from .maker import TheGame
+from .named import TheDocument, TheGame, TheProgram
 from .packs import download
 from .requests import TheSession, TheWorkshop
 from .shapes import (
@@ -39,10 +39,11 @@ from .shapes import (
     CoverageOut,
     DifferentOut,
     GaugeOut,
+    OutcomesOut,
+    PlayedIn,
     StepOut,
     TouchedOut,
     WalkedOut,
-    WaymarkOut,
     WaymarksOut,
     WayOut,
 )
@@ -57,11 +58,13 @@ COMING = 3
 
 
 @router.post("/games/{game_id}/bench")
-def on_the_bench(wanted: BenchIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> BenchOut:
+def on_the_bench(
+    wanted: BenchIn, game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
+) -> BenchOut:
     """Walk a play as far as its moves go."""
-    program = Program(compiled_of(session, workshop, game))
     choices = _choices(program, wanted)
-    walk = walk_moves(program, choices, wanted.moves, wanted.wait, onward=wanted.onward)
+    gauges = Gauges()
+    walk = walk_moves(program, choices, wanted.moves, wanted.wait, onward=wanted.onward, watch=gauges)
     run = walk.run
     steps = run.trail
     last = _telling(steps)
@@ -72,11 +75,11 @@ def on_the_bench(wanted: BenchIn, game: TheGame, session: TheSession, workshop: 
         problem=walk.problem,
         view=view(run, walk.at),
         steps=[_step_out(step, made) for step, made in zip(steps, walk.made_by, strict=True)],
-        gauges=[_gauge(name, steps) for name in run.meters],
-        counts={name: None if isinf(value) else value for name, value in run.counts.names().items()},
+        gauges=[_gauge_out(gauge) for gauge in gauges.of(run, walk.at)],
         reason=reason(program, last) if last else "",
         row=applied,
         line=run.card.question.line if run.card else 0,
+        file=run.card.question.file if run.card else "",
         answer=run.card.question.shown_answer if run.card else "",
         key=run.card.key if run.card else "",
         coming=_coming(run),
@@ -88,19 +91,32 @@ def on_the_bench(wanted: BenchIn, game: TheGame, session: TheSession, workshop: 
 
 
 @router.post("/games/{game_id}/bench/trail", response_class=Response)
-def trail_file(wanted: BenchIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> Response:
+def trail_file(wanted: BenchIn, game: TheGame, program: TheProgram) -> Response:
     """The trail of a play, as JSON Lines."""
-    program = Program(compiled_of(session, workshop, game))
     walk = walk_moves(program, _choices(program, wanted), wanted.moves)
     return download(to_lines(walk.run.trail).encode(), f"{game.slug}-{wanted.dice}.jsonl")
 
 
+@router.post("/games/{game_id}/outcomes")
+def outcomes(wanted: PlayedIn, program: TheProgram) -> OutcomesOut:
+    """What can be expected of a play before its first move and after each."""
+    after: list[dict[str, Expected]] = []
+
+    def look(run: Run, _: int) -> None:
+        after.append({name: value for name, value in outcome(run).items() if value != inf})
+
+    problem = ""
+    try:
+        play(program, _choices(program, wanted), map(read_move, wanted.moves), look)
+    except MoveError as error:
+        problem = str(error)
+    return OutcomesOut(moves=wanted.moves[: len(after) - 1], problem=problem, after=after)
+
+
 @router.get("/games/{game_id}/waymarks")
-def waymarks(game: TheGame, session: TheSession, workshop: TheWorkshop) -> WaymarksOut:
+def waymarks(game: TheGame, document: TheDocument, session: TheSession, workshop: TheWorkshop) -> WaymarksOut:
     """Walk every waymark of a game under its present rules."""
-    reading = reading_of(session, workshop, game)
-    written = reading.document.waymarks if reading.document else []
-    walked = workshop.walked(session, game, reading)
+    walked = workshop.walked(session, game)
     failed = sum(not one.passed for one in walked)
     return WaymarksOut(
         revision=game.revision,
@@ -109,41 +125,43 @@ def waymarks(game: TheGame, session: TheSession, workshop: TheWorkshop) -> Wayma
         waymarks=[
             WalkedOut(
                 number=number,
-                name=one.name,
+                mark=mark,
                 passed=one.passed,
                 says=list(one.sentences()),
                 since="" if one.passed else _since(session, workshop, game, mark),
-                moves=mark.moves,
-                dice=mark.dice,
-                got=one.got,
+                now=WaymarkPart(
+                    name=mark.name,
+                    expect=one.end.got,
+                    along=[AlongPart(after=part.after or 0, expect=part.got) for part in one.along],
+                ),
             )
-            for number, (one, mark) in enumerate(zip(walked, written, strict=False))
+            for number, (one, mark) in enumerate(zip(walked, document.waymarks, strict=False))
         ],
     )
 
 
 @router.get("/games/{game_id}/first-set")
-def proposed(game: TheGame, session: TheSession, workshop: TheWorkshop) -> list[WaymarkOut]:
+def proposed(
+    game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
+) -> list[WaymarkPart]:
     """Waymarks made from the rules, with the results that the present rules give."""
-    reading = reading_of(session, workshop, game)
-    found = workshop.reach(session, game, reading, begin=True)
-    program = Program(compiled_of(session, workshop, game))
-    made = first_set(program, game.dice, found.ways if found else None)
-    return [
-        WaymarkOut(name=one.name, moves=one.moves, expect=dict(one.expect), dice=one.dice) for one in made
-    ]
+    found = workshop.reach(session, game, wait=True)
+    return first_set(program, game.dice, found.ways if found else None)
 
 
 @router.post("/games/{game_id}/coverage")
-def coverage(wanted: CoverageIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> CoverageOut:
+def coverage(
+    wanted: CoverageIn,
+    game: TheGame,
+    document: TheDocument,
+    program: TheProgram,
+    session: TheSession,
+    workshop: TheWorkshop,
+) -> CoverageOut:
     """What the waymarks of a game, and plays of the bench, have touched."""
-    reading = reading_of(session, workshop, game)
-    program = Program(compiled_of(session, workshop, game))
-    found = workshop.reach(session, game, reading, begin=True)
-    marks = reading.document.waymarks if reading.document else []
-    runs = [run for mark in marks if (run := run_of(program, mark)) is not None]
-    choices = choose(program.game, wanted.dice)
-    runs += [walk_moves(program, choices, moves).run for moves in wanted.plays]
+    found = workshop.reach(session, game)
+    runs = [run for mark in document.waymarks if (run := run_of(program, mark)) is not None]
+    runs += [walk_moves(program, _choices(program, play), play.moves).run for play in wanted.plays]
     touched = covered(runs)
     parts = [
         *((f"row {n}", f"row {n}, {row.moment}") for n, row in enumerate(program.game.consequences, 1)),
@@ -164,52 +182,52 @@ def coverage(wanted: CoverageIn, game: TheGame, session: TheSession, workshop: T
 
 
 @router.get("/games/{game_id}/way")
-def way(what: str, game: TheGame, session: TheSession, workshop: TheWorkshop) -> WayOut:
+def way(
+    what: str,
+    game: TheGame,
+    program: TheProgram,
+    session: TheSession,
+    workshop: TheWorkshop,
+) -> WayOut:
     """Moves that come to a row, an ending or an award."""
-    reading = reading_of(session, workshop, game)
-    program = Program(compiled_of(session, workshop, game))
     if not re.fullmatch(r"(row|ending|award) \d{1,4}", what):
         raise HTTPException(422, "Ask for a row, an ending or an award, such as `row 3`.")
-    found = workshop.reach(session, game, reading, begin=True) or reach(program)
+    found = workshop.reach(session, game, wait=True) or Reach(complete=False)
     come = way_to(program, found, what, game.dice)
     return WayOut(dice=game.dice if come is None else come[0], moves=None if come is None else come[1])
 
 
 @router.post("/games/{game_id}/bench/bring")
-def bring_trail(
-    file: UploadFile, game: TheGame, session: TheSession, workshop: TheWorkshop
-) -> BroughtTrailOut:
+def bring_trail(file: UploadFile, program: TheProgram) -> BroughtTrailOut:
     """Take up a trail that was written out: its moves, and what is otherwise under the present rules."""
-    program = Program(compiled_of(session, workshop, game))
     steps = read_trail(file.file.read(LARGEST + 1), program)
-    choices = choose(program.game, dice_of(steps))
+    choices = choices_of(steps, program)
     moves = moves_of(steps, program, choices)
     walk = walk_moves(program, choices, moves)
     found = differences(steps, walk.run.trail[: len(steps)] if walk.run.phase != "over" else walk.run.trail)
     return BroughtTrailOut(
-        dice=choices.dice,
-        moves=moves,
+        play=PlayedIn(moves=moves, **asdict(choices)),
         differences=[DifferentOut(n=one.n, name=one.name, said=one.said) for one in found],
     )
 
 
 def _since(session: Session, workshop: Workshop, game: Game, mark: WaymarkPart) -> str:
     """What became otherwise first in the play of a waymark, since the rules under which it last passed."""
-    now = run_of(Program(compiled_of(session, workshop, game)), mark)
+    program = workshop.program(session, game)
+    now = run_of(program, mark) if program else None
     for number in range(game.revision - 1, max(0, game.revision - FAR_BACK), -1):
         text = games.text_of(session, game, number)
         earlier = workshop.read(session, text).game if text else None
         if earlier is None or now is None:
             continue
-        program = Program(earlier)
-        then = run_of(program, mark)
-        if then is not None and walk_waymark(program, mark).passed:
+        walked, then = walk_and_run(Program(earlier), mark)
+        if then is not None and walked.passed:
             found = differences(then.trail, now.trail)
             return found[0].said if found else ""
     return ""
 
 
-def _choices(program: Program, wanted: BenchIn) -> Choices:
+def _choices(program: Program, wanted: PlayedIn) -> Choices:
     return choose(
         program.game,
         wanted.dice,
@@ -242,15 +260,10 @@ def _step_out(step: Step, made_by: int) -> StepOut:
     )
 
 
-def _gauge(name: str, steps: list[Step]) -> GaugeOut:
-    course: list[Number] = [step.after[name] for step in steps]
-    changed = next((step for step in reversed(steps) if name in changes(step)), None)
+def _gauge_out(gauge: Gauge) -> GaugeOut:
+    step, change = gauge.last_change
     return GaugeOut(
-        name=name,
-        value=course[-1],
-        change=changes(changed)[name] if changed else 0,
-        step=changed.n if changed else 0,
-        course=[float(value) for value in course],
+        name=gauge.name, sort=gauge.sort, value=gauge.value, change=change, step=step, course=gauge.course
     )
 
 
@@ -266,11 +279,12 @@ def _coming(run: Run) -> list[str]:
 def _differences(
     session: Session, workshop: Workshop, game: Game, wanted: BenchIn, walk: Walk
 ) -> list[DifferentOut] | None:
-    """What is otherwise than with other moves; or than when the last move was made, before rules, switches
+    """What is otherwise than in another play; or than when the last move was made, before rules, switches
     or questions were changed."""
     run = walk.run
     if wanted.other is not None:
-        before = walk_moves(run.program, run.choices, wanted.other).run.trail
+        choices = _choices(run.program, wanted.other)
+        before = walk_moves(run.program, choices, wanted.other.moves).run.trail
     else:
         kept = workshop.last_trail(game.id, (run.choices, tuple(wanted.moves), wanted.onward), run.trail)
         before = kept if kept is not None else _earlier(session, workshop, game, wanted, run)

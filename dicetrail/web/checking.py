@@ -5,22 +5,18 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from fastapi import APIRouter, HTTPException
-from sqlalchemy.orm import Session
 
 from ..core.pack.editing import change
 from ..core.pack.writing import to_record
 from ..core.play.question import Question
 from ..core.play.switches import Checking
 from ..core.rules.comparing import collisions, nearest, verdict_on
-from ..core.rules.compile import GameReading
 from ..core.rules.document import CheckingPart, OwnCheckingPart
 from ..core.rules.samples import Sample, suggested
-from ..store.models import Game
-from .maker import TheGame
+from .named import TheDocument, TheGame, TheReading
 from .packs import ThePack, change_pack, question_at, question_out, snags_out
 from .requests import TheSession, TheWorkshop
 from .shapes import AcceptIn, CheckingOut, PackOut, SamplesIn, TriedOut
-from .workshop import Workshop
 
 router = APIRouter(prefix="/api/workshop", tags=["checking"])
 
@@ -29,13 +25,19 @@ MOST_COLLISIONS = 200
 
 @router.post("/games/{game_id}/checking/{pack_id}/{number}")
 def checking_of(
-    number: int, wanted: SamplesIn, game: TheGame, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    number: int,
+    wanted: SamplesIn,
+    game: TheGame,
+    reading: TheReading,
+    document: TheDocument,
+    pack: ThePack,
+    session: TheSession,
+    workshop: TheWorkshop,
 ) -> CheckingOut:
     """How the answers to one question are compared, tried with samples."""
-    reading = reading_of(session, workshop, game)
-    part = reading.document.checking if reading.document else CheckingPart()
-    questions = workshop.reading(session, pack).questions
-    question = question_at(workshop.reading(session, pack), number) if questions else None
+    part = document.checking
+    pack_reading = workshop.reading(session, pack)
+    question = question_at(pack_reading, number) if pack_reading.questions else None
     rules, origins = nearest(part, pack.name, question.id if question else "")
     samples = _samples(question, part, rules, wanted.texts) if question else []
     game_rules, _ = nearest(part, "", "")
@@ -77,15 +79,6 @@ def accept(
         wanted.revision,
         lambda source: change(source, number, {**record, "answer": answers[0], "accepted": answers[1:]}),
     )
-
-
-def reading_of(session: Session, workshop: Workshop, game: Game) -> GameReading:
-    """A game that was read; refused where its text can't be."""
-    reading = workshop.compiled(session, game)
-    if reading.document is None:
-        first = reading.snags[0].message if reading.snags else ""
-        raise HTTPException(422, f"The rules must be mended first, in line {reading.snags[0].line}: {first}")
-    return reading
 
 
 def _samples(question: Question, part: CheckingPart, rules: Checking, texts: Sequence[str]) -> list[TriedOut]:

@@ -4,23 +4,17 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from fastapi import APIRouter, HTTPException
-from sqlalchemy.orm import Session
+from fastapi import APIRouter
 
 from ..core.pack.reading import Progress
 from ..core.play.deck import Card, Deck, pool
-from ..core.play.game import Game as CompiledGame
 from ..core.play.setup import choose
 from ..core.prove.fairness import Tally, fair_deals, generated
 from ..core.rules.document import DealPart
-from ..store.models import Game
-from .checking import reading_of
 from .jobs import Job
-from .maker import TheGame
+from .named import TheGame, TheProgram
 from .packs import TheJobs, job_of, job_out
-from .requests import TheSession, TheWorkshop
 from .shapes import CardOut, DealOut, DiceNumber, FairnessIn, FairnessOut, FindingOut, GeneratedOut
-from .workshop import Workshop
 
 router = APIRouter(prefix="/api/workshop", tags=["deal"])
 
@@ -31,15 +25,14 @@ MOST_CARDS = 500
 @router.get("/games/{game_id}/deal")
 def one_deal(
     game: TheGame,
-    session: TheSession,
-    workshop: TheWorkshop,
+    program: TheProgram,
     dice: DiceNumber,
     count: int | None = None,
     topic: str = "",
     level: int | None = None,
 ) -> DealOut:
     """The questions that a play with these dice asks, the options in their places."""
-    compiled = compiled_of(session, workshop, game)
+    compiled = program.game
     choices = choose(compiled, dice, count=count, topic=topic, level=level)
     deck = Deck(compiled, choices)
     most = min(MOST_CARDS, len(pool(compiled, choices)) if deck.endless else deck.total)
@@ -55,11 +48,9 @@ def one_deal(
 
 
 @router.post("/games/{game_id}/fairness", status_code=201)
-def start_fairness(
-    wanted: FairnessIn, game: TheGame, session: TheSession, workshop: TheWorkshop, jobs: TheJobs
-) -> FairnessOut:
+def start_fairness(wanted: FairnessIn, program: TheProgram, jobs: TheJobs) -> FairnessOut:
     """Begin to deal many times and count; ask after it by its job."""
-    compiled = compiled_of(session, workshop, game)
+    compiled = program.game
     choices = choose(compiled, 0)
     tally = Tally(compiled, choices)
 
@@ -74,15 +65,6 @@ def start_fairness(
 def fairness(job_id: str, jobs: TheJobs) -> FairnessOut:
     """What the deals made so far look like."""
     return _fairness_out(job_of(jobs, job_id))
-
-
-def compiled_of(session: Session, workshop: Workshop, game: Game) -> CompiledGame:
-    """A game that can be played; refused where its rules stop it."""
-    reading = reading_of(session, workshop, game)
-    if reading.game is None:
-        stops = next(snag for snag in reading.snags if snag.severity == "stop")
-        raise HTTPException(422, f"This game can't be dealt yet. Line {stops.line}: {stops.message}")
-    return reading.game
 
 
 def _fairness_out(job: Job) -> FairnessOut:

@@ -13,10 +13,8 @@ from ..core.play.run import Run
 from ..core.play.view import View, view
 from ..core.rules.contrast import contrast
 from ..core.rules.cues import SHIPPED, SHIPPED_SOUNDS
-from ..core.rules.document import CuePart, Document, SoundPart
-from .checking import reading_of
-from .maker import TheGame
-from .requests import TheSession, TheWorkshop
+from ..core.rules.document import CuePart, SoundPart
+from .named import TheDocument, TheGame, TheProgram
 from .shapes import ExperienceIn, FeedbackOut
 
 router = APIRouter(prefix="/api/workshop", tags=["feedback"])
@@ -33,9 +31,8 @@ SAMPLE = Question(
 
 
 @router.get("/games/{game_id}/feedback")
-def feedback_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> FeedbackOut:
+def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
     """Everything a player of a game sees and hears."""
-    document = reading_of(session, workshop, game).document or Document(title="", packs=["-"])
     rows: dict[str, list[int]] = {}
     for number, row in enumerate(document.consequences, 1):
         if row.cue:
@@ -60,12 +57,9 @@ def feedback_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> Fe
 
 
 @router.post("/games/{game_id}/feedback/try")
-def experience(wanted: ExperienceIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> View:
+def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram) -> View:
     """What a player sees at a right answer that has this cue."""
-    reading = reading_of(session, workshop, game)
-    if reading.game is None:
-        raise HTTPException(422, "Mend the snags that stop this game first.")
-    document = reading.document or Document(title="", packs=["-"])
+    game = program.game
     part = document.cues.get(wanted.cue)
     cue = SHIPPED.get(wanted.cue) if part is None else Cue(wanted.cue, **part.model_dump())
     if cue is None:
@@ -73,15 +67,15 @@ def experience(wanted: ExperienceIn, game: TheGame, session: TheSession, worksho
     bad = cue.tone == "bad"
     moment = "missed" if bad else "right"
     stage = Game(
-        reading.game.title,
+        game.title,
         (SAMPLE,),
         deal=Deal(order="filed", options="filed"),
-        meters=reading.game.meters,
+        meters=game.meters,
         clocks=Clocks(breather="player"),
         consequences=(Consequence(moment, reveal=bad, cue=cue.name, hold=0),),  # type: ignore[arg-type]
         cues=(cue,),
-        look=reading.game.look,
-        sounds=reading.game.sounds,
+        look=game.look,
+        sounds=game.sounds,
     )
     run = Run(Program(stage), Choices(1, "Player"))
     run.begin()

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Literal
 
-from fastapi import APIRouter, Depends, HTTPException, Response
+from fastapi import APIRouter, HTTPException, Response
 from sqlalchemy.orm import Session
 
 from ..core.pack.roles import ROLES
@@ -21,23 +21,13 @@ from ..core.rules.yamltext import YamlMistake
 from ..files import starting_points
 from ..store import games, history, packs
 from ..store.models import Game
+from .named import TheGame
 from .packs import download, pack_of, pack_out, snags_out
 from .requests import TheSession, TheWorkshop
 from .shapes import DiceIn, EditsIn, GameOut, GameTextIn, MannerOut, NewGameIn, ShelfOut, WordsOut
 from .workshop import Workshop, roll
 
 router = APIRouter(prefix="/api/workshop", tags=["workshop"])
-
-
-def game_of(game_id: int, session: TheSession) -> Game:
-    """The game a path names."""
-    game = session.get(Game, game_id)
-    if game is None:
-        raise HTTPException(404, "This game is not on the shelf any more.")
-    return game
-
-
-TheGame = Annotated[Game, Depends(game_of)]
 
 
 @router.get("/shelf")
@@ -139,8 +129,8 @@ def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
     document = reading.document
     title, names = workshop.outline(game, reading)
     can_undo, can_redo = history.can_undo_redo(session, game)
-    found = workshop.reach(session, game, reading, begin=False)
-    walked = workshop.walked(session, game, reading)
+    found = workshop.reach(session, game, begin=False)
+    walked = workshop.walked(session, game)
     passed = sum(one.passed for one in walked)
     return GameOut(
         id=game.id,

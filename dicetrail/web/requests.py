@@ -1,8 +1,11 @@
-"""What every request is served with: the workshop, and a session of its own."""
+"""What every request is served with: the workshop, and a session of its own.
+
+What never waits for anything is asynchronous: it then costs a request no change of thread.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import AsyncIterator
 from typing import Annotated
 
 from fastapi import Depends, Request
@@ -11,17 +14,19 @@ from sqlalchemy.orm import Session
 from .workshop import Workshop
 
 
-def workshop_of(request: Request) -> Workshop:
+async def workshop_of(request: Request) -> Workshop:
     """The workshop this application serves."""
     workshop: Workshop = request.app.state.workshop
     return workshop
 
 
-def session_of(request: Request) -> Iterator[Session]:
+TheWorkshop = Annotated[Workshop, Depends(workshop_of)]
+
+
+async def session_of(workshop: TheWorkshop) -> AsyncIterator[Session]:
     """A session for one request."""
-    with workshop_of(request).session() as session:
+    with workshop.session() as session:
         yield session
 
 
-TheWorkshop = Annotated[Workshop, Depends(workshop_of)]
 TheSession = Annotated[Session, Depends(session_of)]

@@ -18,9 +18,7 @@ from ..core.prove.lengths import seconds_of_plays
 from ..core.prove.reach import Reach
 from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED
-from ..core.rules.document import Document
-from .checking import reading_of
-from .maker import TheGame
+from .named import TheDocument, TheGame, TheReading
 from .packs import snags_out
 from .requests import TheSession, TheWorkshop
 from .shapes import (
@@ -56,9 +54,8 @@ BUILT_IN = {
 
 
 @router.get("/games/{game_id}/rules")
-def rules_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> RulesOut:
+def rules_of(game: TheGame, document: TheDocument) -> RulesOut:
     """The document of a game, as the table shows it."""
-    document = reading_of(session, workshop, game).document or Document(title="", packs=["-"])
     return RulesOut(
         revision=game.revision,
         document=document,
@@ -70,10 +67,9 @@ def rules_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> Rules
 
 
 @router.post("/games/{game_id}/cell")
-def try_cell(cell: CellIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> CellOut:
+def try_cell(cell: CellIn, document: TheDocument) -> CellOut:
     """Check what is being typed, before it is kept."""
-    document = reading_of(session, workshop, game).document
-    known = {*(document.meters if document else ()), *COUNTS}
+    known = {*document.meters, *COUNTS}
     try:
         if cell.kind == "expression":
             check_names(compile_expression(cell.text), known)
@@ -85,10 +81,11 @@ def try_cell(cell: CellIn, game: TheGame, session: TheSession, workshop: TheWork
 
 
 @router.get("/games/{game_id}/comes-to")
-def comes_to(game: TheGame, session: TheSession, workshop: TheWorkshop) -> ComesToOut:
+def comes_to(
+    game: TheGame, reading: TheReading, _: TheDocument, session: TheSession, workshop: TheWorkshop
+) -> ComesToOut:
     """What the rules come to; asked again while it is being worked out."""
-    reading = reading_of(session, workshop, game)
-    found = workshop.reach(session, game, reading, begin=True)
+    found = workshop.reach(session, game)
     if found is None or reading.game is None:
         return _comes_to(game.revision, reading, Reach(complete=False), ready=reading.game is None)
     return _comes_to(game.revision, reading, found, ready=True)

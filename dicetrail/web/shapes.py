@@ -12,6 +12,7 @@ from ..core.pack.roles import Role
 from ..core.play.game import Look
 from ..core.play.setup import LARGEST_DICE, LONGEST_NAME
 from ..core.play.view import View
+from ..core.prove.gauges import GaugeSort
 from ..core.rules.comparing import Scope
 from ..core.rules.document import (
     CheckingPart,
@@ -21,6 +22,7 @@ from ..core.rules.document import (
     LookPart,
     OwnCheckingPart,
     SoundPart,
+    WaymarkPart,
 )
 from ..core.rules.editing import Edit
 from ..core.rules.yamltext import LARGEST as LARGEST_GAME
@@ -611,24 +613,32 @@ class ExperienceIn(BaseModel):
     cue: Annotated[str, Field(max_length=100)]
 
 
-class BenchIn(BaseModel):
-    """A play on the bench: its dice and choices, and its moves as a moves file writes them.
+Moves = Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)]
 
-    ``wait`` are the milliseconds that its clock was stepped on since an answer became possible; where
-    ``onward`` is false it stays in the feedback of its last move. Where ``before`` is a revision of the game,
-    or ``other`` are other moves, the differences are told as well.
-    """
+
+class PlayedIn(BaseModel):
+    """A play: its dice and choices, and its moves as a moves file writes them."""
 
     dice: DiceNumber
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     count: int | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
     level: int | None = None
-    moves: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)] = []
+    moves: Moves = []
+
+
+class BenchIn(PlayedIn):
+    """A play on the bench.
+
+    ``wait`` are the milliseconds that its clock was stepped on since an answer became possible; where
+    ``onward`` is false it stays in the feedback of its last move. Where ``before`` is a revision of the game,
+    or ``other`` is another play, the differences are told as well.
+    """
+
     wait: Annotated[int, Field(ge=0, le=10**9)] = 0
     onward: bool = True
     before: int | None = None
-    other: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)] | None = None
+    other: PlayedIn | None = None
 
 
 class StepOut(BaseModel):
@@ -650,13 +660,15 @@ class StepOut(BaseModel):
 
 
 class GaugeOut(BaseModel):
-    """A meter: its value, its last change with the step of it, and its values after each step."""
+    """A meter, the seconds left of a clock, or a count: its value now, its last change with the step of it,
+    and its values after each step, then now. No value stands where it has none, as a clock without limit."""
 
     name: str
-    value: float
+    sort: GaugeSort
+    value: float | None
     change: float
     step: int
-    course: list[float]
+    course: list[float | None]
 
 
 class DifferentOut(BaseModel):
@@ -671,8 +683,8 @@ class BenchOut(BaseModel):
     """A play on the bench as far as its moves go, with the reason for its last step.
 
     ``moves`` are those that were possible; ``problem`` says why the rest was not. ``answer`` and ``key`` are
-    of the question that is open, ``coming`` are the prompts of the next ones. ``row`` and ``line`` lead to
-    the last row that applied and to the question's line in its file.
+    of the question that is open, ``coming`` are the prompts of the next ones. ``row``, ``file`` and
+    ``line`` lead to the last row that applied and to the question in its file.
     """
 
     revision: int
@@ -681,9 +693,9 @@ class BenchOut(BaseModel):
     view: View
     steps: list[StepOut]
     gauges: list[GaugeOut]
-    counts: dict[str, float | None]
     reason: str
     row: int | None
+    file: str
     line: int
     answer: str
     key: str
@@ -695,20 +707,18 @@ class BenchOut(BaseModel):
 
 
 class WalkedOut(BaseModel):
-    """A waymark that was walked; ``says`` tells what differs, and ``moves`` with ``dice`` play it again.
+    """A waymark that was walked. ``says`` tells what differs, ``now`` what comes of it under these rules.
 
     Of one that fails ``since`` tells what became otherwise first, held against the rules under which it last
     passed.
     """
 
     number: int
-    name: str
+    mark: WaymarkPart
     passed: bool
     says: list[str]
     since: str
-    moves: list[str]
-    dice: int
-    got: dict[str, float | str]
+    now: WaymarkPart
 
 
 class WaymarksOut(BaseModel):
@@ -720,20 +730,19 @@ class WaymarksOut(BaseModel):
     waymarks: list[WalkedOut]
 
 
-class WaymarkOut(BaseModel):
-    """A waymark that is proposed."""
+class OutcomesOut(BaseModel):
+    """What can be expected of a play: ``after[k]`` after k moves. ``moves`` are those that were possible,
+    ``problem`` says why the rest was not."""
 
-    name: str
     moves: list[str]
-    expect: dict[str, float | str]
-    dice: int
+    problem: str
+    after: list[dict[str, float | str]]
 
 
 class CoverageIn(BaseModel):
     """Plays of the bench that count beside the waymarks."""
 
-    dice: DiceNumber
-    plays: Annotated[list[list[Annotated[str, Field(max_length=1200)]]], Field(max_length=30)] = []
+    plays: Annotated[list[PlayedIn], Field(max_length=30)] = []
 
 
 class TouchedOut(BaseModel):
@@ -763,8 +772,7 @@ class WayOut(BaseModel):
 
 
 class BroughtTrailOut(BaseModel):
-    """A trail that was brought: its dice, its moves, and what is otherwise under the present rules."""
+    """A trail that was brought: the play it tells of, and what is otherwise under the present rules."""
 
-    dice: int
-    moves: list[str]
+    play: PlayedIn
     differences: list[DifferentOut]

@@ -86,7 +86,8 @@ class Workshop:
         self._sources = _Recent(MOST_LINES_KEPT, _lines)
         self._snags = _Recent(50)
         self._compiled = _Recent(100)
-        self._searches = Searches()
+        self.searches = Searches()
+        self._programs = _Recent(100)
         self._walked = _Recent(200)
         self._trails: dict[int, tuple[Hashable, list[Step]]] = {}
         self._outlines: dict[int, tuple[str, tuple[str, ...]]] = {}
@@ -233,6 +234,13 @@ class Workshop:
         """A game read and compiled."""
         return self._compiled.get(self._game_key(session, game), lambda: self.read(session, game.text))
 
+    def program(self, session: Session, game: Game) -> Program | None:
+        """A game as it can be played; None where its rules stop it."""
+        compiled = self.compiled(session, game).game
+        if compiled is None:
+            return None
+        return self._programs.get(self._game_key(session, game), lambda: Program(compiled))
+
     def _game_key(self, session: Session, game: Game) -> Hashable:
         """What a compiled game depends on."""
         revisions = tuple((pack.name, pack.revision) for pack in packs.all_packs(session))
@@ -247,20 +255,25 @@ class Workshop:
         self._trails[game_id] = (play, now)
         return None
 
-    def walked(self, session: Session, game: Game, reading: GameReading) -> list[Walked]:
+    def walked(self, session: Session, game: Game) -> list[Walked]:
         """The waymarks of a game, walked under its present rules."""
-        compiled, document = reading.game, reading.document
-        if compiled is None or document is None or not document.waymarks:
+        program, document = self.program(session, game), self.compiled(session, game).document
+        if program is None or document is None or not document.waymarks:
             return []
-        key = self._game_key(session, game)
-        return self._walked.get(key, lambda: walk_all(Program(compiled), document.waymarks))
+        return self._walked.get(self._game_key(session, game), lambda: walk_all(program, document.waymarks))
 
-    def reach(self, session: Session, game: Game, reading: GameReading, *, begin: bool) -> Reach | None:
-        """What the plays of a game can come to; None while that is being worked out, or where nothing works
-        it out and ``begin`` is false."""
-        if reading.game is None:
+    def reach(self, session: Session, game: Game, *, begin: bool = True, wait: bool = False) -> Reach | None:
+        """What the plays of a game can come to; None while that is not known. It is worked out from now on
+        if ``begin``; with ``wait`` this comes back when it is known."""
+        compiled = self.compiled(session, game).game
+        if compiled is None:
             return None
-        return self._searches.get(game.id, self._game_key(session, game), reading.game, begin=begin)
+        key = self._game_key(session, game)
+        if begin or wait:
+            future = self.searches.begin(game.id, key, compiled)
+            if wait:
+                return future.result()
+        return self.searches.known(game.id, key)
 
     def outline(self, game: Game, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""

@@ -8,16 +8,18 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Ending, Game, Meter
+from dicetrail.core.play.game import Asked as Bounds
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
-from dicetrail.core.play.setup import choose
+from dicetrail.core.play.setup import SetupError, choose
 from dicetrail.core.play.trail import to_lines
 from dicetrail.core.prove.bench import changes, reason, walk_moves
-from dicetrail.core.prove.brought import LARGEST, dice_of, moves_of, read_trail
+from dicetrail.core.prove.brought import LARGEST, choices_of, moves_of, read_trail
 from dicetrail.core.prove.coverage import covered, possible, way_to
 from dicetrail.core.prove.difference import differences
 from dicetrail.core.prove.first_set import first_set
+from dicetrail.core.prove.gauges import Gauges
 from dicetrail.core.prove.reach import reach
 from dicetrail.core.prove.waymarks import walk
 from dicetrail.core.rules.compile import read_game
@@ -87,6 +89,38 @@ class Reasons(unittest.TestCase):
         self.assertIn("at `missed` row 2 applies, lives −1", said["missed"])
         self.assertIn("ending 1 holds: `lives == 0`", said["missed"])
         self.assertEqual(changes(run.trail[-2]), {"lives": -1})
+
+
+class Courses(unittest.TestCase):
+    def gauges(self, program: Program, *moves: str, wait: int = 0):
+        watch = Gauges()
+        walk = walk_moves(program, CHOICES, moves, wait, watch=watch)
+        found = watch.of(walk.run, walk.at)
+        self.assertTrue(all(len(one.course) == len(walk.run.trail) + 1 for one in found))
+        return {one.name: one for one in found}
+
+    def test_meters_and_counts_from_step_to_step(self):
+        found = self.gauges(game(), "right", "wrong", "right")
+        self.assertEqual(found["score"].course, [0, 0, 3, 3, 3, 3, 6, 6, 6])
+        self.assertEqual((found["score"].sort, found["score"].value), ("meter", 6))
+        self.assertEqual((found["score"].last_change, found["lives"].last_change), ((7, 3), (5, -1)))
+        self.assertEqual((found["right"].sort, found["right"].value), ("count", 2))
+        self.assertEqual(found["late"].last_change, (0, 0))
+
+    def test_clocks_have_their_seconds_left_where_they_have_a_limit(self):
+        clocks = Clocks(question=10, game=60, breather=1)
+        found = self.gauges(game(clocks=clocks), "right @4", "wrong @1.5", wait=2_500)
+        self.assertEqual(found["time_left"].course, [None, 10, 6, 10, 8.5, 10, 7.5])
+        self.assertEqual(found["game_left"].course, [60, 60, 56, 56, 54.5, 54.5, 52])
+        self.assertEqual(found["time_left"].last_change, (6, -2.5))
+        self.assertIsNone(self.gauges(game(), "right")["time_left"].value)
+
+    def test_a_mistake_in_a_play_is_a_step_too(self):
+        found = self.gauges(game("3 / (right - 1)"), "right")
+        self.assertEqual(found["score"].course, [0, 0, 0, 0, 0, 0])
+
+    def test_tries_without_end_have_no_number(self):
+        self.assertIsNone(self.gauges(game(tries=None), "wrong")["tries_left"].value)
 
 
 class Differences(unittest.TestCase):
@@ -177,10 +211,20 @@ class Brought(unittest.TestCase):
 
     def test_its_moves_play_the_same_trail_again(self):
         steps = read_trail(self.trail(), self.PROGRAM)
-        self.assertEqual(dice_of(steps), 1)
+        self.assertEqual(choices_of(steps, self.PROGRAM), CHOICES)
         moves = moves_of(steps, self.PROGRAM, CHOICES)
         self.assertEqual(moves, list(self.MOVES))
         self.assertEqual(to_lines(walk_moves(self.PROGRAM, CHOICES, moves).run.trail).encode(), self.trail())
+
+    def test_what_was_chosen_before_it_is_taken_up_too(self):
+        asks = game(setup=Setup(name=True, count=Bounds(1, 4, 4), level=Bounds(1, 1, 1)))
+        chosen = choose(asks.game, 7, player="Ida", count=2, level=1)
+        trail = to_lines(walk_moves(asks, chosen, ["right", "right"]).run.trail).encode()
+        self.assertEqual(choices_of(read_trail(trail, asks), asks), chosen)
+        with self.assertRaisesRegex(SetupError, "lies between 1 and 4"):
+            choices_of(read_trail(trail.replace(b'"count":2', b'"count":9'), asks), asks)
+        odd = trail.replace(b'"dice":7', b'"dice":"seven"')
+        self.assertEqual(choices_of(read_trail(odd, asks), asks).dice, 0)
 
     def test_under_other_rules_the_difference_is_told(self):
         steps = read_trail(self.trail(), self.PROGRAM)

@@ -7,10 +7,11 @@ import unittest
 from dicetrail.core.play.game import Asked as Bounds
 from dicetrail.core.play.game import Award, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.program import Program
+from dicetrail.core.play.trail import to_lines
 from dicetrail.core.prove.lengths import seconds_of_plays
 from dicetrail.core.prove.looked_at import looked_at
 from dicetrail.core.prove.reach import reach
-from dicetrail.core.prove.waymarks import outcome, play_waymark, walk, walk_all
+from dicetrail.core.prove.waymarks import outcome, play_waymark, walk, walk_all, walk_and_run
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import WaymarkPart
 
@@ -39,7 +40,7 @@ class Waymarks(unittest.TestCase):
         walked = walk(self.GAME, mark("right", "wrong", expect={"score": 1.5, "asked": 3, "result": "none"}))
         self.assertTrue(walked.passed, list(walked.sentences()))
         walked = walk(self.GAME, mark("right", expect={"say": "1.50 so far.", "award": "none"}))
-        self.assertEqual(walked.got["say"], "1.5 so far.")
+        self.assertEqual(walked.end.got["say"], "1.5 so far.")
         self.assertEqual(list(walked.sentences()), ["say: expected 1.50 so far., got 1.5 so far."])
 
     def test_moves_left_over_are_fine(self):
@@ -47,6 +48,42 @@ class Waymarks(unittest.TestCase):
             self.GAME, mark(*["right"] * 9, expect={"score": 4.5, "result": "done", "award": "All"})
         )
         self.assertTrue(walked.passed)
+
+    def test_what_must_hold_on_the_way(self):
+        along = [
+            {"after": 2, "expect": {"score": 1.5, "missed": 1}},
+            {"after": 0, "expect": {"asked": 1, "say": "none"}},
+            {"after": 1, "expect": {"score": 2, "say": "1.5 so far."}},
+            {"after": 9, "expect": {"result": "done", "score": 9}},
+        ]
+        walked = walk(self.GAME, mark("right", "wrong", "right", expect={"score": 3}, along=along))
+        self.assertFalse(walked.passed)
+        self.assertEqual([part.after for part in walked.along], [0, 1, 2, 9])
+        self.assertEqual(
+            list(walked.sentences()),
+            ["score after 1 move: expected 2, got 1.5", "score after 9 moves: expected 9, got 3"],
+        )
+        now = [{"after": part.after, "expect": part.got} for part in walked.along]
+        self.assertTrue(walk(self.GAME, mark("right", "wrong", "right", along=now)).passed)
+
+    def test_looking_on_the_way_changes_nothing(self):
+        moves = ["right @1", "wrong", "right"]
+        along = [{"after": n, "expect": {}} for n in range(4)]
+        plain, looked = (walk_and_run(self.GAME, mark(*moves, **more))[1] for more in ({}, {"along": along}))
+        self.assertEqual(to_lines(plain.trail), to_lines(looked.trail))
+
+    def test_which_ending_it_was_and_titles_that_are_numbers(self):
+        game = Program(
+            Game(
+                "E",
+                (choice(0), choice(1)),
+                endings=(Ending("missed > 1", "lost"), Ending("right == 1", "won")),
+                awards=(Award("right > 0", "5"),),
+            )
+        )
+        self.assertTrue(walk(game, mark("right", expect={"ending": 2, "result": "won", "award": 5})).passed)
+        walked = walk(game, mark("wrong", expect={"ending": 1, "award": "none"}))
+        self.assertEqual(list(walked.sentences()), ["ending: expected 1, got none"])
 
     def test_its_dice_and_choices_are_those_of_the_play(self):
         run = play_waymark(self.GAME, mark("right", count=1, player="Ida", dice=7))
@@ -72,10 +109,17 @@ class Waymarks(unittest.TestCase):
         text = (
             "title: T\npacks: [p]\nmeters: {score: {start: 0}}\nwaymarks:\n"
             "  - {name: a, moves: [right, leap], expect: {scor: 1}}\n"
+            "  - {name: b, along: [{after: 1, expect: {awards: High}}]}\n"
         )
-        found = {snag.code: snag for snag in read_game(text, lambda _: [choice(0)]).snags}
-        self.assertEqual((found["bad-move"].line, found["unknown-name"].line), (5, 5))
-        self.assertIn("`score`", found["unknown-name"].message)
+        found = [
+            (snag.code, snag.line, snag.message) for snag in read_game(text, lambda _: [choice(0)]).snags
+        ]
+        (bad_move, _), (unknown, one), (_, other) = [
+            (f"{code} {line}", said) for code, line, said in found if code in ("bad-move", "unknown-name")
+        ]
+        self.assertEqual((bad_move, unknown), ("bad-move 5", "unknown-name 5"))
+        self.assertIn("`score`", one)
+        self.assertIn("`awards` is nothing that can be expected. Did you mean `award`?", other)
 
 
 class Lengths(unittest.TestCase):

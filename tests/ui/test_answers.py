@@ -112,9 +112,18 @@ class Answers(unittest.TestCase):
         self.assertEqual([card for card, _ in self.dealt("now")], [card for card, _ in first])
         browser.press("Deal 10,000 times")
         browser.find("[data-finding=places]", "always first: options are not shuffled")
+        browser.until("[data-job]", "data-job", "done")
+        self.clean("fairness")
+
+    def test_dealing_many_times_can_be_stopped(self):
+        browser = self.browser
+        pack = self.served.paste("wide.tsv", "".join(f"Q{n}?\ta{n}\tb{n}\tc{n}\n" for n in range(1000)))
+        wide = self.served.make_game("Wide", pack, "title: Wide\npacks: [packs/wide.tsv]\n")
+        browser.open(f"{self.served.url}/games/{wide['id']}/deal")
+        browser.press("Deal 10,000 times")
+        browser.find("[data-finding=places]")
         browser.press("Stop")
         browser.until("[data-job]", "data-job", "stopped")
-        self.clean("fairness")
 
     def dealt(self, name: str) -> list[tuple[str, str]]:
         """The cards of a deal on the page, with the letter of the right place."""

@@ -9,10 +9,13 @@ import unittest
 import urllib.request
 from pathlib import Path
 
+from ruamel.yaml import YAML
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from .harness import Browser, Served
 
+yaml = YAML(typ="safe")
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(5))
 RULES = """\
 title: Benched
@@ -48,6 +51,10 @@ class OnTheBench(unittest.TestCase):
     def gauge(self, name: str, value: str) -> None:
         self.browser.until(f"[data-gauge={name}]", "data-value", value)
 
+    def side(self, name: str) -> None:
+        """Turn to a side of what stands beside the play."""
+        self.browser.find("[role=tab]", name).click()
+
     def clean(self, where: str) -> None:
         self.assertEqual(self.browser.axe(), [], where)
         self.assertEqual(self.browser.console(), [], where)
@@ -66,6 +73,7 @@ class OnTheBench(unittest.TestCase):
         self.gauge("score", "6")
         browser.keys("w")
         self.gauge("lives", "2")
+        self.side("Ways")
         browser.find("[data-branch='0']", "right, right, right")
         browser.press("Compare")
         browser.find("[data-difference=other]", "score was 9, now 6")
@@ -84,12 +92,13 @@ class OnTheBench(unittest.TestCase):
         for _ in range(4):
             browser.find("[data-wait='1000']").click()
         browser.find("[role=timer]", "6 s")
+        self.gauge("time_left", "6")
         browser.keys("b")
         self.gauge("lives", "2")
         browser.find("[data-mark=wrong]", "wrong 0")
         browser.keys(".", "l")
         self.gauge("lives", "1")
-        browser.press("Wrong to the end")
+        browser.keys("W")
         browser.find("[data-result=lost]", "Low")
         self.clean("a play that is over")
 
@@ -98,7 +107,8 @@ class OnTheBench(unittest.TestCase):
         browser.open(self.page)
         browser.press("Start over")
         self.gauge("score", "0")
-        browser.press("Right to the end")
+        browser.press("On until")
+        browser.find("[role=menuitem]", "the end, all right").click()
         browser.find("[data-result=done]", "High")
         browser.find("[aria-label='Name of the waymark']").send_keys("all right", Keys.ENTER)
         browser.until("[data-waymark='all right']", "data-passed", "true")
@@ -128,6 +138,70 @@ class OnTheBench(unittest.TestCase):
         browser.open(f"{self.served.url}/games/{game['id']}/playtest")
         browser.find("[data-difference=rules]", "was ‘missed’, and is ‘right’ now")
 
+    def test_3c_a_waymark_in_full_with_typed_moves_and_what_must_hold_on_the_way(self):
+        browser = self.browser
+        game = self.served.make_game("In full", {"id": self.game["pack_ids"][0]}, RULES)
+        browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        browser.press("In full")
+        browser.find("[role=dialog] input").send_keys("typed by hand")
+        moves = browser.find("[role=dialog] textarea")
+        moves.send_keys("right", Keys.ENTER, "wronk")
+        browser.find("[data-problem]", "Move 2: ‘wronk’ is no move")
+        self.assertFalse(browser.button("Keep it").is_enabled())
+        moves.send_keys(Keys.BACKSPACE, "g", Keys.ENTER, "right @2")
+        browser.gone("[data-problem]")
+        browser.press("Expect something more")
+        last = len(browser.all("[data-wish]"))
+        Select(browser.find(f"[aria-label='When, {last}']")).select_by_value("1")
+        Select(browser.find(f"[aria-label='What, {last}']")).select_by_visible_text("say")
+        value = browser.find(f"[aria-label='Value, {last}']")
+        self.assertEqual(value.get_attribute("value"), "3 now.")
+        value.send_keys("!")
+        browser.find("[data-now]", "now 3 now.")
+        self.clean("a waymark in full")
+        browser.press("Keep it")
+        browser.until("[data-waymark='typed by hand']", "data-passed", "false")
+        browser.find("[data-waymark='typed by hand']", "say after 1 move: expected 3 now.!, got 3 now.")
+        browser.press("That is what I want now")
+        browser.until("[data-waymark='typed by hand']", "data-passed", "true")
+        browser.press("Change typed by hand")
+        browser.find("[role=dialog] textarea").send_keys(Keys.ENTER, "late")
+        browser.press("Keep it")
+        browser.press("Play it")
+        self.gauge("lives", "1")
+        text = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]
+        (mark,) = yaml.load(text)["waymarks"]
+        self.assertEqual(mark["moves"], ["right", "wrong", "right @2", "late"])
+        self.assertEqual(mark["along"], [{"after": 1, "expect": {"say": "3 now."}}])
+
+    def test_3d_what_the_game_asks_before_a_play_is_chosen_on_the_bench(self):
+        browser = self.browser
+        asks = RULES + "setup: {name: ask, count: {ask: true, min: 2, max: 4, default: 3}}\n"
+        game = self.served.make_game("Asks", {"id": self.game["pack_ids"][0]}, asks)
+        browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        browser.find("label", "Questions").find_element("css selector", "input").send_keys("2")
+        browser.find("[data-bench]", "Question 1 of 2")
+        browser.find("label", "Name").find_element("css selector", "input").send_keys("Ida")
+        browser.find("h1").click()
+        browser.keys("R")
+        browser.find("[data-result=done]")
+        self.gauge("score", "6")
+        browser.find("[aria-label='Name of the waymark']").send_keys("two of them", Keys.ENTER)
+        browser.until("[data-waymark='two of them']", "data-passed", "true")
+        text = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]
+        (mark,) = yaml.load(text)["waymarks"]
+        self.assertEqual((mark["count"], mark["player"]), (2, "Ida"))
+
+    def test_3e_from_the_reason_to_the_line_in_the_file(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.press("Start over")
+        self.gauge("score", "0")
+        browser.keys("r", ".", "w")
+        self.gauge("lives", "2")
+        browser.find("[data-to-line]", "To line 2 of the file").click()
+        browser.find("[data-line='2'][aria-current]", "Question 1?")
+
     def test_4_a_first_set_on_every_demo_game(self):
         browser = self.browser
         for game in self.served.ask("GET", "/api/workshop/shelf")["games"][:9]:
@@ -148,6 +222,7 @@ class OnTheBench(unittest.TestCase):
         mark = "waymarks:\n  - {name: one, moves: [right], expect: {score: 3}}\n"
         game = self.served.make_game("Fresh", {"id": self.game["pack_ids"][0]}, RULES + mark)
         browser.open(f"{self.served.url}/games/{game['id']}/playtest")
+        self.side("Touched")
         browser.find("[data-left='row 3']")
         for what, proof in (
             ("row 3", "[data-gauge=lives][data-value='2']"),
@@ -167,7 +242,7 @@ class OnTheBench(unittest.TestCase):
         browser.open(f"{self.served.url}/games/1/playtest")
         browser.press("Start over")
         self.gauge("lanterns", "3")
-        browser.press("Until a life is lost")
+        browser.keys("L")
         self.gauge("lanterns", "2")
         browser.find("[data-step='4']")
         browser.press("Go on")

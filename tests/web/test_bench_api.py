@@ -37,13 +37,16 @@ class Bench(Serving):
         found = self.walk("right", "wrong")
         gauges = {gauge["name"]: gauge for gauge in found["gauges"]}
         self.assertEqual((gauges["score"]["value"], gauges["score"]["change"]), (5, 5))
-        self.assertEqual(len(gauges["score"]["course"]), len(found["steps"]))
+        self.assertEqual(len(gauges["score"]["course"]), len(found["steps"]) + 1)
         self.assertEqual([step["made_by"] for step in found["steps"]], [0, 0, 1, 1, 2])
-        self.assertEqual((found["counts"]["wrong"], found["counts"]["tries_left"]), (1, 1))
+        self.assertEqual((gauges["wrong"]["value"], gauges["tries_left"]["value"]), (1, 1))
+        self.assertEqual((gauges["time_left"]["sort"], gauges["time_left"]["value"]), ("clock", 30))
         self.assertEqual(
             (found["view"]["phase"], found["can_be_late"], found["over"]), ("asking", True, False)
         )
-        self.assertEqual((found["row"], found["line"], found["answer"]), (1, 2, "right 2"))
+        self.assertEqual(
+            (found["row"], found["file"], found["line"], found["answer"]), (1, "packs/five.tsv", 2, "right 2")
+        )
         self.assertEqual(found["coming"], ["Question 3?", "Question 4?", "Question 5?"])
         self.assertNotIn("right 2", json.dumps(found["view"]["feedback"]))
 
@@ -59,10 +62,10 @@ class Bench(Serving):
         self.assertEqual(self.walk(wait=99_000)["view"]["question_clock"]["left"], 1)
 
     def test_other_moves_are_held_against_it(self):
-        found = self.walk("right", "right", other=["right", "wrong", "wrong"])
+        found = self.walk("right", "right", other={"dice": 1, "moves": ["right", "wrong", "wrong"]})
         said = {one["name"]: one["said"] for one in found["differences"]}
         self.assertEqual(said["score"], "score was 5, now 10, since step 5, row 1.")
-        self.assertEqual(self.walk("right", other=["right"])["differences"], [])
+        self.assertEqual(self.walk("right", other={"dice": 1, "moves": ["right"]})["differences"], [])
 
     def test_a_change_is_told_until_the_next_move(self):
         self.assertIsNone(self.walk("right", "right")["differences"])
@@ -87,8 +90,29 @@ class Bench(Serving):
         broken = self.ask("GET", f"{self.path}/waymarks")["waymarks"][0]
         self.assertEqual(broken["says"], ["score: expected 10, got 8"])
         self.assertEqual(broken["since"], "score was 10, now 8, since step 3, row 1.")
-        self.change({"path": ["waymarks", 0, "expect"], "value": broken["got"]})
+        self.change({"path": ["waymarks", 0, "expect"], "value": broken["now"]["expect"]})
         self.assertEqual(self.ask("GET", f"{self.path}/waymarks")["failed"], 0)
+
+    def test_what_can_be_expected_after_each_move(self):
+        play = {"dice": 1, "moves": ["right", "wrong", "leap", "right"]}
+        found = self.ask("POST", f"{self.path}/outcomes", play)
+        self.assertEqual([values["score"] for values in found["after"]], [0, 5, 5])
+        self.assertEqual((found["moves"], found["problem"][:6]), (["right", "wrong"], "‘leap’"))
+        self.assertEqual(found["after"][2]["say"], "none")
+        over = self.ask("POST", f"{self.path}/outcomes", {"dice": 1, "moves": ["wrong"] * 9})
+        self.assertEqual((len(over["after"]), over["after"][-1]["ending"]), (5, 1))
+        self.ask("POST", f"{self.path}/outcomes", {"dice": 1, "count": 0, "moves": []}, 422)
+
+    def test_a_waymark_that_looks_on_the_way(self):
+        along = [{"after": 1, "expect": {"score": 5}}]
+        mark = {"name": "on the way", "moves": ["right", "wrong"], "along": along}
+        now = self.change({"do": "insert", "path": ["waymarks", 2], "value": mark})
+        self.assertEqual((now["passed"], now["failed"]), (3, 0))
+        self.change({"path": ["consequences", 0, "add", "score"], "value": 4})
+        broken = self.ask("GET", f"{self.path}/waymarks")["waymarks"][2]
+        self.assertEqual(broken["says"], ["score after 1 move: expected 5, got 4"])
+        self.assertEqual(broken["now"]["along"], [{"after": 1, "expect": {"score": 4}}])
+        self.assertEqual(broken["mark"]["along"], along)
 
     def test_the_first_set_can_be_kept_whole_and_passes(self):
         made = self.ask("GET", f"{self.path}/first-set")
@@ -101,7 +125,7 @@ class Bench(Serving):
         self.assertEqual((now["passed"], now["failed"]), (2 + len(made), 0))
 
     def test_coverage_and_ways(self):
-        wanted = {"dice": 1, "plays": [["late"]]}
+        wanted = {"plays": [{"dice": 1, "moves": ["late"]}]}
         found = self.ask("POST", f"{self.path}/coverage", wanted)
         touched = {part["what"]: part["touched"] for part in found["parts"]}
         self.assertEqual(
@@ -135,7 +159,7 @@ class Bench(Serving):
             )
 
         back = bring(trail.content).json()
-        self.assertEqual((back["dice"], back["moves"]), (9, body["moves"]))
+        self.assertEqual((back["play"]["dice"], back["play"]["moves"]), (9, body["moves"]))
         self.assertIn("score was 5, now 1", back["differences"][0]["said"])
         gap = b"".join(line for n, line in enumerate(trail.content.splitlines(keepends=True)) if n != 3)
         refused = bring(gap)

@@ -80,6 +80,11 @@ class Meter:
     decimals: int | None = None
     show: Literal["number", "marks", "bar"] = "number"
 
+    @property
+    def is_bounded(self) -> bool:
+        """Whether it does not just hold any number."""
+        return self.min is not None or self.max is not None or self.decimals is not None
+
     def kept(self, value: Number) -> Number:
         """``value`` within the meter's bounds, rounded to its decimals; a whole number without a point."""
         if self.decimals is not None:
@@ -254,6 +259,14 @@ class Choices:
     count: int | None = None
     topic: str = ""
     level: int | None = None
+
+    def as_dict(self) -> dict[str, Any]:
+        """The dice, and what else was chosen, as JSON data."""
+        chosen = {"player": self.player, "count": self.count, "topic": self.topic, "level": self.level}
+        return {
+            "dice": self.dice,
+            **{name: value for name, value in chosen.items() if value not in ("", None)},
+        }
 
 
 @dataclass(frozen=True, slots=True)

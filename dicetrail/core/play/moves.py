@@ -7,7 +7,7 @@ says how long after the input became possible the move is made. ``late`` waits f
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal, cast
 
@@ -17,6 +17,7 @@ from .run import Run
 
 _WORDS = ("right", "wrong", "unreadable", "skip")
 _TIME = re.compile(r"\s+@(\d+(?:\.\d+)?)\s*$")
+Look = Callable[[Run, int], None]
 LONGEST_WAIT = 1_000_000
 """The most seconds a move may wait."""
 
@@ -53,20 +54,25 @@ def read_move(line: str) -> Planned:
     )
 
 
-def play(program: Program, choices: Choices, moves: Iterable[Planned]) -> Run:
+def play(program: Program, choices: Choices, moves: Iterable[Planned], look: Look | None = None) -> Run:
     """Play the moves from the start; ends where the play ends or the moves run out.
 
-    What only waits for the player's key is continued by itself. Raises :class:`MoveError` for ``late`` where
-    no clock runs.
+    What only waits for the player's key is continued by itself. ``look`` is called where an input is possible
+    or the play is over, with the number of moves made so far. Raises :class:`MoveError` for ``late`` where no
+    clock runs.
     """
     run = Run(program, choices)
     run.begin()
-    for planned in moves:
-        to_input(run)
-        if run.phase == "over":
-            return run
-        make(run, planned)
     to_input(run)
+    if look is not None:
+        look(run, 0)
+    for made, planned in enumerate(moves, 1):
+        if run.phase == "over":
+            break
+        make(run, planned)
+        to_input(run)
+        if look is not None:
+            look(run, made)
     return run
 
 

@@ -36,6 +36,8 @@ from .question import LABELS, Question
 from .rows import Trouble, first_award, first_ending, first_row, leads_to, meters_after, number
 from .trail import Step
 
+Watch = Callable[["Run", int], None]
+
 FAR_OFF = 9
 """Characters a made-up wrong answer is longer than the right ones: more than any spelling tolerance."""
 
@@ -92,11 +94,15 @@ class Asked:
 
 
 class Run:
-    """One play of a game. Begin it with :meth:`begin`, then give it moves and times, never going back."""
+    """One play of a game. Begin it with :meth:`begin`, then give it moves and times, never going back.
 
-    def __init__(self, program: Program, choices: Choices) -> None:
+    ``watch`` is called with the run and the time after each step of its trail.
+    """
+
+    def __init__(self, program: Program, choices: Choices, watch: Watch | None = None) -> None:
         self.program = program
         self.choices = choices
+        self._watch = watch
         self.phase: Phase = "ready"
         self.meters: dict[str, Number] = {
             meter.name: meter.kept(meter.start) for meter in program.game.meters
@@ -132,7 +138,7 @@ class Run:
         """Start the play. Raises RuntimeError where it has begun already."""
         if self.phase != "ready":
             raise RuntimeError("this play has begun already")
-        self._happen("begun", at, dice=self.choices.dice)
+        self._happen("begun", at, **self.choices.as_dict())
         self.tick(at)
 
     def do(self, move: Move, at: int) -> None:
@@ -486,7 +492,7 @@ class Run:
         say: str = "",
         **extra: Any,
     ) -> None:
-        self.trail.append(
+        self._add(
             Step(
                 len(self.trail) + 1,
                 at,
@@ -509,10 +515,15 @@ class Run:
         """Put the mistakes that showed into the trail."""
         for at, mistake in self._mistakes:
             n, phase = len(self.trail) + 1, self.phase
-            self.trail.append(
+            self._add(
                 Step(n, at, phase, None, None, None, None, meters, meters, "", "", phase, {"error": mistake})
             )
         self._mistakes.clear()
+
+    def _add(self, step: Step) -> None:
+        self.trail.append(step)
+        if self._watch is not None:
+            self._watch(self, step.at)
 
 
 class _Known(dict[str, Value]):

@@ -13,7 +13,7 @@ from ..play.expressions import show_value
 from ..play.game import Choices, Number
 from ..play.moves import MoveError, make, read_move, to_input
 from ..play.program import Program
-from ..play.run import Run
+from ..play.run import Run, Watch
 from ..play.trail import Step
 
 
@@ -33,14 +33,20 @@ class Walk:
 
 
 def walk_moves(
-    program: Program, choices: Choices, moves: Sequence[str], wait: int = 0, *, onward: bool = True
+    program: Program,
+    choices: Choices,
+    moves: Sequence[str],
+    wait: int = 0,
+    *,
+    onward: bool = True,
+    watch: Watch | None = None,
 ) -> Walk:
     """Walk moves from the start, as far as they go.
 
     The play then stands where the next answer is possible, ``wait`` milliseconds after it became so; or, not
-    ``onward``, still in the feedback of the last move.
+    ``onward``, still in the feedback of the last move. ``watch`` is that of :class:`..play.run.Run`.
     """
-    run = Run(program, choices)
+    run = Run(program, choices, watch)
     run.begin()
     made: list[str] = []
     made_by: list[int] = []
@@ -95,10 +101,15 @@ def changes(step: Step) -> dict[str, Number]:
     """The meters that a step changed, and by how much."""
     found: dict[str, Number] = {}
     for name, after in step.after.items():
-        change = round(after - step.before.get(name, 0), 9)
-        if change:
-            found[name] = int(change) if change == int(change) else change
+        if change := tidy(after - step.before.get(name, 0)):
+            found[name] = change
     return found
+
+
+def tidy(value: Number) -> Number:
+    """A number without the noise of adding: whole where it is whole."""
+    rounded = round(value, 9)
+    return int(rounded) if rounded == int(rounded) else rounded
 
 
 def _signed(change: Number) -> str:

@@ -12,6 +12,7 @@ from ..play.game import Choices, Move
 from ..play.moves import to_input
 from ..play.program import Program
 from ..play.run import Run
+from ..play.setup import choose
 from ..play.trail import Step
 from ..snag import Refused
 
@@ -77,10 +78,21 @@ def _check(steps: Sequence[Step], program: Program) -> None:
         raise Refused("This trail is of another game: it knows none of these questions.")
 
 
-def dice_of(steps: Sequence[Step]) -> int:
-    """The dice a trail was played with."""
-    dice = steps[0].extra.get("dice", 0)
-    return dice if isinstance(dice, int) and not isinstance(dice, bool) and dice >= 0 else 0
+def choices_of(steps: Sequence[Step], program: Program) -> Choices:
+    """What a trail was played with, as its first step tells. Raises SetupError where that is not allowed."""
+    begun = steps[0].extra
+    return choose(
+        program.game,
+        _whole(begun.get("dice")) or 0,
+        player=str(begun.get("player", "")),
+        count=_whole(begun.get("count")),
+        topic=str(begun.get("topic", "")),
+        level=_whole(begun.get("level")),
+    )
+
+
+def _whole(value: object) -> int | None:
+    return value if isinstance(value, int) and not isinstance(value, bool) else None
 
 
 def moves_of(steps: Sequence[Step], program: Program, choices: Choices) -> list[str]:

@@ -9,10 +9,10 @@ clock, answers at once and answers at the last moment stand for all.
 from __future__ import annotations
 
 from collections import Counter, deque
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from math import inf, prod
-from operator import attrgetter
+from operator import add, attrgetter
 from typing import NamedTuple, cast
 
 from ..play.counts import Counts
@@ -206,7 +206,7 @@ class _Search:
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self.aside = tuple(sorted(looked.aside))
         self.aside_counts = tuple(name for name in self.aside if name in COUNTED)
-        self.kept = tuple(self._keeps(name) for name in _FIELDS)
+        self.kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
         self.timed = bool(TIME_NAMES & looked.names)
         self.free = totals is None
         self.repeating = self.game.deal.repeats != "never"
@@ -230,7 +230,8 @@ class _Search:
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
         self.values = 0
-        self.finished: set[tuple[Value, ...]] = set()
+        self.decides = sorted(looked.names - looked.aside - {"percent"})
+        self.finished: dict[tuple[Value | None, ...], set[Aside]] = {}
 
     def _keeps(self, name: str) -> bool:
         if name in ("attempt", "tries_left"):
@@ -459,9 +460,10 @@ class _Search:
         for place, name in enumerate(self.aside):
             if name in COUNTED and (grown := getattr(plain, name)):
                 does[place] = (None, grown)
-        carried = {self._moved(one, does) for one in values} if does else values
+        moved = self._mover(does)
+        carried = set(map(moved, values)) if does else values
         before = next(iter(values))
-        after = self._moved(before, does)
+        after = moved(before)
         changes = {name: {_difference(changed[name], meters[name])} for name in self.meters}
         for place, name in enumerate(self.aside):
             if name in self.program.meters:
@@ -486,14 +488,32 @@ class _Search:
                 does[place] = (does.get(place, (None, 0))[0], number(expression, names))
         return does
 
-    def _moved(self, one: Aside, does: dict[int, tuple[Number | None, Number]]) -> Aside:
-        after = list(one)
-        for place, (set_to, added) in does.items():
-            meter = self.program.meters.get(self.aside[place])
-            value = one[place] if set_to is None else (meter.kept(set_to) if meter else set_to)
-            value = value + added
-            after[place] = meter.kept(value) if meter else value
-        return tuple(after)
+    def _mover(self, does: dict[int, tuple[Number | None, Number]]) -> Callable[[Aside], Aside]:
+        """What does to values carried along what a row does to each of them."""
+        places = range(len(self.aside))
+        added = tuple(does[place][1] if place in does else 0 for place in places)
+        meters = [self.program.meters.get(name) for name in self.aside]
+        bounded = [
+            (place, meter)
+            for place in does
+            if (meter := meters[place]) and (meter.is_bounded or isinstance(added[place], float))
+        ]
+        fixed = [(place, value) for place, (value, _) in does.items() if value is not None]
+
+        def moved(one: Aside) -> Aside:
+            return tuple(map(add, one, added))
+
+        def moved_within_bounds(one: Aside) -> Aside:
+            after = list(one)
+            for place, value in fixed:
+                meter = meters[place]
+                after[place] = meter.kept(value) if meter else value
+            after = list(map(add, after, added))
+            for place, meter in bounded:
+                after[place] = meter.kept(after[place])
+            return tuple(after)
+
+        return moved_within_bounds if bounded or fixed else moved
 
     def _end_after(
         self, after: State, moment: Moment, row: Row | None, used: float
@@ -540,17 +560,15 @@ class _Search:
         names = self._known(state.sort, meters, self._read(state), 0)
         if not self.free:
             names["asked"] = asked
-        for one in values:
+        finished = self.finished.setdefault(tuple(map(names.get, self.decides)), set())
+        for one in values - finished:
             self._result({**names, **dict(zip(self.aside, one, strict=True))}, asked)
+        finished |= values
 
     def _result(self, names: dict[str, Value], asked: int) -> None:
         """The last row and the award, with everything known."""
         if "percent" in self.looked.names:
             names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
-        key = tuple(names[name] for name in sorted(self.looked.names) if name in names)
-        if key in self.finished:
-            return
-        self.finished.add(key)
         found = self.found
         meters: Meters = {name: cast(Number, names[name]) for name in self.program.meters}
         row = first_row(self.program.rows["over"], names, self._trouble)
@@ -658,11 +676,12 @@ class _Search:
 
     def _counts(self, counts: Counts) -> tuple[float, ...]:
         """The counts the course of a play depends on, none larger than makes a difference."""
-        caps = self.looked.caps
-        return tuple(
-            min(value, caps.get(name, inf)) if kept else 0
-            for name, value, kept in zip(_FIELDS, _values(counts), self.kept, strict=True)
-        )
+        values = _values(counts)
+        shown: list[float] = [0] * len(values)
+        for place, cap in self.kept:
+            value = values[place]
+            shown[place] = value if value < cap else cap
+        return tuple(shown)
 
     def _try_to_say(self, row: Row, names: Names) -> None:
         try:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import isclose
 
 from ..play.expressions import show_value
@@ -20,48 +20,83 @@ NOTHING = "none"
 
 
 @dataclass(frozen=True, slots=True)
-class Walked:
-    """A waymark that was walked: what was expected, what came of it, and what of it differs.
+class Looked:
+    """What was expected and got at one place of a play: after so many moves, None at its end.
 
-    ``problem`` says why it could not be walked, "" where it could.
+    Names that nothing has are missing in ``got``.
     """
 
-    name: str
+    after: int | None
     expected: dict[str, Expected]
     got: dict[str, Expected]
-    problem: str = ""
 
     @property
     def differs(self) -> list[str]:
         """The names whose values are not what was expected."""
         return [name for name, value in self.expected.items() if not _same(value, self.got.get(name))]
 
+    def sentences(self) -> Iterator[str]:
+        """What differs, in words."""
+        place = f" after {_counted(self.after)}" if self.after is not None else ""
+        for name in self.differs:
+            got = _said(self.got.get(name, NOTHING))
+            yield f"{name}{place}: expected {_said(self.expected[name])}, got {got}"
+
+
+@dataclass(frozen=True, slots=True)
+class Walked:
+    """A waymark that was walked: what was looked at on the way, and at its end.
+
+    ``problem`` says why it could not be walked, "" where it could.
+    """
+
+    name: str
+    along: tuple[Looked, ...]
+    end: Looked
+    problem: str = ""
+
     @property
     def passed(self) -> bool:
         """Whether everything came out as expected."""
-        return not self.problem and not self.differs
+        return not self.problem and not any(looked.differs for looked in (*self.along, self.end))
 
     def sentences(self) -> Iterator[str]:
-        """What differs, in words."""
+        """What differs, in words, the first first."""
         if self.problem:
             yield self.problem
-        for name in self.differs:
-            yield f"{name}: expected {_said(self.expected[name])}, got {_said(self.got.get(name, NOTHING))}"
+        for looked in (*self.along, self.end):
+            yield from looked.sentences()
 
 
 def walk(program: Program, waymark: WaymarkPart) -> Walked:
     """Walk one waymark. Never raises: what stands in the way is its problem."""
-    expected = dict(waymark.expect)
+    return walk_and_run(program, waymark)[0]
+
+
+def walk_and_run(program: Program, waymark: WaymarkPart) -> tuple[Walked, Run | None]:
+    """Walk one waymark, and the run it made; no run where something stood in the way."""
+    outcomes: dict[int, Mapping[str, Expected]] = {}
+    run: Run | None = None
+    problem = ""
     try:
-        run = play_waymark(program, waymark)
+        run = play_waymark(program, waymark, outcomes)
+        end = outcome(run)
     except (MoveError, SetupError) as error:
-        return Walked(waymark.name, expected, {}, str(error))
-    values = outcome(run)
-    unknown = [name for name in expected if name not in values]
-    problem = f"Nothing is called {', '.join(unknown)}." if unknown else ""
-    return Walked(
-        waymark.name, expected, {name: values[name] for name in expected if name in values}, problem
+        end, problem = {}, str(error)
+    along = tuple(
+        _looked(part.after, part.expect, outcomes.get(part.after, end))
+        for part in sorted(waymark.along, key=lambda part: part.after)
     )
+    walked = Walked(waymark.name, along, _looked(None, waymark.expect, end), problem)
+    unknown = [name for one in (*along, walked.end) for name in one.expected.keys() - one.got.keys()]
+    if unknown and not problem:
+        walked = replace(walked, problem=f"Nothing is called {', '.join(dict.fromkeys(unknown))}.")
+    return walked, run
+
+
+def _looked(after: int | None, expected: Mapping[str, Expected], found: Mapping[str, Expected]) -> Looked:
+    got = {name: found[name] for name in expected if name in found}
+    return Looked(after, dict(expected), got)
 
 
 def walk_all(program: Program, waymarks: list[WaymarkPart]) -> list[Walked]:
@@ -69,8 +104,13 @@ def walk_all(program: Program, waymarks: list[WaymarkPart]) -> list[Walked]:
     return [walk(program, waymark) for waymark in waymarks]
 
 
-def play_waymark(program: Program, waymark: WaymarkPart) -> Run:
-    """The run of a waymark. Raises :class:`MoveError` or :class:`SetupError`."""
+def play_waymark(
+    program: Program, waymark: WaymarkPart, outcomes: dict[int, Mapping[str, Expected]] | None = None
+) -> Run:
+    """The run of a waymark; what can be expected on its way is put into ``outcomes``, by the moves made.
+
+    Raises :class:`MoveError` or :class:`SetupError`.
+    """
     choices = choose(
         program.game,
         waymark.dice,
@@ -79,21 +119,26 @@ def play_waymark(program: Program, waymark: WaymarkPart) -> Run:
         topic=waymark.topic,
         level=waymark.level,
     )
-    return play(program, choices, [read_move(line) for line in waymark.moves])
+    looks = {part.after for part in waymark.along}
+
+    def look(run: Run, made: int) -> None:
+        if outcomes is not None and made in looks:
+            outcomes[made] = outcome(run)
+
+    return play(program, choices, map(read_move, waymark.moves), look)
 
 
 def run_of(program: Program, waymark: WaymarkPart) -> Run | None:
     """The run of a waymark, None where it can't be walked."""
-    try:
-        return play_waymark(program, waymark)
-    except (MoveError, SetupError):
-        return None
+    return walk_and_run(program, waymark)[1]
 
 
 def outcome(run: Run) -> Mapping[str, Expected]:
-    """Everything that can be expected of a run: its meters, counts, result, award and what was said last."""
+    """Everything that can be expected of a run: its meters, counts, result, award, the number of the ending
+    that held, and what was said last."""
     ended = run.outcome
     return {
+        "ending": run.trail[-1].extra.get("ending", NOTHING) if ended else NOTHING,
         **run.counts.names(),
         **run.meters,
         "result": ended.result if ended else NOTHING,
@@ -104,9 +149,13 @@ def outcome(run: Run) -> Mapping[str, Expected]:
 
 def _same(expected: Expected, got: Expected | None) -> bool:
     if isinstance(expected, str) or isinstance(got, str) or got is None:
-        return expected == got
+        return str(expected) == str(got)
     return isclose(expected, got, rel_tol=1e-9, abs_tol=1e-9)
 
 
 def _said(value: Expected) -> str:
     return value if isinstance(value, str) else show_value(value)
+
+
+def _counted(moves: int) -> str:
+    return "1 move" if moves == 1 else f"{moves} moves"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from typing import Any
@@ -358,24 +358,25 @@ class _Compiler:
             )
 
     def _check_waymarks(self) -> None:
-        known = {*self._document.meters, *compiled.COUNTS, "result", "award", "say"}
         for number, waymark in enumerate(self._document.waymarks):
+            path = ("waymarks", number)
             for at, line in enumerate(waymark.moves):
                 try:
                     read_move(line)
                 except MoveError as error:
-                    self._snags.add("bad-move", "warn", f"{error}", ("waymarks", number, "moves", at))
-            for name in waymark.expect:
-                if name not in known:
-                    near = get_close_matches(name, known, n=1)
-                    hint = f" Did you mean `{near[0]}`?" if near else ""
-                    self._snags.add(
-                        "unknown-name",
-                        "warn",
-                        f"`{name}` is nothing that can be expected.{hint}",
-                        ("waymarks", number, "expect", name),
-                        of_key=True,
-                    )
+                    self._snags.add("bad-move", "warn", f"{error}", (*path, "moves", at))
+            self._check_expected(waymark.expect, (*path, "expect"))
+            for at, part in enumerate(waymark.along):
+                self._check_expected(part.expect, (*path, "along", at, "expect"))
+
+    def _check_expected(self, expected: Iterable[str], path: Sequence[str | int]) -> None:
+        known = {*self._document.meters, *compiled.COUNTS, "result", "award", "ending", "say"}
+        for name in expected:
+            if name not in known:
+                near = get_close_matches(name, known, n=1)
+                hint = f" Did you mean `{near[0]}`?" if near else ""
+                message = f"`{name}` is nothing that can be expected.{hint}"
+                self._snags.add("unknown-name", "warn", message, (*path, name), of_key=True)
 
     def _expression(self, source: str, path: Sequence[str | int]) -> str:
         try:

@@ -263,12 +263,25 @@ class LookPart(Part):
     face: Literal["plain", "book", "typed"] = "plain"
 
 
+Expected = dict[str, int | float | str]
+"""What must come of a play: any meter or count, ``result``, ``award``, ``ending`` (its number), and ``say``
+(the text shown last)."""
+
+
+class AlongPart(Part):
+    """What must hold on the way, after so many moves."""
+
+    after: Annotated[int, Field(ge=0, le=2000)]
+    expect: Expected
+
+
 class WaymarkPart(Part):
     """A saved list of moves with what must come of it; dice and choices are those of the play."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     moves: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=2000)] = []
-    expect: dict[str, int | float | str] = {}
+    expect: Expected = {}
+    along: Annotated[list[AlongPart], Field(max_length=100)] = []
     dice: Annotated[int, Field(ge=0, le=LARGEST_DICE)] = 1
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     count: int | None = None

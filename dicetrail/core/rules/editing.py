@@ -1,21 +1,23 @@
 """Editing: changes to a game's text, made at a path, that leave everything else as it was written.
 
-A list of rows is edited line by line, so that comments stay with the row they stand above; any other value is
-set in the tree that ruamel keeps with its comments.
+A list of rows is edited line by line, so that comments stay with the row they stand above. Any other value
+is set in the tree that ruamel keeps with its comments, of no more than the row or the top-level part it
+stands in: the rest of the text is not touched, and a long game is changed as fast as a short one.
 """
 
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
-from typing import Any, Literal, cast
+from collections.abc import Callable, Sequence
+from typing import Any, Literal
 
 from pydantic import BaseModel
+from ruamel.yaml import YAML
 from ruamel.yaml.comments import CommentedMap, CommentedSeq
 
 from ..snag import Refused
 from .document import words_at
-from .yamltext import Path, load_tree, yaml_writer
+from .yamltext import Node, Path, YamlText
 
 Do = Literal["set", "remove", "insert", "move"]
 
@@ -46,63 +48,110 @@ def edited(text: str, edits: Sequence[Edit]) -> str:
 def _edited(text: str, edit: Edit) -> str:
     if not edit.path:
         raise Refused("A change needs a place in the game.")
+    source = YamlText(text)
     try:
         if isinstance(edit.path[-1], int) and edit.do != "set":
-            return _rows_edited(text, edit)
-        return _set(text, edit)
+            return _rows_edited(source, edit)
+        return _set(source, edit)
     except (KeyError, IndexError, TypeError):
         place = ".".join(map(str, edit.path))
         raise Refused(f"There is no {place} in this game any more.") from None
 
 
-# A value in the tree
+def _set(source: YamlText, edit: Edit) -> str:
+    """A value set or taken away, in the smallest part of the text that can be written anew by itself."""
+    top, *rest = edit.path
+    node = source.node([top])
+    if not source.root.block:
+        return _set_in(source.text, edit)
+    if edit.do == "set" and (node is None or node.data is None) and isinstance(top, str):
+        return _with_part(source, top, _nested(rest, edit.value))
+    if node is None:
+        if edit.do == "remove":
+            return source.text
+        raise KeyError(top)
+    lines = _lines(source.text)
+    if node.block and isinstance(node.data, list) and len(rest) > 1 and isinstance(rest[0], int):
+        rows = _Rows(lines, node)
+        alone = edit.model_copy(update={"path": [0, *rest[1:]]})
+        rows.change(rest[0], lambda row: _set_in(row, alone, (top,), rows.dash))
+        return rows.text()
+    begin, end = _part(source, lines, str(top))
+    if edit.do == "remove" and not rest:
+        return "".join([*lines[:begin], *lines[end:]])
+    return "".join([*lines[:begin], _set_in("".join(lines[begin:end]), edit), *lines[end:]])
 
 
-def _set(text: str, edit: Edit) -> str:
-    top = str(edit.path[0])
-    tree = load_tree(text)
-    if edit.do == "set" and isinstance(tree, CommentedMap) and tree.get(top) is None:
-        if len(edit.path) == 1:
-            return _with_key(text, tree, top, edit.value)
-        text = _with_key(text, tree, top, {})
-        tree = load_tree(text)
-    node, *keys = tree, *edit.path[:-1]
-    for depth, key in enumerate(keys):
-        if isinstance(key, str) and isinstance(node, CommentedMap) and node.get(key) is None:
-            _put(node, key, _flow({}), edit.path[:depth])
-        node = node[key]
+def _nested(keys: Sequence[str | int], value: Any) -> Any:
+    for key in reversed(keys):
+        if isinstance(key, int):
+            raise KeyError(key)
+        value = {key: value}
+    return value
+
+
+def _part(source: YamlText, lines: Sequence[str], top: str) -> tuple[int, int]:
+    """The lines of a top-level part: up to the next one and the comments above that."""
+    begin = source.root.keys[top][0]
+    following = [line for line, _ in source.root.keys.values() if line > begin]
+    return begin, _top(lines, min(following), begin + 1) if following else len(lines)
+
+
+def _with_part(source: YamlText, key: str, value: Any) -> str:
+    """The text with a new top-level part, where the document usually has it; a list with a line a row."""
+    listed = isinstance(value, list) and value and all(isinstance(item, dict) for item in value)
+    shown = CommentedSeq(map(_flow, value)) if listed else _flow(value)
+    written = _dumped(CommentedMap({key: shown}))
+    lines = _lines(source.text)
+    if key in source.root.keys:
+        begin, end = _part(source, lines, key)
+        return "".join([*lines[:begin], written, *lines[end:]])
+    order = words_at(())
+    earlier = [
+        name for name in source.root.keys if name in order and order.index(str(name)) < order.index(key)
+    ]
+    at = max((_end(lines, source.root.keys[name][0], 0) for name in earlier), default=0)
+    return "".join([*lines[:at], written, *lines[at:]])
+
+
+# A value in the tree that ruamel keeps
+
+
+def _set_in(text: str, edit: Edit, within: Path = (), dash: int = 2) -> str:
+    """A value set or taken away in a text that is written anew, with its comments.
+
+    ``within`` is the place of the text in the document, ``dash`` the column that the rows of its lists begin
+    at.
+    """
+    yaml = _yaml(dash)
+    tree = node = yaml.load(text)
+    for depth, key in enumerate(edit.path[:-1]):
+        if isinstance(key, str) and isinstance(node, CommentedMap) and node.get(_key(node, key)) is None:
+            _put(node, key, _flow({}), (*within, *edit.path[:depth]))
+        node = node[_key(node, key)]
     last = edit.path[-1]
     if edit.do == "remove":
         if isinstance(node, CommentedMap):
-            node.pop(str(last), None)
+            node.pop(_key(node, last), None)
     elif isinstance(last, str):
-        _put(node, last, _flow(edit.value), edit.path[:-1])
+        _put(node, last, _flow(edit.value), (*within, *edit.path[:-1]))
     else:
         node[last] = _flow(edit.value)
-    return _dumped(tree)
+    return _dumped(tree, yaml)
 
 
-def _with_key(text: str, tree: CommentedMap, key: str, value: Any) -> str:
-    """The text with a new key at the top level, where the document usually has it; a list a line a row."""
-    if key in tree:
-        tree[key] = _flow(value)
-        return _dumped(tree)
-    listed = CommentedSeq([_flow(item) for item in value]) if isinstance(value, list) and value else None
-    written = _dumped(CommentedMap({key: _flow(value) if listed is None else listed}))
-    lines = text.splitlines(keepends=True)
-    if lines and not lines[-1].endswith("\n"):
-        lines[-1] += "\n"
-    order = words_at(())
-    earlier = [name for name in tree if name in order and order.index(name) < order.index(key)]
-    starts = [tree.lc.key(name)[0] for name in earlier]
-    at = max((_end(lines, start, 0) for start in starts), default=0)
-    return "".join([*lines[:at], written, *lines[at:]])
+def _key(node: Any, key: str | int) -> Any:
+    """A key as ruamel has it: a word that is written as a number is a number there."""
+    if not isinstance(node, CommentedMap) or key in node:
+        return key
+    return next((own for own in node if str(own) == key), key)
 
 
 def _put(node: CommentedMap, key: str, value: Any, path: Path) -> None:
     """Set a key; a new one goes to where the document usually has it."""
-    if key in node:
-        node[key] = value
+    own = _key(node, key)
+    if own in node:
+        node[own] = value
         return
     order = words_at(path)
     at = len(node)
@@ -125,32 +174,38 @@ def _flow(value: Any) -> Any:
     return value
 
 
-def _dumped(tree: Any) -> str:
+def _dumped(tree: Any, yaml: YAML | None = None) -> str:
     out = io.StringIO()
-    yaml_writer().dump(tree, out)
+    (yaml or _yaml()).dump(tree, out)
     return out.getvalue()
+
+
+def _yaml(dash: int = 2) -> YAML:
+    """Reads and writes YAML as games are written here, with everything kept."""
+    yaml = YAML(typ="rt", pure=True)
+    yaml.preserve_quotes = True
+    yaml.width = 4096
+    yaml.indent(mapping=2, sequence=dash + 2, offset=dash)
+    return yaml
 
 
 # The rows of a list
 
 
-def _rows_edited(text: str, edit: Edit) -> str:
-    *above, row = edit.path
-    at = cast(int, row)
-    tree = load_tree(text)
-    node = tree
-    for key in above:
-        node = node.get(key) if isinstance(node, CommentedMap) else node[key]
-    if not node or node.fa.flow_style():
-        return _small_list_edited(text, above, list(node or ()), at, edit)
-    rows = _Rows(text, node)
+def _rows_edited(source: YamlText, edit: Edit) -> str:
+    *above, at = edit.path
+    assert isinstance(at, int)
+    node = source.node(above)
+    if node is None or not node.data or not node.block or len(above) > 1:
+        return _small_list_edited(source, above, list(node.data or ()) if node else [], at, edit)
+    rows = _Rows(_lines(source.text), node)
     if not 0 <= at <= len(rows) - (edit.do != "insert"):
         raise IndexError
     if edit.do == "insert":
         rows.insert(at, _dumped(CommentedSeq([_flow(edit.value)])).strip("\n").lstrip())
     elif edit.do == "remove":
         if len(rows) == 1:
-            return _set(text, Edit(path=above, value=[]))
+            return _set(source, Edit(path=above, value=[]))
         rows.take(at)
     else:
         if not 0 <= edit.to <= len(rows):
@@ -160,34 +215,36 @@ def _rows_edited(text: str, edit: Edit) -> str:
     return rows.text()
 
 
-def _small_list_edited(text: str, above: list[str | int], items: list[Any], at: int, edit: Edit) -> str:
+def _small_list_edited(
+    source: YamlText, above: list[str | int], items: list[Any], at: int, edit: Edit
+) -> str:
     """A list that is empty or stands on one line is written anew; at the top level rows get a line each."""
     if edit.do == "insert":
-        items.insert(at, _flow(edit.value))
+        items.insert(at, edit.value)
     elif edit.do == "remove":
         del items[at]
     else:
         moved = items.pop(at)
         items.insert(edit.to - (edit.to > at), moved)
-    tree = load_tree(text)
-    if len(above) > 1 or not any(isinstance(item, CommentedMap) for item in items):
-        return _set(text, Edit(path=above, value=items))
-    if above[0] not in tree:
-        return _with_key(text, tree, str(above[0]), items)
-    tree[above[0]] = CommentedSeq(items)
-    return _dumped(tree)
+    if len(above) == 1 and source.root.block:
+        return _with_part(source, str(above[0]), items)
+    return _set(source, Edit(path=above, value=items))
+
+
+def _lines(text: str) -> list[str]:
+    lines = text.splitlines(keepends=True)
+    if lines and not lines[-1].endswith("\n"):
+        lines[-1] += "\n"
+    return lines
 
 
 class _Rows:
     """The rows of a list that has a line (or more) for each, with the comments that stand above them."""
 
-    def __init__(self, text: str, node: CommentedSeq) -> None:
-        lines = text.splitlines(keepends=True)
-        if lines and not lines[-1].endswith("\n"):
-            lines[-1] += "\n"
-        starts = [node.lc.item(number)[0] for number in range(len(node))]
-        self._dash = lines[starts[0]].index("-")
-        ends = [_end(lines, start, self._dash) for start in starts]
+    def __init__(self, lines: list[str], node: Node) -> None:
+        starts = [part.line for part in node.parts.values()]
+        self.dash = lines[starts[0]].index("-")
+        ends = [_end(lines, start, self.dash) for start in starts]
         tops = [_top(lines, start, ends[n - 1] if n else 0) for n, start in enumerate(starts)]
         self._head = lines[: tops[0]]
         self._blocks = [lines[top:end] for top, end in zip(tops, ends, strict=True)]
@@ -199,7 +256,13 @@ class _Rows:
 
     def insert(self, at: int, row: str) -> None:
         """A new row before the row ``at``."""
-        self.put(at, [" " * self._dash + row + "\n"])
+        self.put(at, [" " * self.dash + row + "\n"])
+
+    def change(self, at: int, change: Callable[[str], str]) -> None:
+        """Change a row as if its list held nothing else."""
+        if not 0 <= at < len(self):
+            raise IndexError
+        self._blocks[at] = _lines(change("".join(self._blocks[at])))
 
     def put(self, at: int, block: list[str]) -> None:
         """A row with its comments before the row ``at``."""

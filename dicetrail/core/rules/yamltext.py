@@ -1,20 +1,34 @@
-"""YAML as text: read with the place of every value."""
+"""YAML as text: read with the place of every value.
+
+libyaml reads it, many times faster than plain Python does; what libyaml refuses is read once more in plain
+Python, which takes a few more spellings and says more plainly what is wrong.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
 from typing import Any
 
 from ruamel.yaml import YAML
-from ruamel.yaml.comments import CommentedMap, CommentedSeq
 from ruamel.yaml.error import MarkedYAMLError, YAMLError
-from ruamel.yaml.tokens import AliasToken
+from ruamel.yaml.events import (
+    AliasEvent,
+    DocumentStartEvent,
+    MappingEndEvent,
+    MappingStartEvent,
+    ScalarEvent,
+    SequenceEndEvent,
+    SequenceStartEvent,
+)
+from ruamel.yaml.nodes import ScalarNode
 
 from ..snag import Snag
 
 LARGEST = 400_000
 """Characters a game document may have."""
 DEEPEST = 30
+_TOO_DEEP = f"This is nested more than {DEEPEST} levels deep."
 
 Path = Sequence[str | int]
 
@@ -27,13 +41,23 @@ class YamlMistake(ValueError):
         self.snag = snag
 
 
-def yaml_writer() -> YAML:
-    """Reads and writes YAML as games are written here, with everything kept."""
-    yaml = YAML(typ="rt", pure=True)
-    yaml.preserve_quotes = True
-    yaml.width = 4096
-    yaml.indent(mapping=2, sequence=4, offset=2)
-    return yaml
+@dataclass(slots=True)
+class Node:
+    """A value of a document. ``line``, ``column`` and those of the ``keys`` count from 0.
+
+    ``start`` and ``end`` are where it stands in the text, in characters. ``block`` tells that its parts stand
+    below one another, ``quoted`` that it stands in quotes.
+    """
+
+    line: int
+    column: int
+    start: int
+    end: int
+    data: Any
+    block: bool = False
+    quoted: bool = False
+    parts: dict[str | int, Node] = field(default_factory=dict)
+    keys: dict[str | int, tuple[int, int]] = field(default_factory=dict)
 
 
 class YamlText:
@@ -41,106 +65,133 @@ class YamlText:
 
     def __init__(self, text: str) -> None:
         """Read a text. Raises :class:`YamlMistake`."""
+        if len(text) > LARGEST:
+            message = f"A game may have {LARGEST:,} characters; this has {len(text):,}."
+            raise YamlMistake(Snag("too-long", "stop", message))
         self.text = text
-        self._tree = load_tree(text)
-        self.data: Any = _plain(self._tree, 0)
-        self._lines = text.splitlines()
+        self.root = _read(text)
+
+    @property
+    def data(self) -> Any:
+        """The document as plain data."""
+        return self.root.data
+
+    def node(self, path: Path) -> Node | None:
+        """The value at a path; None where nothing stands there."""
+        node: Node | None = self.root
+        for key in path:
+            node = node.parts.get(key) if node is not None else None
+        return node
 
     def place(self, path: Path, *, of_key: bool = False) -> tuple[int, int]:
         """Line and column (from 1) of the value at a path, or of the nearest part above that exists.
 
         ``of_key`` asks for the place of the last key itself, where the path ends in one.
         """
-        node, at = self._tree, (0, 0)
+        node = self.root
+        line, column, quoted = 0, 0, False
         for number, key in enumerate(path, 1):
-            found = _child_place(node, key, of_key=of_key and number == len(path))
-            if found is None:
+            if key not in node.parts:
                 break
-            node, at = node[key], found
-        line, column = at
-        quoted = line < len(self._lines) and self._lines[line][column : column + 1] in ("'", '"')
+            above, node = node, node.parts[key]
+            line, column, quoted = node.line, node.column, node.quoted
+            if of_key and number == len(path) and key in above.keys:
+                (line, column), quoted = above.keys[key], False
         return line + 1, column + 1 + quoted
 
 
-def load_tree(text: str) -> Any:
-    """The text as ruamel's nodes, comments and places kept. Raises :class:`YamlMistake`."""
-    if len(text) > LARGEST:
-        raise YamlMistake(
-            Snag("too-long", "stop", f"A game may have {LARGEST:,} characters; this has {len(text):,}.")
-        )
+def _read(text: str) -> Node:
     try:
-        for token in yaml_writer().scan(text) if "*" in text else ():
-            if isinstance(token, AliasToken):
-                raise YamlMistake(
-                    Snag(
-                        "alias",
-                        "stop",
-                        f"`*{token.value}` points to another place; write the value out instead.",
-                        line=token.start_mark.line + 1,
-                        column=token.start_mark.column + 1,
-                    )
-                )
-        return yaml_writer().load(text)
-    except YamlMistake:
-        raise
+        return _Reader(text, pure=False).document()
+    except YAMLError:
+        pass
+    try:
+        return _Reader(text, pure=True).document()
     except MarkedYAMLError as error:
         mark = error.problem_mark or error.context_mark
         problem = str(error.problem or error.context or "this can't be read").split("\n")[0]
-        raise YamlMistake(
-            Snag(
-                "not-yaml",
-                "stop",
-                f"This is not complete YAML here: {problem}.",
-                line=mark.line + 1 if mark else 1,
-                column=mark.column + 1 if mark else 1,
-            )
-        ) from None
+        message = f"This is not complete YAML here: {problem}."
+        raise _mistake("not-yaml", message, mark) from None
     except YAMLError as error:
-        raise YamlMistake(Snag("not-yaml", "stop", f"This is not YAML: {str(error)[:200]}", line=1)) from None
+        raise _mistake("not-yaml", f"This is not YAML: {str(error)[:200]}") from None
     except RecursionError:
-        raise _too_deep() from None
-    except (
-        ValueError,
-        TypeError,
-        AttributeError,
-        KeyError,
-        IndexError,
-        AssertionError,
-        OverflowError,
-    ) as error:
-        raise YamlMistake(
-            Snag("not-yaml", "stop", f"This can't be read as YAML ({type(error).__name__}).", line=1)
-        ) from None
+        raise _mistake("too-deep", _TOO_DEEP) from None
+    except (ValueError, TypeError, AttributeError, KeyError, IndexError, AssertionError) as error:
+        if isinstance(error, YamlMistake):
+            raise
+        raise _mistake("not-yaml", f"This can't be read as YAML ({type(error).__name__}).") from None
 
 
-def _too_deep() -> YamlMistake:
-    return YamlMistake(Snag("too-deep", "stop", f"This is nested more than {DEEPEST} levels deep.", line=1))
+def _mistake(code: str, message: str, mark: Any = None) -> YamlMistake:
+    line, column = (mark.line + 1, mark.column + 1) if mark else (1, 1)
+    return YamlMistake(Snag(code, "stop", message, line=line, column=column))
 
 
-def _plain(node: Any, depth: int) -> Any:
-    """Plain Python data from ruamel's nodes."""
-    if depth > DEEPEST:
-        raise _too_deep()
-    if isinstance(node, dict):
-        return {str(key): _plain(value, depth + 1) for key, value in node.items()}
-    if isinstance(node, list | tuple | set):
-        return [_plain(value, depth + 1) for value in node]
-    if isinstance(node, bool) or node is None:
-        return node
-    for kind in (int, float, str):
-        if isinstance(node, kind):
-            return kind(node)
-    return bool(node) if type(node).__name__ == "ScalarBoolean" else str(node)
+class _Reader:
+    """Builds the nodes of one document from what a parser comes across."""
 
+    def __init__(self, text: str, *, pure: bool) -> None:
+        self._yaml = YAML(typ="safe", pure=pure)
+        self._events: Iterator[Any] = iter(self._yaml.parse(text))
 
-def _child_place(node: Any, key: str | int, *, of_key: bool) -> tuple[int, int] | None:
-    try:
-        if isinstance(node, CommentedMap) and key in node:
-            line, column = node.lc.key(key) if of_key else node.lc.value(key)
-        elif isinstance(node, CommentedSeq) and isinstance(key, int) and key < len(node):
-            line, column = node.lc.item(key)
+    def document(self) -> Node:
+        """The whole document; a text without one is nothing. Raises YAMLError and :class:`YamlMistake`."""
+        root: Node | None = None
+        for event in self._events:
+            if isinstance(event, DocumentStartEvent):
+                if root is not None:
+                    raise _mistake("not-yaml", "A second document begins here.", event.start_mark)
+                root = self._value(next(self._events), 0)
+        return root or Node(0, 0, 0, 0, None)
+
+    def _value(self, event: Any, depth: int) -> Node:
+        if depth > DEEPEST:
+            raise _mistake("too-deep", _TOO_DEEP, event.start_mark)
+        if isinstance(event, AliasEvent):
+            message = f"`*{event.anchor}` points to another place; write the value out instead."
+            raise _mistake("alias", message, event.start_mark)
+        if isinstance(event, ScalarEvent):
+            return self._scalar(event)
+        start = event.start_mark
+        node = Node(start.line, start.column, start.index, 0, None, block=not event.flow_style)
+        if isinstance(event, SequenceStartEvent):
+            end = self._items(node, depth)
         else:
-            return None
-    except (KeyError, TypeError, AttributeError):
-        return None
-    return int(line), int(column)
+            assert isinstance(event, MappingStartEvent)
+            end = self._pairs(node, depth)
+        node.end = end.end_mark.index
+        return node
+
+    def _items(self, node: Node, depth: int) -> Any:
+        node.data = []
+        while not isinstance(event := next(self._events), SequenceEndEvent):
+            part = self._value(event, depth + 1)
+            node.parts[len(node.data)] = part
+            node.data.append(part.data)
+        return event
+
+    def _pairs(self, node: Node, depth: int) -> Any:
+        node.data = {}
+        while not isinstance(event := next(self._events), MappingEndEvent):
+            if not isinstance(event, ScalarEvent):
+                raise _mistake("not-yaml", "A word is needed before the colon here.", event.start_mark)
+            key, mark = event.value, event.start_mark
+            if key in node.data:
+                raise _mistake("not-yaml", f"`{key}` stands here twice.", mark)
+            node.keys[key] = mark.line, mark.column
+            part = node.parts[key] = self._value(next(self._events), depth + 1)
+            node.data[key] = part.data
+        return event
+
+    def _scalar(self, event: Any) -> Node:
+        start, end = event.start_mark, event.end_mark
+        node = Node(start.line, start.column, start.index, end.index, event.value)
+        node.quoted = event.style in ('"', "'")
+        tag = event.tag or self._yaml.resolver.resolve(ScalarNode, event.value, event.implicit)
+        kind = str(tag).rpartition(":")[2]
+        if kind in ("int", "float", "bool", "null"):
+            try:
+                node.data = self._yaml.constructor.construct_object(ScalarNode(tag, event.value))
+            except (ValueError, KeyError, IndexError, OverflowError):
+                raise _mistake("not-yaml", f"‘{event.value[:40]}’ is no {kind}.", start) from None
+        return node

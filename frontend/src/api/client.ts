@@ -30,7 +30,10 @@ export type Tried = Shapes["TriedOut"];
 export type RulesOf = Shapes["RulesOut"];
 export type GameDocument = Shapes["Document"];
 export type RuleRow = Shapes["ConsequencePart"];
-export type BenchWanted = Pick<Shapes["BenchIn"], "dice" | "moves"> & Partial<Shapes["BenchIn"]>;
+export type Played = Shapes["PlayedIn"];
+export type BenchWanted = Played & Partial<Shapes["BenchIn"]>;
+export type Waymark = Shapes["WaymarkPart"];
+export type Outcomes = Shapes["OutcomesOut"];
 export type BenchSeen = Shapes["BenchOut"];
 export type Coverage = Shapes["CoverageOut"];
 export type FeedbackOf = Shapes["FeedbackOut"];
@@ -165,14 +168,16 @@ export const api = {
     if (!response.ok) throw new Problem(await refusal(response), response.status);
     return response.text();
   },
-  coverage: (id: number, dice: number, plays: string[][]) =>
-    ask<Coverage>("POST", `${workshop}/games/${id}/coverage`, { dice, plays }),
+  outcomes: (id: number, play: Played) =>
+    ask<Outcomes>("POST", `${workshop}/games/${id}/outcomes`, play),
+  coverage: (id: number, plays: Played[]) =>
+    ask<Coverage>("POST", `${workshop}/games/${id}/coverage`, { plays }),
   way: (id: number, what: string) =>
     ask<Shapes["WayOut"]>("GET", `${workshop}/games/${id}/way?what=${encodeURIComponent(what)}`),
   bringTrail: (id: number, file: File) =>
     ask<Shapes["BroughtTrailOut"]>("POST", `${workshop}/games/${id}/bench/bring`, upload(file)),
   waymarks: (id: number) => ask<Shapes["WaymarksOut"]>("GET", `${workshop}/games/${id}/waymarks`),
-  firstSet: (id: number) => ask<Shapes["WaymarkOut"][]>("GET", `${workshop}/games/${id}/first-set`),
+  firstSet: (id: number) => ask<Waymark[]>("GET", `${workshop}/games/${id}/first-set`),
   feedback: (id: number) => ask<FeedbackOf>("GET", `${workshop}/games/${id}/feedback`),
   experience: (id: number, cue: string) =>
     ask<View>("POST", `${workshop}/games/${id}/feedback/try`, { cue }),

@@ -468,6 +468,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/outcomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outcomes
+         * @description What can be expected of a play before its first move and after each.
+         */
+        post: operations["outcomes_api_workshop_games__game_id__outcomes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/rules": {
         parameters: {
             query?: never;
@@ -1043,6 +1063,18 @@ export interface components {
             text: string;
         };
         /**
+         * AlongPart
+         * @description What must hold on the way, after so many moves.
+         */
+        AlongPart: {
+            /** After */
+            after: number;
+            /** Expect */
+            expect: {
+                [key: string]: number | string;
+            };
+        };
+        /**
          * AskedPart
          * @description A number that is asked of the player before the play, within bounds.
          */
@@ -1088,11 +1120,11 @@ export interface components {
         };
         /**
          * BenchIn
-         * @description A play on the bench: its dice and choices, and its moves as a moves file writes them.
+         * @description A play on the bench.
          *
          *     ``wait`` are the milliseconds that its clock was stepped on since an answer became possible; where
          *     ``onward`` is false it stays in the feedback of its last move. Where ``before`` is a revision of the game,
-         *     or ``other`` are other moves, the differences are told as well.
+         *     or ``other`` is another play, the differences are told as well.
          */
         BenchIn: {
             /** Before */
@@ -1113,8 +1145,7 @@ export interface components {
              * @default true
              */
             onward: boolean;
-            /** Other */
-            other?: string[] | null;
+            other?: components["schemas"]["PlayedIn"] | null;
             /**
              * Player
              * @default
@@ -1136,8 +1167,8 @@ export interface components {
          * @description A play on the bench as far as its moves go, with the reason for its last step.
          *
          *     ``moves`` are those that were possible; ``problem`` says why the rest was not. ``answer`` and ``key`` are
-         *     of the question that is open, ``coming`` are the prompts of the next ones. ``row`` and ``line`` lead to
-         *     the last row that applied and to the question's line in its file.
+         *     of the question that is open, ``coming`` are the prompts of the next ones. ``row``, ``file`` and
+         *     ``line`` lead to the last row that applied and to the question in its file.
          */
         BenchOut: {
             /** Answer */
@@ -1146,16 +1177,14 @@ export interface components {
             can_be_late: boolean;
             /** Coming */
             coming: string[];
-            /** Counts */
-            counts: {
-                [key: string]: number | null;
-            };
             /** Differences */
             differences: components["schemas"]["DifferentOut"][] | null;
             /** Expected */
             expected: {
                 [key: string]: number | string;
             };
+            /** File */
+            file: string;
             /** Gauges */
             gauges: components["schemas"]["GaugeOut"][];
             /** Key */
@@ -1223,15 +1252,12 @@ export interface components {
         };
         /**
          * BroughtTrailOut
-         * @description A trail that was brought: its dice, its moves, and what is otherwise under the present rules.
+         * @description A trail that was brought: the play it tells of, and what is otherwise under the present rules.
          */
         BroughtTrailOut: {
-            /** Dice */
-            dice: number;
             /** Differences */
             differences: components["schemas"]["DifferentOut"][];
-            /** Moves */
-            moves: string[];
+            play: components["schemas"]["PlayedIn"];
         };
         /**
          * CardOut
@@ -1534,13 +1560,11 @@ export interface components {
          * @description Plays of the bench that count beside the waymarks.
          */
         CoverageIn: {
-            /** Dice */
-            dice: number;
             /**
              * Plays
              * @default []
              */
-            plays: string[][];
+            plays: components["schemas"]["PlayedIn"][];
         };
         /**
          * CoverageOut
@@ -2057,19 +2081,25 @@ export interface components {
         };
         /**
          * GaugeOut
-         * @description A meter: its value, its last change with the step of it, and its values after each step.
+         * @description A meter, the seconds left of a clock, or a count: its value now, its last change with the step of it,
+         *     and its values after each step, then now. No value stands where it has none, as a clock without limit.
          */
         GaugeOut: {
             /** Change */
             change: number;
             /** Course */
-            course: number[];
+            course: (number | null)[];
             /** Name */
             name: string;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "meter" | "clock" | "count";
             /** Step */
             step: number;
             /** Value */
-            value: number;
+            value: number | null;
         };
         /**
          * GeneratedOut
@@ -2488,6 +2518,21 @@ export interface components {
             summary: components["schemas"]["SummaryRow"][];
         };
         /**
+         * OutcomesOut
+         * @description What can be expected of a play: ``after[k]`` after k moves. ``moves`` are those that were possible,
+         *     ``problem`` says why the rest was not.
+         */
+        OutcomesOut: {
+            /** After */
+            after: {
+                [key: string]: number | string;
+            }[];
+            /** Moves */
+            moves: string[];
+            /** Problem */
+            problem: string;
+        };
+        /**
          * OwnCheckingPart
          * @description How the answers to one pack or one question are compared; what is not said stays as it is around it.
          */
@@ -2610,6 +2655,33 @@ export interface components {
             id: string;
             /** Slug */
             slug: string;
+        };
+        /**
+         * PlayedIn
+         * @description A play: its dice and choices, and its moves as a moves file writes them.
+         */
+        PlayedIn: {
+            /** Count */
+            count?: number | null;
+            /** Dice */
+            dice: number;
+            /** Level */
+            level?: number | null;
+            /**
+             * Moves
+             * @default []
+             */
+            moves: string[];
+            /**
+             * Player
+             * @default
+             */
+            player: string;
+            /**
+             * Topic
+             * @default
+             */
+            topic: string;
         };
         /**
          * PossibleOut
@@ -3128,22 +3200,14 @@ export interface components {
         };
         /**
          * WalkedOut
-         * @description A waymark that was walked; ``says`` tells what differs, and ``moves`` with ``dice`` play it again.
+         * @description A waymark that was walked. ``says`` tells what differs, ``now`` what comes of it under these rules.
          *
          *     Of one that fails ``since`` tells what became otherwise first, held against the rules under which it last
          *     passed.
          */
         WalkedOut: {
-            /** Dice */
-            dice: number;
-            /** Got */
-            got: {
-                [key: string]: number | string;
-            };
-            /** Moves */
-            moves: string[];
-            /** Name */
-            name: string;
+            mark: components["schemas"]["WaymarkPart"];
+            now: components["schemas"]["WaymarkPart"];
             /** Number */
             number: number;
             /** Passed */
@@ -3164,26 +3228,15 @@ export interface components {
             moves: string[] | null;
         };
         /**
-         * WaymarkOut
-         * @description A waymark that is proposed.
-         */
-        WaymarkOut: {
-            /** Dice */
-            dice: number;
-            /** Expect */
-            expect: {
-                [key: string]: number | string;
-            };
-            /** Moves */
-            moves: string[];
-            /** Name */
-            name: string;
-        };
-        /**
          * WaymarkPart
          * @description A saved list of moves with what must come of it; dice and choices are those of the play.
          */
         WaymarkPart: {
+            /**
+             * Along
+             * @default []
+             */
+            along: components["schemas"]["AlongPart"][];
             /** Count */
             count?: number | null;
             /**
@@ -4046,7 +4099,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WaymarkOut"][];
+                    "application/json": components["schemas"]["WaymarkPart"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    outcomes_api_workshop_games__game_id__outcomes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesOut"];
                 };
             };
             /** @description Validation Error */

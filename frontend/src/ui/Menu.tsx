@@ -2,11 +2,19 @@ import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { buttonLook } from "./Button";
 
+interface Props {
+  label: string;
+  disabled?: boolean;
+  children: ReactNode;
+}
+
 /** A button that opens a short list of things to do. */
-export function Menu({ label, children }: { label: string; children: ReactNode }) {
+export function Menu({ label, disabled = false, children }: Props) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className={buttonLook("plain", true)}>{label}</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className={buttonLook("plain", true)} disabled={disabled}>
+        {label}
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="end"
@@ -20,15 +28,33 @@ export function Menu({ label, children }: { label: string; children: ReactNode }
   );
 }
 
+const ITEM =
+  "block w-full cursor-default px-3 py-1 text-left outline-none" +
+  " data-[highlighted]:bg-moss data-[highlighted]:text-pine";
+
+/** Something to do in a menu, with its key where it has one. */
+export function MenuDo({
+  act,
+  hint,
+  children,
+}: {
+  act: () => void;
+  hint?: string;
+  children: string;
+}) {
+  return (
+    <DropdownMenu.Item onSelect={act} className={`${ITEM} flex justify-between gap-4`}>
+      {children}
+      {hint && <kbd className="font-mono text-sm text-soft">{hint}</kbd>}
+    </DropdownMenu.Item>
+  );
+}
+
 /** A link in a menu that saves a file. */
 export function MenuFile({ href, children }: { href: string; children: ReactNode }) {
   return (
     <DropdownMenu.Item asChild>
-      <a
-        href={href}
-        download
-        className="block px-3 py-1 outline-none data-[highlighted]:bg-moss data-[highlighted]:text-pine"
-      >
+      <a href={href} download className={ITEM}>
         {children}
       </a>
     </DropdownMenu.Item>

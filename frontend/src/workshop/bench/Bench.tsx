@@ -1,18 +1,29 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { api, type BenchSeen, type BenchWanted, type Game, type Pack } from "../../api/client";
+import { useCallback, useEffect, useState } from "react";
+import {
+  api,
+  type BenchSeen,
+  type BenchWanted,
+  type Game,
+  type Pack,
+  type Played,
+} from "../../api/client";
 import { PlayView } from "../../player/PlayView";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { Sides } from "../../ui/Sides";
 import { GameHead } from "../GameHead";
-import { useGameChange } from "../useGameChange";
+import { useGameChange, useShowGame } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { Branches } from "./Branches";
 import { Covered } from "./Covered";
 import { Gauges } from "./Gauges";
+import { ClockBar, MOVES, Moves } from "./Moves";
 import { Ribbon } from "./Ribbon";
+import { Setup } from "./Setup";
 import { useAttempt } from "./useAttempt";
 import { Waymarks } from "./Waymarks";
+import { Peek, Why } from "./Why";
 
 /** The bench: the player's own view, every meter beside it, and the trail below, to be gone back in. */
 export function Bench() {
@@ -21,30 +32,27 @@ export function Bench() {
   );
 }
 
-const MOVES: [key: string, move: string, said: string][] = [
-  ["r", "right", "Right"],
-  ["w", "wrong", "Wrong"],
-  ["l", "late", "Too late"],
-  ["s", "skip", "Skip"],
-  ["u", "unreadable", "Unreadable"],
-];
 const MOST_AT_ONCE = 200;
 /** Milliseconds between two steps of a clock that runs. */
 const TICK = 250;
+
+type Side = "waymarks" | "counts" | "ways" | "touched";
+type Gauge = BenchSeen["gauges"][number];
+
+/** Meters, and the clocks that there are. */
+const shownAbove = ({ sort, value }: Gauge) =>
+  sort === "meter" || (sort === "clock" && value !== null);
 
 const phase = (found: BenchSeen | undefined) => found?.view.phase;
 
 function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
   const changing = useGameChange(game);
+  const show = useShowGame();
   const bench = useAttempt(game);
-  const { attempt, before, move, back, onward } = bench;
+  const { attempt, before, play, move, back, onward } = bench;
   const [peek, setPeek] = useState(false);
-  const wanted: BenchWanted = {
-    dice: game.dice,
-    moves: attempt.moves,
-    wait: attempt.wait,
-    onward: attempt.onward,
-  };
+  const [side, setSide] = useState<Side>("waymarks");
+  const wanted: BenchWanted = { ...play, wait: attempt.wait, onward: attempt.onward };
   const questions = packs.map(({ id, revision }) => `${id} ${revision}`).join();
   const seen = useQuery({
     queryKey: ["bench", game.id, game.revision, questions, wanted, before],
@@ -56,7 +64,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
   const lose = useMutation({
     mutationFn: async () => {
       const moves = [...attempt.moves, ...Array.from({ length: MOST_AT_ONCE }, () => "wrong")];
-      const far = await api.bench(game.id, { dice: game.dice, moves });
+      const far = await api.bench(game.id, { ...play, moves });
       const marks = far.view.meters.filter(({ show }) => show === "marks").map(({ name }) => name);
       const lost = far.steps.find(
         (step) =>
@@ -69,13 +77,16 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
     },
     onSuccess: (moves) => bench.extend(moves),
   });
-  const bring = useMutation({
-    mutationFn: async (file: File) => {
-      const brought = await api.bringTrail(game.id, file);
-      if (brought.dice !== game.dice) await api.setDice(game.id, brought.dice);
-      return brought;
+  const takeUp = useMutation({
+    mutationFn: async (other: Played) => {
+      if (other.dice !== game.dice) show(await api.setDice(game.id, other.dice));
+      return other;
     },
-    onSuccess: ({ moves }) => bench.take(moves),
+    onSuccess: bench.take,
+  }).mutate;
+  const bring = useMutation({
+    mutationFn: (file: File) => api.bringTrail(game.id, file),
+    onSuccess: (brought) => takeUp(brought.play),
   });
   const [running, setRunning] = useState(false);
   const left = found?.view.question_clock?.left;
@@ -90,6 +101,9 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
   });
   const now = phase(found);
   const can = now === "asking" || now === "feedback" || now === "ready";
+  const { many } = bench;
+  const toTheEnd = useCallback((line: string) => many(line, MOST_AT_ONCE), [many]);
+  const { mutate: untilALifeIsLost } = lose;
 
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
@@ -98,7 +112,10 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
       if (target instanceof HTMLElement && target.closest("input, textarea, select")) return;
       const chosen = MOVES.find(([letter]) => letter === event.key);
       if (chosen && can) move(chosen[1]);
-      else if (/^[a-h]$/.test(event.key) && can && event.key !== "h") move(`answer ${event.key}`);
+      else if (/^[a-h]$/.test(event.key) && can) move(`answer ${event.key}`);
+      else if (event.key === "R" && can) toTheEnd("right");
+      else if (event.key === "W" && can) toTheEnd("wrong");
+      else if (event.key === "L" && can) untilALifeIsLost();
       else if (event.key === "Backspace") back();
       else if (event.key === ".") onward();
       else return;
@@ -106,7 +123,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
     };
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
-  }, [can, move, back, onward]);
+  }, [can, move, toTheEnd, untilALifeIsLost, back, onward]);
 
   return (
     <div className="flex h-full flex-col">
@@ -130,64 +147,31 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
           <div
             className="relative flex min-h-0 flex-col gap-3 overflow-auto px-7 py-3"
             tabIndex={0}
+            role="region"
             aria-label="The play"
           >
-            <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Moves">
-              {MOVES.map(([letter, line, said]) => (
-                <Button
-                  key={line}
-                  small
-                  disabled={!can || (line === "late" && !found.can_be_late && now === "asking")}
-                  onClick={() => move(line)}
-                >
-                  {said} <kbd className="font-mono text-xs font-normal text-soft">{letter}</kbd>
-                </Button>
-              ))}
-              <Button small disabled={!can} onClick={() => bench.many("right", MOST_AT_ONCE)}>
-                Right to the end
-              </Button>
-              <Button small disabled={!can} onClick={() => bench.many("wrong", MOST_AT_ONCE)}>
-                Wrong to the end
-              </Button>
-              <Button small disabled={!can} onClick={() => lose.mutate()}>
-                Until a life is lost
-              </Button>
-              <Button small disabled={attempt.moves.length === 0} onClick={back}>
-                Back <kbd className="font-mono text-xs font-normal text-soft">⌫</kbd>
-              </Button>
-              {now === "feedback" && (
-                <Button small weight="main" onClick={onward}>
-                  Go on <kbd className="font-mono text-xs font-normal">.</kbd>
-                </Button>
+            <Moves
+              can={can}
+              canBeLate={found.can_be_late || now !== "asking"}
+              canGoBack={attempt.moves.length > 0}
+              inFeedback={now === "feedback"}
+              move={move}
+              toTheEnd={toTheEnd}
+              untilALifeIsLost={untilALifeIsLost}
+              back={back}
+              onward={onward}
+            />
+            <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm empty:hidden">
+              <Setup game={game} setup={bench.setup} setUp={bench.setUp} />
+              {now === "asking" && found.can_be_late && (
+                <ClockBar
+                  running={running}
+                  run={setRunning}
+                  step={bench.wait}
+                  toItsEnd={() => move("late")}
+                />
               )}
             </div>
-            {now === "asking" && found.can_be_late && (
-              <div
-                className="flex items-center gap-1.5 text-sm"
-                role="group"
-                aria-label="The clock"
-              >
-                <label className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    className="accent-pine"
-                    checked={running}
-                    onChange={(event) => setRunning(event.target.checked)}
-                  />
-                  Let the clock run
-                </label>
-                <span className="text-soft">or step it by</span>
-                <Button small weight="quiet" onClick={() => bench.wait(100)}>
-                  0.1 s
-                </Button>
-                <Button small weight="quiet" data-wait="1000" onClick={() => bench.wait(1000)}>
-                  1 s
-                </Button>
-                <Button small weight="quiet" onClick={() => move("late")}>
-                  to its end
-                </Button>
-              </div>
-            )}
             {bring.error && <Notice tone="bad">{bring.error.message}</Notice>}
             {bring.data && (
               <Notice tone="info">
@@ -225,12 +209,55 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
           <div
             className="relative flex min-h-0 flex-col gap-4 overflow-auto border-l border-line px-5 py-3"
             tabIndex={0}
+            role="region"
             aria-label="What happened"
           >
-            <Gauges game={game} found={found} peek={peek} turnPeek={() => setPeek(!peek)} />
-            <Branches game={game} bench={bench} wanted={wanted} />
-            <Waymarks game={game} found={found} bench={bench} change={changing.change} />
-            <Covered game={game} moves={found.moves} bench={bench} />
+            <Why game={game} packs={packs} found={found} />
+            <section aria-label="Meters">
+              <Gauges gauges={found.gauges.filter(shownAbove)} />
+              <Peek found={found} open={peek} turn={() => setPeek(!peek)} />
+            </section>
+            <Sides
+              label="Beside the play"
+              side={side}
+              turn={setSide}
+              tabs={[
+                ["waymarks", `Waymarks ${game.passed + game.failed}`],
+                ["counts", "Counts"],
+                ["ways", bench.branches.length > 0 ? `Ways ${bench.branches.length}` : "Ways"],
+                ["touched", "Touched"],
+              ]}
+              className="gap-2"
+            >
+              {side === "waymarks" && (
+                <Waymarks
+                  game={game}
+                  found={found}
+                  play={play}
+                  takeUp={takeUp}
+                  change={changing.change}
+                />
+              )}
+              {side === "counts" && (
+                <Gauges small gauges={found.gauges.filter(({ sort }) => sort === "count")} />
+              )}
+              {side === "ways" && (
+                <Branches
+                  game={game}
+                  branches={bench.branches}
+                  wanted={wanted}
+                  takeUp={takeUp}
+                  forget={bench.forget}
+                />
+              )}
+              {side === "touched" && (
+                <Covered
+                  game={game}
+                  plays={[{ ...play, moves: found.moves }, ...bench.branches]}
+                  takeUp={takeUp}
+                />
+              )}
+            </Sides>
           </div>
           <Ribbon
             steps={found.steps}

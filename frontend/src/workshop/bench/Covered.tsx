@@ -1,21 +1,19 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { api, type Game } from "../../api/client";
+import { api, type Game, type Played } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import type { useAttempt } from "./useAttempt";
 
 interface Props {
   game: Game;
-  moves: string[];
-  bench: ReturnType<typeof useAttempt>;
+  plays: Played[];
+  takeUp: (play: Played) => void;
 }
 
 /** What the waymarks and the plays of this bench have touched, and a way to what they have not. */
-export function Covered({ game, moves, bench }: Props) {
-  const plays = [moves, ...bench.branches];
+export function Covered({ game, plays, takeUp }: Props) {
   const found = useQuery({
-    queryKey: ["coverage", game.id, game.revision, game.dice, plays],
-    queryFn: () => api.coverage(game.id, game.dice, plays),
+    queryKey: ["coverage", game.id, game.revision, plays],
+    queryFn: () => api.coverage(game.id, plays),
     placeholderData: keepPreviousData,
     retry: false,
   }).data;
@@ -24,18 +22,14 @@ export function Covered({ game, moves, bench }: Props) {
       const way = await api.way(game.id, what);
       if (way.moves === null)
         throw new Error(`No way to ${what} was found: it may need an answer typed by hand.`);
-      if (way.dice !== game.dice) await api.setDice(game.id, way.dice);
-      return way.moves;
+      return { player: "", topic: "", dice: way.dice, moves: way.moves };
     },
-    onSuccess: (way) => bench.take(way),
+    onSuccess: takeUp,
   });
   if (!found) return null;
   const left = found.parts.filter(({ touched }) => !touched);
   return (
-    <section aria-labelledby="covered" className="flex flex-col gap-1">
-      <h2 id="covered" className="text-lg">
-        Touched so far
-      </h2>
+    <section aria-label="Touched so far" className="flex flex-col gap-1">
       <p className="text-sm text-soft" data-covered={found.parts.length - left.length}>
         {found.parts.length - left.length} of {found.parts.length} rows, endings and awards
         {found.kinds_left.length > 0 && `; not yet asked: ${found.kinds_left.join(", ")}`}

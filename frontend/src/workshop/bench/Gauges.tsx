@@ -1,92 +1,51 @@
-import { Link } from "react-router";
-import type { BenchSeen, Game } from "../../api/client";
-import { Button } from "../../ui/Button";
+import clsx from "clsx";
+import type { BenchSeen } from "../../api/client";
 
-interface Props {
-  game: Game;
-  found: BenchSeen;
-  peek: boolean;
-  turnPeek: () => void;
-}
+type Gauge = BenchSeen["gauges"][number];
 
-const SHOWN = ["right", "asked", "missed", "late", "streak", "percent", "attempt", "tries_left"];
-
-/** Every meter with its last change and its course, the counts, and the reason for what happened last. */
-export function Gauges({ game, found, peek, turnPeek }: Props) {
+/** Numbers of a play, each with its last change and the course it took. */
+export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boolean }) {
   return (
-    <section aria-label="Meters" className="flex flex-col gap-2">
-      {found.reason && (
-        <p aria-live="polite" data-reason={found.steps.length} className="break-words">
-          {found.reason}{" "}
-          {found.row !== null && (
-            <Link
-              to={`/games/${game.id}/rules#row-${found.row}`}
-              className="font-bold text-pine underline-offset-4 hover:underline"
+    <table className={clsx("w-full", small && "text-sm")}>
+      <tbody>
+        {gauges.map((gauge) => (
+          <tr
+            key={gauge.name}
+            data-gauge={gauge.name}
+            data-value={gauge.value ?? "none"}
+            className="border-t border-line first:border-t-0"
+          >
+            <th scope="row" className="py-0.5 text-left font-mono font-medium">
+              {gauge.name}
+            </th>
+            <td
+              className={clsx(
+                "pl-2 text-right font-bold whitespace-nowrap tabular-nums",
+                !small && "text-xl",
+              )}
             >
-              To row {found.row}
-            </Link>
-          )}
-          {found.row !== null && found.line > 0 && " · "}
-          {found.line > 0 && (
-            <Link
-              to={`/games/${game.id}/questions`}
-              className="font-bold text-pine underline-offset-4 hover:underline"
-            >
-              Line {found.line} of the file
-            </Link>
-          )}
-        </p>
-      )}
-      <table className="w-full">
-        <tbody>
-          {found.gauges.map((gauge) => (
-            <tr
-              key={gauge.name}
-              data-gauge={gauge.name}
-              data-value={gauge.value}
-              className="border-t border-line"
-            >
-              <th scope="row" className="py-1 text-left font-mono font-medium">
-                {gauge.name}
-              </th>
-              <td className="text-right text-xl font-bold tabular-nums">{figure(gauge.value)}</td>
-              <td className="pl-3 text-sm whitespace-nowrap text-soft">
-                {gauge.step > 0 && `${signed(gauge.change)} at step ${gauge.step}`}
-              </td>
-              <td className="w-20 pl-2">
-                <Course values={gauge.course} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="font-mono text-sm text-soft">
-        {SHOWN.map((name) => `${name} ${count(found.counts[name])}`).join("  ")}
-      </p>
-      <div className="text-sm">
-        <Button small weight="quiet" aria-pressed={peek} onClick={turnPeek}>
-          {peek ? "Hide the key and what comes" : "Peek at the key and what comes"}
-        </Button>
-        {peek && (
-          <p data-peek className="break-words">
-            {found.key && (
-              <>
-                The key is <b>{found.key}</b>: {found.answer}.{" "}
-              </>
-            )}
-            {found.coming.length > 0 && `Next: ${found.coming.join(" · ")}`}
-          </p>
-        )}
-      </div>
-    </section>
+              {gauge.value === null ? "∞" : figure(gauge.value)}
+              {gauge.sort === "clock" && <span className="text-sm font-normal"> s</span>}
+            </td>
+            <td className="pl-3 text-sm whitespace-nowrap text-soft">
+              {gauge.step > 0 && `${signed(gauge.change)} at step ${gauge.step}`}
+            </td>
+            <td className="w-20 pl-2">
+              <Course values={gauge.course} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
-function Course({ values }: { values: number[] }) {
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  const points = values
+function Course({ values }: { values: (number | null)[] }) {
+  const known = values.filter((value) => value !== null);
+  const [low, high] = [Math.min(...known), Math.max(...known)];
+  const points = known
     .map((value, n) => {
-      const x = values.length > 1 ? (78 * n) / (values.length - 1) : 0;
+      const x = known.length > 1 ? (78 * n) / (known.length - 1) : 0;
       const y = high > low ? 18 - (16 * (value - low)) / (high - low) : 10;
       return `${(x + 1).toFixed(1)},${y.toFixed(1)}`;
     })
@@ -101,5 +60,3 @@ function Course({ values }: { values: number[] }) {
 const figure = (value: number) => String(Math.round(value * 100) / 100);
 const signed = (value: number) =>
   value > 0 ? `+${figure(value)}` : figure(value).replace("-", "−");
-const count = (value: number | null | undefined) =>
-  value === null || value === undefined ? "∞" : figure(value);

@@ -1,22 +1,38 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type FormEvent, useState } from "react";
-import { api, type BenchSeen, type Edit, type Game } from "../../api/client";
+import {
+  api,
+  type BenchSeen,
+  type Edit,
+  type Game,
+  type Played,
+  type Waymark,
+} from "../../api/client";
 import { Button } from "../../ui/Button";
 import { counted } from "../words";
 import { insert, remove, set } from "../rules/rows";
-import type { useAttempt } from "./useAttempt";
+import { Keep } from "./Keep";
+import { short } from "./marks";
 
 interface Props {
   game: Game;
   found: BenchSeen;
-  bench: ReturnType<typeof useAttempt>;
+  play: Played;
+  takeUp: (play: Played) => void;
   change: (edits: Edit[]) => void;
 }
 
+/** A waymark that is written in full: a new one, or the one at a place. */
+interface Opened {
+  mark: Waymark;
+  place?: number;
+}
+
 /** The waymarks of the game, walked after every change; the present play can be kept as one. */
-export function Waymarks({ game, found, bench, change }: Props) {
+export function Waymarks({ game, found, play, takeUp, change }: Props) {
   const [name, setName] = useState("");
+  const [opened, setOpened] = useState<Opened>();
   const walked = useQuery({
     queryKey: ["waymarks", game.id, game.revision],
     queryFn: () => api.waymarks(game.id),
@@ -25,32 +41,32 @@ export function Waymarks({ game, found, bench, change }: Props) {
   });
   const first = useMutation({ mutationFn: () => api.firstSet(game.id) });
   const count = walked.data?.waymarks.length ?? 0;
-  const known = new Set(walked.data?.waymarks.map((mark) => mark.name));
+  const known = new Set(walked.data?.waymarks.map(({ mark }) => mark.name));
   const fresh = first.data?.filter((mark) => !known.has(mark.name)) ?? [];
+  const present: Waymark = {
+    ...play,
+    name: name.trim(),
+    moves: found.moves,
+    expect: found.expected,
+    along: [],
+  };
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    const wanted = name.trim();
-    if (!wanted || found.moves.length === 0) return;
-    const value = { name: wanted, moves: found.moves, expect: found.expected, dice: game.dice };
-    change([insert(["waymarks", count], value)]);
+    if (!present.name || found.moves.length === 0) return;
+    change([insert(["waymarks", count], short(present))]);
     setName("");
   };
   return (
-    <section aria-labelledby="waymarks" className="flex flex-col gap-1.5">
-      <div className="flex items-baseline gap-3">
-        <h2 id="waymarks" className="text-lg">
-          Waymarks
-        </h2>
-        {walked.data && (
-          <p
-            role="status"
-            data-waymarks={`${walked.data.passed} ${walked.data.failed}`}
-            className={clsx("text-sm", walked.data.failed ? "font-bold text-ember" : "text-soft")}
-          >
-            {walked.data.passed} pass{walked.data.failed > 0 && `, ${walked.data.failed} fail`}
-          </p>
-        )}
-      </div>
+    <section aria-label="Waymarks" className="flex flex-col gap-1.5">
+      {walked.data && (
+        <p
+          role="status"
+          data-waymarks={`${walked.data.passed} ${walked.data.failed}`}
+          className={clsx("text-sm", walked.data.failed ? "font-bold text-ember" : "text-soft")}
+        >
+          {walked.data.passed} pass{walked.data.failed > 0 && `, ${walked.data.failed} fail`}
+        </p>
+      )}
       <form onSubmit={keep} className="flex gap-1.5">
         <input
           aria-label="Name of the waymark"
@@ -62,47 +78,58 @@ export function Waymarks({ game, found, bench, change }: Props) {
         <Button small type="submit" disabled={name.trim() === "" || found.moves.length === 0}>
           Keep
         </Button>
+        <Button small onClick={() => setOpened({ mark: present })}>
+          In full …
+        </Button>
       </form>
+      {opened && (
+        <Keep
+          game={game}
+          mark={opened.mark}
+          place={opened.place ?? count}
+          isNew={opened.place === undefined}
+          change={(edits) => {
+            change(edits);
+            setName("");
+          }}
+          close={() => setOpened(undefined)}
+        />
+      )}
       <ul>
-        {walked.data?.waymarks.map((mark) => (
+        {walked.data?.waymarks.map(({ mark, number, passed, says, since, now }) => (
           <li
-            key={mark.number}
+            key={number}
             data-waymark={mark.name}
-            data-passed={mark.passed}
+            data-passed={passed}
             className="border-t border-line py-1 text-sm"
           >
             <span className="flex items-baseline gap-2">
-              <span className={clsx("flex-1 break-words", !mark.passed && "font-bold text-ember")}>
+              <span className={clsx("flex-1 break-words", !passed && "font-bold text-ember")}>
                 {mark.name}
               </span>
-              <span className={mark.passed ? "text-pine" : "text-ember"}>
-                {mark.passed ? "passes" : "fails"}
+              <span className={passed ? "text-pine" : "text-ember"}>
+                {passed ? "passes" : "fails"}
               </span>
             </span>
-            {mark.since && <span className="block text-soft">{mark.since}</span>}
-            {mark.says.map((said) => (
+            {since && <span className="block text-soft">{since}</span>}
+            {says.map((said) => (
               <span key={said} className="block border-l-[3px] border-ember pl-2">
                 {said}
               </span>
             ))}
-            <span className="flex flex-wrap gap-x-3">
-              <Button small weight="quiet" onClick={() => bench.take(mark.moves)}>
+            <span className="-ml-2 flex flex-wrap">
+              <Button small weight="quiet" onClick={() => takeUp(mark)}>
                 Play it<span className="sr-only">: {mark.name}</span>
               </Button>
-              {!mark.passed && (
-                <Button
-                  small
-                  weight="quiet"
-                  onClick={() => change([set(["waymarks", mark.number, "expect"], mark.got)])}
-                >
+              {!passed && (
+                <Button small weight="quiet" onClick={() => change(wantedNow(number, mark, now))}>
                   That is what I want now
                 </Button>
               )}
-              <Button
-                small
-                weight="quiet"
-                onClick={() => change([remove(["waymarks", mark.number])])}
-              >
+              <Button small weight="quiet" onClick={() => setOpened({ mark, place: number })}>
+                Change<span className="sr-only"> {mark.name}</span>
+              </Button>
+              <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
                 Take away<span className="sr-only"> {mark.name}</span>
               </Button>
             </span>
@@ -122,7 +149,9 @@ export function Waymarks({ game, found, bench, change }: Props) {
           small
           className="self-start"
           disabled={fresh.length === 0}
-          onClick={() => change(fresh.map((mark, n) => insert(["waymarks", count + n], mark)))}
+          onClick={() =>
+            change(fresh.map((mark, n) => insert(["waymarks", count + n], short(mark))))
+          }
         >
           Keep them all
         </Button>
@@ -149,7 +178,7 @@ export function Waymarks({ game, found, bench, change }: Props) {
                   small
                   weight="quiet"
                   disabled={there}
-                  onClick={() => change([insert(["waymarks", count], mark)])}
+                  onClick={() => change([insert(["waymarks", count], short(mark))])}
                 >
                   {there ? "kept" : "So it is meant"}
                   <span className="sr-only">: {mark.name}</span>
@@ -161,4 +190,10 @@ export function Waymarks({ game, found, bench, change }: Props) {
       )}
     </section>
   );
+}
+
+function wantedNow(place: number, mark: Waymark, now: Waymark): Edit[] {
+  const edits = [set(["waymarks", place, "expect"], now.expect)];
+  if (mark.along.length > 0) edits.push(set(["waymarks", place, "along"], now.along));
+  return edits;
 }

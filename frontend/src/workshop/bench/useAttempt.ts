@@ -1,5 +1,8 @@
 import { useCallback, useState } from "react";
-import type { Game } from "../../api/client";
+import type { Game, Played } from "../../api/client";
+
+/** What a play was set up with, besides its dice. */
+export type Setup = Pick<Played, "player" | "count" | "topic" | "level">;
 
 /** A play on the bench: the moves made, how far its clock was stepped, and whether the feedback is past. */
 export interface Attempt {
@@ -9,11 +12,13 @@ export interface Attempt {
 }
 
 const NOTHING: Attempt = { moves: [], wait: 0, onward: true };
+const UNASKED: Setup = { player: "", topic: "" };
 const MOST_BRANCHES = 12;
 
 interface Kept {
   attempt: Attempt;
-  branches: string[][];
+  setup: Setup;
+  branches: Played[];
   /** The game's revision when the last move was made: what is otherwise since then is told. */
   revision: number;
 }
@@ -23,29 +28,42 @@ const keyOf = (game: Game) => `dicetrail.bench.${game.id}`;
 function kept(game: Game): Kept {
   try {
     const found = JSON.parse(localStorage.getItem(keyOf(game)) ?? "") as Kept;
-    if (Array.isArray(found.branches) && found.revision) return found;
+    if (Array.isArray(found.branches) && found.revision && found.setup) return found;
   } catch {
     // Nothing is kept yet, or not as it is kept now.
   }
-  return { attempt: NOTHING, branches: [], revision: game.revision };
+  return { attempt: NOTHING, setup: UNASKED, branches: [], revision: game.revision };
 }
 
 /** The present play of a game's bench and its branches, kept in this browser. */
 export function useAttempt(game: Game) {
   const [state, setState] = useState(() => kept(game));
   const put = useCallback(
-    (change: (before: Kept) => Omit<Kept, "revision">) =>
+    (change: (before: Kept) => Partial<Kept>) =>
       setState((before) => {
-        const after = { ...change(before), revision: game.revision };
+        const after = { ...before, ...change(before), revision: game.revision };
         localStorage.setItem(keyOf(game), JSON.stringify(after));
         return after;
       }),
     [game],
   );
+  /** Leaves the present play for another attempt, and keeps it as a branch. */
+  const leave = useCallback(
+    (attempt: (before: Attempt) => Attempt, setup?: Setup) =>
+      put((before) => ({
+        attempt: attempt(before.attempt),
+        setup: setup ?? before.setup,
+        branches: withBranch(before.branches, {
+          ...before.setup,
+          dice: game.dice,
+          moves: before.attempt.moves,
+        }),
+      })),
+    [put, game.dice],
+  );
   const move = useCallback(
     (line: string) =>
-      put(({ attempt, branches }) => ({
-        branches,
+      put(({ attempt }) => ({
         attempt: {
           moves: [...attempt.moves, timed(line, attempt.wait)],
           wait: 0,
@@ -54,79 +72,77 @@ export function useAttempt(game: Game) {
       })),
     [put],
   );
-  const many = (line: string, times: number) =>
-    put(({ attempt, branches }) => ({
-      branches,
-      attempt: {
-        moves: [...attempt.moves, ...Array.from({ length: times }, () => line)],
-        wait: 0,
-        onward: true,
-      },
-    }));
-  const goTo = (moves: number, onward = true) =>
-    put(({ attempt, branches }) => ({
-      branches: moves < attempt.moves.length ? withBranch(branches, attempt.moves) : branches,
-      attempt: { moves: attempt.moves.slice(0, moves), wait: 0, onward },
-    }));
-  const back = useCallback(
-    () =>
-      put(({ attempt, branches }) => ({
-        branches: withBranch(branches, attempt.moves),
-        attempt: { moves: attempt.moves.slice(0, -1), wait: 0, onward: true },
+  const many = useCallback(
+    (line: string, times: number) =>
+      put(({ attempt }) => ({
+        attempt: {
+          moves: [...attempt.moves, ...Array.from({ length: times }, () => line)],
+          wait: 0,
+          onward: true,
+        },
       })),
     [put],
   );
+  const back = useCallback(
+    () => leave(({ moves }) => ({ moves: moves.slice(0, -1), wait: 0, onward: true })),
+    [leave],
+  );
   const onward = useCallback(
-    () => put((before) => ({ ...before, attempt: { ...before.attempt, onward: true } })),
+    () => put(({ attempt }) => ({ attempt: { ...attempt, onward: true } })),
     [put],
   );
   const wait = useCallback(
-    (by: number) =>
-      put((before) => ({
-        ...before,
-        attempt: { ...before.attempt, wait: before.attempt.wait + by },
-      })),
+    (by: number) => put(({ attempt }) => ({ attempt: { ...attempt, wait: attempt.wait + by } })),
     [put],
   );
   return {
     attempt: state.attempt,
+    setup: state.setup,
     branches: state.branches,
+    /** The present play. */
+    play: { ...state.setup, dice: game.dice, moves: state.attempt.moves } satisfies Played,
     /** The revision that the present play was made under, where the game was changed since. */
     before: state.revision === game.revision ? undefined : state.revision,
     move,
-    many,
-    goTo,
     back,
     onward,
     wait,
-    start: () =>
-      put(({ attempt, branches }) => ({
-        branches: withBranch(branches, attempt.moves),
-        attempt: NOTHING,
-      })),
-    take: (moves: string[]) =>
-      put(({ attempt, branches }) => ({
-        branches: withBranch(branches, attempt.moves),
-        attempt: { moves, wait: 0, onward: true },
-      })),
+    many,
+    goTo: (made: number, past = true) => {
+      const cut = (before: Attempt) => ({
+        moves: before.moves.slice(0, made),
+        wait: 0,
+        onward: past,
+      });
+      if (made < state.attempt.moves.length) leave(cut);
+      else put(({ attempt }) => ({ attempt: cut(attempt) }));
+    },
+    start: () => leave(() => NOTHING),
+    take: ({ moves, player, topic, count, level }: Played) =>
+      leave(() => ({ moves, wait: 0, onward: true }), {
+        player,
+        topic,
+        count: count ?? null,
+        level: level ?? null,
+      }),
+    /** The same moves in a play that is set up otherwise. */
+    setUp: (change: Partial<Setup>) => put(({ setup }) => ({ setup: { ...setup, ...change } })),
     /** More moves in the same play: nothing is left that would be a branch. */
-    extend: (moves: string[]) =>
-      put(({ branches }) => ({ branches, attempt: { moves, wait: 0, onward: false } })),
+    extend: (moves: string[]) => put(() => ({ attempt: { moves, wait: 0, onward: false } })),
     forget: (place: number) =>
-      put((before) => ({
-        ...before,
-        branches: before.branches.filter((_, n) => n !== place),
-      })),
+      put(({ branches }) => ({ branches: branches.filter((_, n) => n !== place) })),
   };
 }
 
 /** A branch is kept unless it is the beginning of one that is kept already; then the longer one stays. */
-function withBranch(branches: string[][], moves: string[]): string[][] {
-  if (moves.length === 0) return branches;
-  const begins = (long: string[], short: string[]) =>
-    short.every((line, n) => long[n] === line) && long.length >= short.length;
-  if (branches.some((one) => begins(one, moves))) return branches;
-  return [moves, ...branches.filter((one) => !begins(moves, one))].slice(0, MOST_BRANCHES);
+function withBranch(branches: Played[], play: Played): Played[] {
+  if (play.moves.length === 0) return branches;
+  const alike = (one: Played, other: Played) =>
+    JSON.stringify({ ...one, moves: [] }) === JSON.stringify({ ...other, moves: [] });
+  const begins = (long: Played, short: Played) =>
+    alike(long, short) && short.moves.every((line, n) => long.moves[n] === line);
+  if (branches.some((one) => begins(one, play))) return branches;
+  return [play, ...branches.filter((one) => !begins(play, one))].slice(0, MOST_BRANCHES);
 }
 
 function timed(line: string, wait: number): string {

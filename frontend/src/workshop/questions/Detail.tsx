@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type OneQuestion, type Pack, type QuestionRecord } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { Sides } from "../../ui/Sides";
 import { SnagNote } from "./LineRow";
 import { Preview } from "./Preview";
 import { RecordForm } from "./RecordForm";
@@ -27,39 +28,30 @@ export function Detail({ pack, number, close }: Props) {
       className="relative flex w-[26rem] shrink-0 flex-col overflow-auto border-l border-line bg-sheet"
       onKeyDown={(event) => event.key === "Escape" && close()}
     >
-      <div className="sticky top-0 z-[1] flex items-center gap-4 border-b border-line bg-sheet px-5 py-2">
-        <div role="tablist" aria-label="The question" className="flex gap-4">
-          {(["write", "see"] as const).map((value) => (
-            <button
-              key={value}
-              type="button"
-              role="tab"
-              aria-selected={side === value}
-              onClick={() => setSide(value)}
-              className="border-b-2 border-transparent text-soft aria-selected:border-pine aria-selected:font-bold aria-selected:text-pine"
-            >
-              {value === "write" ? "Write" : "As a player sees it"}
-            </button>
-          ))}
-        </div>
-        <Button small weight="quiet" className="ml-auto" onClick={close}>
-          Close<span className="sr-only"> the question</span>
-        </Button>
-      </div>
-      {one.error && (
-        <div className="p-5">
-          <Notice tone="bad">{one.error.message}</Notice>
-        </div>
-      )}
-      {one.data && (
-        <div className="flex flex-col gap-4 px-5 py-4">
-          {side === "see" ? (
-            <Preview key={pack.revision} pack={pack} number={number} first={one.data.preview} />
-          ) : (
-            <Write key={number} pack={pack} number={number} one={one.data} />
-          )}
-        </div>
-      )}
+      <Sides
+        label="The question"
+        side={side}
+        turn={setSide}
+        tabs={[
+          ["write", "Write"],
+          ["see", "As a player sees it"],
+        ]}
+        headClassName="sticky top-0 z-[1] border-b border-line bg-sheet px-5 py-2"
+        bodyClassName="flex flex-col gap-4 px-5 py-4 data-[state=inactive]:hidden"
+        beside={
+          <Button small weight="quiet" onClick={close}>
+            Close<span className="sr-only"> the question</span>
+          </Button>
+        }
+      >
+        {one.error && <Notice tone="bad">{one.error.message}</Notice>}
+        {one.data && side === "see" && (
+          <Preview key={pack.revision} pack={pack} number={number} first={one.data.preview} />
+        )}
+        {one.data && side === "write" && (
+          <Write key={number} pack={pack} number={number} one={one.data} />
+        )}
+      </Sides>
     </aside>
   );
 }

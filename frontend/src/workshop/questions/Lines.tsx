@@ -6,8 +6,14 @@ import { Notice } from "../../ui/Notice";
 import { usePages } from "../usePages";
 import { LineRow } from "./LineRow";
 
+interface Props {
+  pack: Pack;
+  /** The line that is looked for, from 1. */
+  wanted?: number | undefined;
+}
+
 /** The lines of a file beside what was read from them. */
-export function Lines({ pack }: { pack: Pack }) {
+export function Lines({ pack, wanted }: Props) {
   const queries = useQueryClient();
   const [onlySnags, setOnlySnags] = useState(false);
   const [editing, setEditing] = useState<number>();
@@ -34,6 +40,11 @@ export function Lines({ pack }: { pack: Pack }) {
   const items = rows.getVirtualItems();
   const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
   useEffect(() => pages.see(from, to));
+  const there = wanted !== undefined && wanted <= total;
+  const { scrollToIndex } = rows;
+  useEffect(() => {
+    if (there) scrollToIndex(wanted - 1, { align: "center" });
+  }, [there, wanted, scrollToIndex]);
   const problem = change.error ?? pages.error;
 
   return (
@@ -81,7 +92,8 @@ export function Lines({ pack }: { pack: Pack }) {
                 data-index={item.index}
                 data-line={line?.number}
                 data-state={line?.state}
-                className="absolute inset-x-0 top-0 min-h-10 border-b border-line"
+                aria-current={line && line.number === wanted ? "location" : undefined}
+                className="absolute inset-x-0 top-0 min-h-10 border-b border-line aria-[current]:bg-straw"
                 style={{ transform: `translateY(${item.start}px)` }}
               >
                 {line && (

@@ -1,10 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { api, type Pack, packFile } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Menu, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
+import { Sides } from "../../ui/Sides";
 import { useCurrent, useShelf } from "../data";
 import { packWords, shortName } from "../words";
 import { Again } from "./Again";
@@ -65,7 +66,9 @@ type Opened = "columns" | "again" | undefined;
 
 function PackSheet({ pack }: { pack: Pack }) {
   const queries = useQueryClient();
-  const [side, setSide] = useState<Side>(pack.to_mend > 0 ? "lines" : "questions");
+  const [search] = useSearchParams();
+  const line = Number(search.get("line")) || undefined;
+  const [side, setSide] = useState<Side>(line || pack.to_mend > 0 ? "lines" : "questions");
   const [opened, setOpened] = useState<Opened>();
   const turn = useMutation({
     mutationFn: async (way: "undo" | "redo") => {
@@ -124,30 +127,17 @@ function PackSheet({ pack }: { pack: Pack }) {
           <Notice tone="bad">{turn.error.message}</Notice>
         </div>
       )}
-      <div role="tablist" aria-label="How to see the pack" className="flex gap-6 px-7">
-        {SIDES.map(([value, said]) => (
-          <button
-            key={value}
-            type="button"
-            role="tab"
-            id={`tab-${value}`}
-            aria-selected={side === value}
-            aria-controls="pack-side"
-            onClick={() => setSide(value)}
-            className="border-b-2 border-transparent pb-1 text-soft aria-selected:border-pine aria-selected:font-bold aria-selected:text-pine"
-          >
-            {said}
-          </button>
-        ))}
-      </div>
-      <div
-        id="pack-side"
-        role="tabpanel"
-        aria-labelledby={`tab-${side}`}
-        className="flex min-h-0 flex-1 flex-col border-t border-line"
+      <Sides
+        label="How to see the pack"
+        side={side}
+        turn={setSide}
+        tabs={SIDES}
+        className="min-h-0 flex-1"
+        headClassName="px-7"
+        bodyClassName="flex min-h-0 flex-1 flex-col border-t border-line data-[state=inactive]:hidden"
       >
-        {side === "lines" ? <Lines pack={pack} /> : <QuestionTable pack={pack} />}
-      </div>
+        {side === "lines" ? <Lines pack={pack} wanted={line} /> : <QuestionTable pack={pack} />}
+      </Sides>
       <ColumnsSheet pack={pack} open={opened === "columns"} onClose={() => setOpened(undefined)} />
       <Again pack={pack} open={opened === "again"} onClose={() => setOpened(undefined)} />
     </>

@@ -92,7 +92,7 @@ function Table({ game, changing, toText }: TableProps) {
   }, [found, queries]);
   const covered = useQuery({
     queryKey: ["coverage", game.id, game.revision, game.dice, []],
-    queryFn: () => api.coverage(game.id, game.dice, []),
+    queryFn: () => api.coverage(game.id, []),
     placeholderData: keepPreviousData,
     retry: false,
   }).data;

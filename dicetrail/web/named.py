@@ -1,0 +1,58 @@
+"""What a path names: a game on the shelf; and of it what was read, its document, its program."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import Depends, HTTPException
+
+from ..core.play.program import Program
+from ..core.rules.compile import GameReading
+from ..core.rules.document import Document
+from ..core.snag import Refused
+from ..store.models import Game
+from .requests import TheSession, TheWorkshop
+
+
+def game_of(game_id: int, session: TheSession) -> Game:
+    """The game a path names."""
+    game = session.get(Game, game_id)
+    if game is None:
+        raise HTTPException(404, "This game is not on the shelf any more.")
+    return game
+
+
+TheGame = Annotated[Game, Depends(game_of)]
+
+
+def reading_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameReading:
+    """The game as it was read, snags and all."""
+    return workshop.compiled(session, game)
+
+
+TheReading = Annotated[GameReading, Depends(reading_of)]
+
+
+async def document_of(reading: TheReading) -> Document:
+    """The game's document; refused where its text can't be read."""
+    if reading.document is None:
+        first = reading.snags[0]
+        raise Refused(f"The rules must be mended first, in line {first.line}: {first.message}")
+    return reading.document
+
+
+TheDocument = Annotated[Document, Depends(document_of)]
+
+
+def program_of(
+    game: TheGame, session: TheSession, workshop: TheWorkshop, reading: TheReading, _: TheDocument
+) -> Program:
+    """The game as it can be played; refused where its rules stop it."""
+    program = workshop.program(session, game)
+    if program is None:
+        stops = next(snag for snag in reading.snags if snag.severity == "stop")
+        raise Refused(f"This game can't be played yet. Line {stops.line}: {stops.message}")
+    return program
+
+
+TheProgram = Annotated[Program, Depends(program_of)]

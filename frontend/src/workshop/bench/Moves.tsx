@@ -1,0 +1,101 @@
+import { Button } from "../../ui/Button";
+import { Menu, MenuDo } from "../../ui/Menu";
+
+export const MOVES: [key: string, move: string, said: string][] = [
+  ["r", "right", "Right"],
+  ["w", "wrong", "Wrong"],
+  ["l", "late", "Too late"],
+  ["s", "skip", "Skip"],
+  ["u", "unreadable", "Unreadable"],
+];
+
+interface Props {
+  /** Whether the play goes on, and whether a clock can run out in it now. */
+  can: boolean;
+  canBeLate: boolean;
+  canGoBack: boolean;
+  inFeedback: boolean;
+  move: (line: string) => void;
+  toTheEnd: (line: string) => void;
+  untilALifeIsLost: () => void;
+  back: () => void;
+  onward: () => void;
+}
+
+/** The moves a maker can make, each with its key. */
+export function Moves(props: Props) {
+  const { can, move, toTheEnd } = props;
+  return (
+    <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Moves">
+      {MOVES.map(([letter, line, said]) => (
+        <Button
+          key={line}
+          small
+          disabled={!can || (line === "late" && !props.canBeLate)}
+          onClick={() => move(line)}
+        >
+          {said} <Key>{letter}</Key>
+        </Button>
+      ))}
+      <Menu label="On until …" disabled={!can}>
+        <MenuDo act={() => toTheEnd("right")} hint="R">
+          the end, all right
+        </MenuDo>
+        <MenuDo act={() => toTheEnd("wrong")} hint="W">
+          the end, all wrong
+        </MenuDo>
+        <MenuDo act={props.untilALifeIsLost} hint="L">
+          a life is lost
+        </MenuDo>
+      </Menu>
+      <Button small disabled={!props.canGoBack} onClick={props.back}>
+        Back <Key>⌫</Key>
+      </Button>
+      {props.inFeedback && (
+        <Button small weight="main" onClick={props.onward}>
+          Go on <Key bright>.</Key>
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Key({ bright = false, children }: { bright?: boolean; children: string }) {
+  return (
+    <kbd className={`font-mono text-xs font-normal ${bright ? "" : "text-soft"}`}>{children}</kbd>
+  );
+}
+
+interface ClockProps {
+  running: boolean;
+  run: (on: boolean) => void;
+  step: (milliseconds: number) => void;
+  toItsEnd: () => void;
+}
+
+/** The clock runs, stands, or is stepped. */
+export function ClockBar({ running, run, step, toItsEnd }: ClockProps) {
+  return (
+    <div className="flex items-center gap-1.5 text-sm" role="group" aria-label="The clock">
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="accent-pine"
+          checked={running}
+          onChange={(event) => run(event.target.checked)}
+        />
+        Let the clock run
+      </label>
+      <span className="text-soft">or step it by</span>
+      <Button small weight="quiet" onClick={() => step(100)}>
+        0.1 s
+      </Button>
+      <Button small weight="quiet" data-wait="1000" onClick={() => step(1000)}>
+        1 s
+      </Button>
+      <Button small weight="quiet" onClick={toItsEnd}>
+        to its end
+      </Button>
+    </div>
+  );
+}
