@@ -14,12 +14,12 @@ from .models import Game, GameRevision
 
 
 def all_games(session: Session) -> list[Game]:
-    """Every game, by when it was made."""
-    return list(session.scalars(select(Game).order_by(Game.id)))
+    """Every game on the shelf, by when it was made."""
+    return list(session.scalars(select(Game).where(Game.off_since.is_(None)).order_by(Game.id)))
 
 
 def game_called(session: Session, slug: str) -> Game | None:
-    """The game of a slug, None where there is none."""
+    """The game of a slug, on the shelf or off; None where there is none."""
     return session.scalar(select(Game).where(Game.slug == slug))
 
 

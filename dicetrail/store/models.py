@@ -18,7 +18,8 @@ class Base(DeclarativeBase):
 
 
 class Pack(Base):
-    """A question file: its bytes as brought, and the revision that is current.
+    """A question file: its bytes as brought, and the revision that is current; ``off_since`` where it was
+    taken off the shelf.
 
     ``read_as`` is how the maker wants the file read when it is brought again, as JSON.
     """
@@ -32,6 +33,7 @@ class Pack(Base):
     read_as: Mapped[str] = mapped_column(Text, default="{}")
     revision: Mapped[int]
     updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
+    off_since: Mapped[datetime | None]
 
 
 class PackRevision(Base):
@@ -67,7 +69,7 @@ class Media(Base):
 
 
 class Game(Base):
-    """A game: its text, and the dice it is tried with."""
+    """A game: its text, and the dice it is tried with; ``off_since`` where it was taken off the shelf."""
 
     __tablename__ = "games"
 
@@ -77,6 +79,7 @@ class Game(Base):
     revision: Mapped[int]
     dice: Mapped[int]
     updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
+    off_since: Mapped[datetime | None]
 
 
 class GameRevision(Base):

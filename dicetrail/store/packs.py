@@ -10,8 +10,8 @@ from .models import Pack, PackRevision
 
 
 def all_packs(session: Session) -> list[Pack]:
-    """Every pack, by name."""
-    return list(session.scalars(select(Pack).order_by(Pack.name)))
+    """Every pack on the shelf, by name."""
+    return list(session.scalars(select(Pack).where(Pack.off_since.is_(None)).order_by(Pack.name)))
 
 
 def pack_named(session: Session, name: str) -> Pack | None:
@@ -24,7 +24,7 @@ def add_pack(
 ) -> Pack:
     """Keep a new pack; a name that is taken gets a number behind it. ``settings`` say how it is read."""
     pack = Pack(
-        name=_free_name(session, name), encoding=encoding, original=original, read_as=settings, revision=1
+        name=free_name(session, name), encoding=encoding, original=original, read_as=settings, revision=1
     )
     session.add(pack)
     session.flush()
@@ -51,7 +51,8 @@ def change_text(session: Session, pack: Pack, text: str, base: int, settings: st
     history.keep(session, pack, revision)
 
 
-def _free_name(session: Session, name: str) -> str:
+def free_name(session: Session, name: str) -> str:
+    """A name, with a number behind it where it is taken."""
     stem, dot, ending = name.rpartition(".")
     if not dot:
         stem, ending = name, ""

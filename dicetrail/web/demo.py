@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from ..store import games, packs
+from sqlalchemy import select
+
+from ..store import games
+from ..store.models import Game, Pack
 from .workshop import Workshop
 
 DEMO = Path(__file__).parent.parent / "demo"
@@ -12,9 +15,9 @@ DEMO_DICE = 1708
 
 
 def bring_demo(workshop: Workshop) -> None:
-    """Put the demo's packs and games on the shelf, unless something stands there already."""
+    """Put the demo's packs and games on the shelf, unless something stands or stood there already."""
     with workshop.session() as session:
-        if packs.all_packs(session) or games.all_games(session):
+        if any(session.scalar(select(kind.id).limit(1)) for kind in (Pack, Game)):
             return
         for path in sorted((DEMO / "packs").iterdir()):
             if path.suffix in (".png", ".ogg"):

@@ -16,15 +16,16 @@ from ..core.prove.doubts import doubts
 from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED
 from ..core.rules.document import schema as game_schema
-from ..core.rules.editing import edited
+from ..core.rules.editing import Edit, edited
 from ..core.rules.yamltext import YamlMistake
+from ..core.snag import Refused
 from ..files import starting_points
-from ..store import games, history, packs
-from ..store.models import Game
+from ..store import games, history, packs, shelving
+from ..store.models import Game, Pack
 from .named import TheGame
 from .packs import download, pack_of, pack_out, snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes import DiceIn, EditsIn, GameOut, GameTextIn, MannerOut, NewGameIn, ShelfOut, WordsOut
+from .shapes import DiceIn, EditsIn, GameOut, GameTextIn, MannerOut, NewGameIn, OffOut, ShelfOut, WordsOut
 from .workshop import Workshop, roll
 
 router = APIRouter(prefix="/api/workshop", tags=["workshop"])
@@ -36,7 +37,41 @@ def shelf(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
     return ShelfOut(
         packs=[pack_out(session, workshop, pack) for pack in packs.all_packs(session)],
         games=[_game_out(session, workshop, game) for game in games.all_games(session)],
+        packs_off=[
+            OffOut(id=pack.id, title=shelving.name_of(pack)) for pack in shelving.off_the_shelf(session, Pack)
+        ],
+        games_off=[
+            OffOut(id=game.id, title=workshop.outline(game, workshop.compiled(session, game))[0])
+            for game in shelving.off_the_shelf(session, Game)
+        ],
     )
+
+
+@router.post("/{kind}/{number}/off")
+def take_off(
+    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+) -> ShelfOut:
+    """Take a pack or a game off the shelf; it can be put back."""
+    shelving.take_off(_thing(session, kind, number))
+    session.commit()
+    return shelf(session, workshop)
+
+
+@router.post("/{kind}/{number}/back")
+def put_back(
+    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+) -> ShelfOut:
+    """Put a pack or a game that was taken off back on the shelf."""
+    shelving.put_back(session, _thing(session, kind, number))
+    session.commit()
+    return shelf(session, workshop)
+
+
+def _thing(session: Session, kind: Literal["packs", "games"], number: int) -> Pack | Game:
+    thing = session.get(Pack, number) if kind == "packs" else session.get(Game, number)
+    if thing is None:
+        raise HTTPException(404, "There was never such a thing on the shelf.")
+    return thing
 
 
 @router.post("/games", status_code=201)
@@ -45,6 +80,19 @@ def start_game(new: NewGameIn, session: TheSession, workshop: TheWorkshop) -> Ga
     game = workshop.start_game(session, new.title, pack_of(new.pack_id, session), new.manner)
     session.commit()
     return _game_out(session, workshop, game)
+
+
+@router.post("/games/{game_id}/copy", status_code=201)
+def copy_game(game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameOut:
+    """A copy of a game, to be changed without changing this one."""
+    title = f"{workshop.outline(game, workshop.compiled(session, game))[0]} (copy)"
+    try:
+        text = edited(game.text, [Edit(path=["title"], value=title)])
+    except (YamlMistake, Refused):
+        text = game.text
+    copy = games.add_game(session, title, text, game.dice)
+    session.commit()
+    return _game_out(session, workshop, copy)
 
 
 @router.get("/manners")

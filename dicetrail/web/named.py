@@ -17,7 +17,7 @@ from .requests import TheSession, TheWorkshop
 def game_of(game_id: int, session: TheSession) -> Game:
     """The game a path names."""
     game = session.get(Game, game_id)
-    if game is None:
+    if game is None or game.off_since is not None:
         raise HTTPException(404, "This game is not on the shelf any more.")
     return game
 

@@ -65,7 +65,7 @@ SAMPLES = 6
 def pack_of(pack_id: int, session: TheSession) -> Pack:
     """The pack a path names."""
     pack = session.get(Pack, pack_id)
-    if pack is None:
+    if pack is None or pack.off_since is not None:
         raise HTTPException(404, "This pack is not on the shelf any more.")
     return pack
 

@@ -123,7 +123,7 @@ async def _play_of(live: Live, play_id: str) -> LivePlay:
 
 def _game_called(session: TheSession, slug: str) -> Game:
     game = games.game_called(session, slug)
-    if game is None:
+    if game is None or game.off_since is not None:
         raise HTTPException(404, "There is no such game here. Ask who sent you the link.")
     return game
 

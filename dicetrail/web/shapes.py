@@ -292,11 +292,20 @@ class GameOut(BaseModel):
     failed: int
 
 
+class OffOut(BaseModel):
+    """Something that was taken off the shelf."""
+
+    id: int
+    title: str
+
+
 class ShelfOut(BaseModel):
-    """Everything on the shelf."""
+    """Everything on the shelf, and what was taken off it, the latest first."""
 
     packs: list[PackOut]
     games: list[GameOut]
+    packs_off: list[OffOut]
+    games_off: list[OffOut]
 
 
 class WordsOut(BaseModel):

@@ -93,6 +93,25 @@ class Access(unittest.TestCase):
         browser.find("h1", "no path")
         self.clean("nowhere")
 
+    def test_what_is_taken_off_the_shelf_can_be_put_back(self):
+        browser = self.browser
+        browser.open(self.served.url)
+        game = self.served.ask("GET", "/api/workshop/shelf")["games"][0]["title"]
+        browser.press(f"More for {game}")
+        browser.find("[role=menuitem]", "Take off the shelf")
+        self.clean("the shelf with a menu")
+        browser.keys(Keys.ARROW_DOWN, Keys.ENTER)
+        browser.find("h1", "Rules")
+        browser.open(self.served.url)
+        browser.find("a", f"{game} (copy)")
+        browser.press(f"More for {game} (copy)")
+        browser.find("[role=menuitem]", "Take off the shelf").click()
+        browser.find("[data-off]", f"{game} (copy)")
+        self.clean("the shelf with something off it")
+        browser.find("[data-off] button", "Put back").click()
+        browser.gone("[data-off]")
+        browser.find("a", f"{game} (copy)")
+
     def test_players_page_at_both_widths(self):
         browser = self.browser
         pack = self.served.paste(

@@ -38,7 +38,7 @@ class Packs(Serving):
         self.assertIn("20 MB", self.bring("a.tsv", b"x" * (20 * 2**20 + 1), 422)["detail"])
         self.ask("GET", "/packs/99", code=404)
         self.ask("POST", "/packs/paste", {"name": "", "text": "x"}, 422)
-        self.assertEqual(self.ask("GET", "/shelf"), {"packs": [], "games": []})
+        self.assertEqual(set(map(len, self.ask("GET", "/shelf").values())), {0})
 
     def test_mend_undo_redo_and_branches(self):
         pack = self.bring("five.tsv", (ROWS + "Spaces here?    a    b    c\n").encode())
@@ -121,6 +121,55 @@ class Games(Serving):
         self.assertEqual(self.ask("GET", "/shelf"), before)
 
 
+class OffTheShelf(Serving):
+    def test_a_pack_leaves_its_name_and_comes_back_with_all_it_held(self):
+        one = self.bring("five.tsv", ROWS.encode())
+        self.ask("PUT", f"/packs/{one['id']}/lines/1", {"raw": "A?\tb", "revision": 1})
+        shelf = self.ask("POST", f"/packs/{one['id']}/off")
+        self.assertEqual((shelf["packs"], shelf["packs_off"][0]["title"]), ([], "packs/five.tsv"))
+        self.ask("GET", f"/packs/{one['id']}", code=404)
+        other = self.bring("five.tsv", ROWS.encode())
+        self.assertEqual(other["name"], "packs/five.tsv")
+        shelf = self.ask("POST", f"/packs/{one['id']}/back")
+        self.assertEqual({pack["name"] for pack in shelf["packs"]}, {"packs/five.tsv", "packs/five-2.tsv"})
+        back = self.ask("GET", f"/packs/{one['id']}")
+        self.assertEqual((back["revision"], back["can_undo"], shelf["packs_off"]), (2, True, []))
+
+    def test_a_game_that_asks_it_tells_that_it_is_gone(self):
+        game = self.game()
+        self.ask("POST", f"/packs/{game['pack_ids'][0]}/off")
+        gone = self.ask("GET", f"/games/{game['id']}")
+        self.assertEqual((gone["playable"], gone["snags"][0]["code"]), (False, "no-pack"))
+        self.ask("POST", f"/packs/{game['pack_ids'][0]}/back")
+        self.assertTrue(self.ask("GET", f"/games/{game['id']}")["playable"])
+
+    def test_a_game_is_not_played_meanwhile_and_keeps_its_link(self):
+        game = self.game()
+        shelf = self.ask("POST", f"/games/{game['id']}/off")
+        self.assertEqual((shelf["games"], shelf["games_off"]), ([], [{"id": game["id"], "title": "Test"}]))
+        self.ask("GET", f"/games/{game['id']}", code=404)
+        players = f"/api/players/games/{game['slug']}"
+        self.assertEqual(self.client.get(players).status_code, 404)
+        other = self.game()
+        self.assertNotEqual(other["slug"], game["slug"])
+        self.client = self.serve()
+        for _ in range(2):
+            shelf = self.ask("POST", f"/games/{game['id']}/back")
+        self.assertEqual(shelf["games_off"], [])
+        self.assertEqual(self.client.get(players).json()["title"], "Test")
+        self.ask("POST", "/games/99/off", code=404)
+
+    def test_a_copy_is_a_game_of_its_own(self):
+        game = self.game()
+        copy = self.ask("POST", f"/games/{game['id']}/copy", code=201)
+        self.assertEqual(copy["title"], "Test (copy)")
+        self.assertEqual(copy["text"], RULES.replace("title: Test", "title: Test (copy)"))
+        self.assertNotEqual(copy["slug"], game["slug"])
+        broken = self.ask("PUT", f"/games/{copy['id']}", {"text": "title: [", "revision": 1})
+        again = self.ask("POST", f"/games/{broken['id']}/copy", code=201)
+        self.assertEqual(again["text"], "title: [")
+
+
 class Demo(Serving):
     demo = True
 
@@ -132,6 +181,10 @@ class Demo(Serving):
         self.assertTrue(planted["playable"] and len(planted["snags"]) > 5)
         self.client = self.serve()
         self.assertEqual(self.ask("GET", "/shelf"), shelf)
+        for game in shelf["games"]:
+            self.ask("POST", f"/games/{game['id']}/off")
+        self.client = self.serve()
+        self.assertEqual(self.ask("GET", "/shelf")["games"], [])
 
     def test_pages_and_headers(self):
         page = self.client.get("/games/1/rules")

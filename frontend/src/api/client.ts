@@ -92,12 +92,18 @@ function upload(file: File, settings?: Settings): FormData {
   return form;
 }
 
+/** What stands on the shelf. */
+export type Kind = "packs" | "games";
+
 const workshop = "/api/workshop";
 const players = "/api/players";
 
 export const api = {
   shelf: () => ask<Shelf>("GET", `${workshop}/shelf`),
   words: () => ask<Words>("GET", `${workshop}/words`),
+  takeOff: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/off`),
+  putBack: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/back`),
+  copyGame: (id: number) => ask<Game>("POST", `${workshop}/games/${id}/copy`),
   pack: (id: number) => ask<Pack>("GET", `${workshop}/packs/${id}`),
   bring: (file: File, settings?: Settings) =>
     ask<Brought>("POST", `${workshop}/packs`, upload(file, settings)),

@@ -268,6 +268,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Game
+         * @description A copy of a game, to be changed without changing this one.
+         */
+        post: operations["copy_game_api_workshop_games__game_id__copy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/coverage": {
         parameters: {
             query?: never;
@@ -1042,6 +1062,46 @@ export interface paths {
         get: operations["words_api_workshop_words_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/{kind}/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back
+         * @description Put a pack or a game that was taken off back on the shelf.
+         */
+        post: operations["put_back_api_workshop__kind___number__back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/{kind}/{number}/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Off
+         * @description Take a pack or a game off the shelf; it can be put back.
+         */
+        post: operations["take_off_api_workshop__kind___number__off_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2456,6 +2516,16 @@ export interface components {
             min: number;
         };
         /**
+         * OffOut
+         * @description Something that was taken off the shelf.
+         */
+        OffOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * OneQuestionOut
          * @description One question with everything: its record to be edited, and how a player sees it.
          *
@@ -2886,13 +2956,17 @@ export interface components {
         };
         /**
          * ShelfOut
-         * @description Everything on the shelf.
+         * @description Everything on the shelf, and what was taken off it, the latest first.
          */
         ShelfOut: {
             /** Games */
             games: components["schemas"]["GameOut"][];
+            /** Games Off */
+            games_off: components["schemas"]["OffOut"][];
             /** Packs */
             packs: components["schemas"]["PackOut"][];
+            /** Packs Off */
+            packs_off: components["schemas"]["OffOut"][];
         };
         /**
          * SnagOut
@@ -3767,6 +3841,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComesToOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    copy_game_api_workshop_games__game_id__copy_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
                 };
             };
             /** @description Validation Error */
@@ -5151,6 +5256,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WordsOut"];
+                };
+            };
+        };
+    };
+    put_back_api_workshop__kind___number__back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "packs" | "games";
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_off_api_workshop__kind___number__off_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "packs" | "games";
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

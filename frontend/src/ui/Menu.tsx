@@ -3,27 +3,25 @@ import type { ReactNode } from "react";
 import { buttonLook } from "./Button";
 
 interface Props {
-  label: string;
+  label: ReactNode;
   disabled?: boolean;
   children: ReactNode;
 }
 
-/** A button that opens a short list of things to do. */
+/** A button that opens a short list of things to do; the list stands in the part of the page it belongs to. */
 export function Menu({ label, disabled = false, children }: Props) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className={buttonLook("plain", true)} disabled={disabled}>
         {label}
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-10 min-w-44 rounded-md border border-edge bg-sheet py-1"
-        >
-          {children}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={4}
+        className="z-10 min-w-44 rounded-md border border-edge bg-sheet py-1"
+      >
+        {children}
+      </DropdownMenu.Content>
     </DropdownMenu.Root>
   );
 }

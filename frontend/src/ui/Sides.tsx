@@ -31,7 +31,7 @@ export function Sides<Side extends string>(props: Props<Side>) {
       className={clsx("flex flex-col", props.className)}
     >
       <div className={clsx("flex items-center gap-4", props.headClassName)}>
-        <Tabs.List aria-label={label} className="flex flex-1 flex-wrap gap-x-4">
+        <Tabs.List aria-label={label} className="flex flex-1 flex-wrap gap-x-3.5">
           {tabs.map(([one, said]) => (
             <Tabs.Trigger key={one} value={one} className={TAB}>
               {said}

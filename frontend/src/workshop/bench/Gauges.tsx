@@ -30,8 +30,8 @@ export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boo
             <td className="pl-3 text-sm whitespace-nowrap text-soft">
               {gauge.step > 0 && `${signed(gauge.change)} at step ${gauge.step}`}
             </td>
-            <td className="w-20 pl-2">
-              <Course values={gauge.course} />
+            <td className={small ? "w-14 pl-2" : "w-20 pl-2"}>
+              <Course values={gauge.course} className={small ? "w-12" : "w-20"} />
             </td>
           </tr>
         ))}
@@ -40,7 +40,7 @@ export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boo
   );
 }
 
-function Course({ values }: { values: (number | null)[] }) {
+function Course({ values, className }: { values: Gauge["course"]; className: string }) {
   const known = values.filter((value) => value !== null);
   const [low, high] = [Math.min(...known), Math.max(...known)];
   const points = known
@@ -51,7 +51,12 @@ function Course({ values }: { values: (number | null)[] }) {
     })
     .join(" ");
   return (
-    <svg viewBox="0 0 80 20" className="h-5 w-20" aria-hidden="true">
+    <svg
+      viewBox="0 0 80 20"
+      preserveAspectRatio="none"
+      className={clsx("h-5", className)}
+      aria-hidden="true"
+    >
       <polyline points={points} className="fill-none stroke-lake" strokeWidth="1.5" />
     </svg>
   );

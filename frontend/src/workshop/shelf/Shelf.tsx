@@ -1,9 +1,22 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
+import { Ellipsis } from "lucide-react";
 import { type DragEvent, useCallback, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Brought, type Game, type Job, type Pack, type Settings } from "../../api/client";
+import {
+  api,
+  type Brought,
+  type Game,
+  gameFile,
+  type Job,
+  type Kind,
+  type Pack,
+  packFile,
+  type Settings,
+  type Shelf as ShelfData,
+} from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Menu, MenuDo, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { useShelf } from "../data";
 import { counted, gameWords, packWords, shortName } from "../words";
@@ -11,6 +24,11 @@ import { NewGame } from "./NewGame";
 import { LookFirst } from "./LookFirst";
 import { Paste } from "./Paste";
 import { Working } from "./Working";
+
+interface Thing {
+  kind: Kind;
+  id: number;
+}
 
 /** The shelf: what there is, and the ways to bring more. */
 export function Shelf() {
@@ -20,12 +38,27 @@ export function Shelf() {
   const [jobs, setJobs] = useState<Job[]>([]);
   const navigate = useNavigate();
   const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
+  const queries = useQueryClient();
+  const show = (now: ShelfData) => queries.setQueryData(["shelf"], now);
+  const off = useMutation({
+    mutationFn: ({ kind, id }: Thing) => api.takeOff(kind, id),
+    onSuccess: show,
+  });
+  const back = useMutation({
+    mutationFn: ({ kind, id }: Thing) => api.putBack(kind, id),
+    onSuccess: show,
+  });
+  const copy = useMutation({
+    mutationFn: (id: number) => api.copyGame(id),
+    onSuccess: (game) => void navigate(`/games/${game.id}/rules`),
+  });
+  const problem = error ?? off.error ?? back.error ?? copy.error;
 
   return (
     <div className="mx-auto grid max-w-6xl gap-x-12 gap-y-8 px-8 py-7 lg:grid-cols-[1fr_1fr]">
-      {error && (
+      {problem && (
         <div className="lg:col-span-2">
-          <Notice tone="bad">{error.message}</Notice>
+          <Notice tone="bad">{problem.message}</Notice>
         </div>
       )}
       <section aria-labelledby="packs">
@@ -45,9 +78,15 @@ export function Shelf() {
         )}
         <ul className="mt-3">
           {data?.packs.map((pack) => (
-            <PackEntry key={pack.id} pack={pack} start={() => setBasis(pack)} />
+            <PackEntry
+              key={pack.id}
+              pack={pack}
+              start={() => setBasis(pack)}
+              takeOff={() => off.mutate({ kind: "packs", id: pack.id })}
+            />
           ))}
         </ul>
+        <Off things={data?.packs_off} putBack={(id) => back.mutate({ kind: "packs", id })} />
         {data?.packs.length === 0 && (
           <p className="mt-3 text-soft">
             No pack yet. A pack is a file with a question and its answer on every line, parted by a
@@ -61,9 +100,15 @@ export function Shelf() {
         </h2>
         <ul>
           {data?.games.map((game) => (
-            <GameEntry key={game.id} game={game} />
+            <GameEntry
+              key={game.id}
+              game={game}
+              copy={() => copy.mutate(game.id)}
+              takeOff={() => off.mutate({ kind: "games", id: game.id })}
+            />
           ))}
         </ul>
+        <Off things={data?.games_off} putBack={(id) => back.mutate({ kind: "games", id })} />
         {data?.games.length === 0 && (
           <p className="text-soft">No game yet. Choose “New game” beside a pack to begin one.</p>
         )}
@@ -79,10 +124,16 @@ export function Shelf() {
   );
 }
 
-function GameEntry({ game }: { game: Game }) {
+interface GameEntryProps {
+  game: Game;
+  copy: () => void;
+  takeOff: () => void;
+}
+
+function GameEntry({ game, copy, takeOff }: GameEntryProps) {
   return (
     <li className="border-b border-line py-2 first:border-t">
-      <div className="flex items-baseline gap-3">
+      <div className="flex items-center gap-3">
         <Link
           to={`/games/${game.id}/rules`}
           className="flex-1 font-head text-xl font-semibold hover:text-pine"
@@ -99,6 +150,11 @@ function GameEntry({ game }: { game: Game }) {
             Play<span className="sr-only"> {game.title}</span>
           </a>
         )}
+        <Menu label={<More of={game.title} />}>
+          <MenuDo act={copy}>Make a copy</MenuDo>
+          <MenuFile href={gameFile(game.id)}>Save as file</MenuFile>
+          <MenuDo act={takeOff}>Take off the shelf</MenuDo>
+        </Menu>
       </div>
       <p className={game.playable ? "text-soft" : "text-ember"}>
         {counted(game.questions, "question")} · {gameWords(game)}
@@ -107,7 +163,13 @@ function GameEntry({ game }: { game: Game }) {
   );
 }
 
-function PackEntry({ pack, start }: { pack: Pack; start: () => void }) {
+interface PackEntryProps {
+  pack: Pack;
+  start: () => void;
+  takeOff: () => void;
+}
+
+function PackEntry({ pack, start, takeOff }: PackEntryProps) {
   return (
     <li className="flex items-center gap-3 border-b border-line py-2">
       <div className="min-w-0 flex-1">
@@ -119,7 +181,45 @@ function PackEntry({ pack, start }: { pack: Pack; start: () => void }) {
       <Button small onClick={start} disabled={pack.questions === 0}>
         New game<span className="sr-only"> from {shortName(pack)}</span>
       </Button>
+      <Menu label={<More of={shortName(pack)} />}>
+        <MenuFile href={packFile(pack.id)}>Save as file</MenuFile>
+        <MenuDo act={takeOff}>Take off the shelf</MenuDo>
+      </Menu>
     </li>
+  );
+}
+
+function More({ of }: { of: string }) {
+  return (
+    <>
+      <Ellipsis className="size-4" aria-hidden="true" />
+      <span className="sr-only">More for {of}</span>
+    </>
+  );
+}
+
+interface OffProps {
+  things: ShelfData["packs_off"] | undefined;
+  putBack: (id: number) => void;
+}
+
+/** What was taken off the shelf and can be put back. */
+function Off({ things = [], putBack }: OffProps) {
+  if (things.length === 0) return null;
+  return (
+    <details className="mt-4 text-soft" open={things.length < 4}>
+      <summary>Taken off the shelf</summary>
+      <ul>
+        {things.map(({ id, title }) => (
+          <li key={id} data-off={id} className="flex items-baseline gap-3 py-0.5">
+            <span className="min-w-0 flex-1 break-words">{title.replace(/^packs\//, "")}</span>
+            <Button small weight="quiet" onClick={() => putBack(id)}>
+              Put back<span className="sr-only"> {title}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
