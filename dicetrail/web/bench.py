@@ -23,7 +23,7 @@ from ..core.prove.coverage import covered, possible, way_to
 from ..core.prove.difference import differences
 from ..core.prove.first_set import expectations, first_set
 from ..core.prove.gauges import Gauge, Gauges
-from ..core.prove.reach import Reach
+from ..core.prove.reached import Reach
 from ..core.prove.waymarks import Expected, outcome, run_of, walk_and_run
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games

@@ -15,7 +15,7 @@ from ..core.play.expressions import (
 from ..core.play.game import COUNTS, MOMENTS
 from ..core.prove.doubts import doubts
 from ..core.prove.lengths import seconds_of_plays
-from ..core.prove.reach import Reach
+from ..core.prove.reached import Reach
 from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED
 from .named import TheDocument, TheGame, TheReading

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from threading import Condition, Thread
 
 from ..core.play.game import Game
-from ..core.prove.reach import Reach
+from ..core.prove.reached import Reach
 
 
 @dataclass(eq=False, slots=True)

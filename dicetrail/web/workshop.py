@@ -22,7 +22,7 @@ from ..core.pack.sounds import read_sound
 from ..core.play.program import Program
 from ..core.play.question import Question
 from ..core.play.trail import Step
-from ..core.prove.reach import Reach
+from ..core.prove.reached import Reach
 from ..core.prove.waymarks import Walked, walk_all
 from ..core.rules.compile import GameReading, read_game
 from ..core.rules.starting import new_game

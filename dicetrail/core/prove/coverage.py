@@ -11,7 +11,7 @@ from ..play.run import Run
 from ..play.setup import SetupError, choose
 from .bench import walk_moves
 from .first_set import first_set
-from .reach import Reach
+from .reached import Reach
 
 MOST_DICE = 20
 """Dice that are tried to come to something."""

@@ -11,7 +11,7 @@ from ..rules.advice import Advice
 from ..rules.compile import GameReading
 from ..rules.snaglist import SnagList
 from ..snag import Snag
-from .reach import Reach
+from .reached import Reach
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
 _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|say))?")

@@ -1,0 +1,81 @@
+"""Values carried aside: meters and counts that only the result of a play depends on, moved many at a time."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from operator import add
+
+from ..play.counts import Counts
+from ..play.expressions import Names
+from ..play.game import Number
+from ..play.program import Program, Row
+from ..play.rows import number
+from .looked_at import COUNTED
+
+Aside = tuple[Number, ...]
+"""The values of one play, in the order of the names of :class:`Carrier`."""
+Does = dict[int, tuple[Number | None, Number]]
+"""What is done to the values at some places: what they are set to (None: not), and what is added then."""
+
+
+class Carrier:
+    """Knows which values are carried along, by their ``names``, and moves them as rows do."""
+
+    def __init__(self, program: Program, names: frozenset[str]) -> None:
+        self.names = tuple(sorted(names))
+        self.meters = [name for name in self.names if name in program.meters]
+        self._meters = [program.meters.get(name) for name in self.names]
+
+    def first(self) -> Aside:
+        """The values every play begins with."""
+        return tuple(meter.kept(meter.start) if meter else 0 for meter in self._meters)
+
+    def of_row(self, row: Row, names: Names) -> Does:
+        """What a row does. Raises ExpressionError where one of its numbers has no value."""
+        does: Does = {}
+        for name, expression in row.set:
+            if name in self.names:
+                does[self.names.index(name)] = (number(expression, names), 0)
+        for name, expression in row.add:
+            if name in self.names:
+                place = self.names.index(name)
+                does[place] = (does.get(place, (None, 0))[0], number(expression, names))
+        return does
+
+    def of_counts(self, grown: Counts) -> Does:
+        """What a moment does to the counts, told by counts that were at nothing before it."""
+        return {
+            place: (None, more)
+            for place, name in enumerate(self.names)
+            if name in COUNTED and (more := getattr(grown, name))
+        }
+
+    def mover(self, does: Does) -> Callable[[Aside], Aside]:
+        """Does it to the values of one play."""
+        places = range(len(self.names))
+        added = tuple(does[place][1] if place in does else 0 for place in places)
+        fixed = [(place, value) for place, (value, _) in does.items() if value is not None]
+        bounded = [
+            (place, meter)
+            for place in does
+            if (meter := self._meters[place]) and (meter.is_bounded or isinstance(added[place], float))
+        ]
+
+        def moved(one: Aside) -> Aside:
+            return tuple(map(add, one, added))
+
+        def moved_within_bounds(one: Aside) -> Aside:
+            after = list(one)
+            for place, value in fixed:
+                meter = self._meters[place]
+                after[place] = meter.kept(value) if meter else value
+            after = list(map(add, after, added))
+            for place, meter in bounded:
+                after[place] = meter.kept(after[place])
+            return tuple(after)
+
+        return moved_within_bounds if bounded or fixed else moved
+
+    def named(self, one: Aside) -> Mapping[str, Number]:
+        """The values of one play by their names."""
+        return dict(zip(self.names, one, strict=True))

@@ -1,0 +1,67 @@
+"""Results: what the rules say of plays that are over, each result looked at once."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from ..play.expressions import ExpressionError, Names, Value
+from ..play.game import Number
+from ..play.program import Program
+from ..play.rows import Meters, Trouble, first_award, first_row, meters_after
+from .carried import Aside, Carrier
+from .looked_at import LookedAt
+from .reached import Reach
+
+
+class Results:
+    """Looks at the ends of plays: the last row, the final meters, and the award."""
+
+    def __init__(
+        self, program: Program, looked: LookedAt, carrier: Carrier, found: Reach, trouble: Trouble
+    ) -> None:
+        self.program, self.carrier, self.found, self.trouble = program, carrier, found, trouble
+        self._percent = "percent" in looked.names
+        self._decides = sorted(looked.names - looked.aside - {"percent"})
+        self._seen: dict[tuple[Value | None, ...], set[Aside]] = {}
+
+    def look_at(self, names: dict[str, Value], values: set[Aside]) -> None:
+        """Look at plays that ended alike, but for the values they carried along."""
+        seen = self._seen.setdefault(tuple(map(names.get, self._decides)), set())
+        for one in values - seen:
+            self._result({**names, **self.carrier.named(one)})
+        seen |= values
+
+    def _result(self, names: dict[str, Value]) -> None:
+        if self._percent:
+            asked = cast(float, names["asked"])
+            names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
+        found = self.found
+        meters: Meters = {name: cast(Number, names[name]) for name in self.program.meters}
+        row = first_row(self.program.rows["over"], names, self.trouble)
+        if row is not None:
+            found.rows.add(row.number)
+            try:
+                meters = meters_after(self.program, row, meters, names)
+                names = {**names, **meters}
+            except ExpressionError as error:
+                self.trouble(f"row {row.number}", error)
+        for name, value in meters.items():
+            found.values.setdefault(name, set()).add(value)
+        award = first_award(self.program, names, self.trouble)
+        if award is not None:
+            found.awards.add(award)
+            self._look_for_shadows(award, names)
+        elif self.program.awards and found.no_award is None:
+            found.no_award = {
+                name: names[name] for condition, _, _ in self.program.awards for name in condition.names
+            }
+
+    def _look_for_shadows(self, given: int, names: Names) -> None:
+        """Awards that would hold too, behind the one that is given."""
+        for place, (condition, _, _) in enumerate(self.program.awards[given:], given + 1):
+            if place not in self.found.shadowed and place not in self.found.awards:
+                try:
+                    if condition(names):
+                        self.found.shadowed[place] = given
+                except ExpressionError:
+                    continue

@@ -1,0 +1,348 @@
+"""The search through a game's plays: every way a play can go, each state once."""
+
+from __future__ import annotations
+
+from collections import deque
+
+from ..play.counts import Counts
+from ..play.expressions import ExpressionError, Names, Value
+from ..play.game import ANSWER_MOMENTS, Choices, Moment, Number
+from ..play.program import Program, Row
+from ..play.rows import Meters, first_ending, first_row, leads_to, meters_after
+from .bench import tidy
+from .carried import Aside, Carrier
+from .looked_at import LookedAt, divisions
+from .reached import Reach
+from .results import Results
+from .states import State, States
+
+MOST_VALUES = 100_000
+"""Values carried along, all together, before it is left at that."""
+MOST_IN_ENDLESS = 300
+"""Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
+
+_MOVES: dict[Moment, str] = {
+    "right": "right",
+    "wrong": "wrong",
+    "missed": "wrong",
+    "late": "late",
+    "skipped": "skip",
+    "unreadable": "unreadable",
+}
+"""The move that brings a moment about; ``part`` and ``close`` need something typed."""
+
+
+class Search:
+    """One search from one opening; what it comes across is added to ``found``."""
+
+    def __init__(
+        self,
+        program: Program,
+        choices: Choices,
+        totals: frozenset[int] | None,
+        looked: LookedAt,
+        found: Reach,
+        most: int,
+    ) -> None:
+        self.program, self.game, self.found, self.most = program, program.game, found, most
+        self.totals = totals
+        self.states = States(program, choices, totals, looked)
+        self.carrier = Carrier(program, looked.aside)
+        self.results = Results(program, looked, self.carrier, found, self._trouble)
+        self.spoken = {row.number for rows in program.rows.values() for row in rows if divisions(row)}
+        self.distance: dict[State, int] = {}
+        self.carried: dict[State, set[Aside]] = {}
+        self.fresh: dict[State, set[Aside]] = {}
+        self.before: dict[State, set[State]] = {}
+        self.came: dict[State, tuple[State, str]] = {}
+        self.move = ""
+        self.ends: set[State] = set()
+        self.queue: deque[State] = deque()
+        self.values = 0
+
+    def run(self) -> None:
+        """Go all the ways."""
+        self.found.timed |= self.states.timed
+        self.found.mixed |= self.states.mixed
+        self._moment(self.states.first(), {self.carrier.first()}, "begun", 0, None)
+        while self.queue:
+            state = self.queue.popleft()
+            values = self.fresh.pop(state, None)
+            if values is None:
+                continue
+            if len(self.distance) > self.most:
+                self.found.complete = False
+                break
+            self.move = ""
+            {"next": self._next, "visit": self._visit, "ask": self._ask}[state.step](state, values)
+        self.found.states += len(self.distance)
+        if self.states.free:
+            self.found.longest = self._longest_way()
+        if self.found.complete:
+            self._look_for_no_end()
+
+    def _reached(self, state: State, values: set[Aside], source: State | None, step: int = 0) -> None:
+        """A state was reached with these values: it is looked at (again) where something of it is new."""
+        if source is not None:
+            self.before.setdefault(state, set()).add(source)
+        have = self.carried.get(state)
+        if have is None:
+            have = self.carried[state] = set()
+            if source is not None:
+                self.came[state] = (source, self.move)
+            self.distance[state] = step + (self.distance[source] if source is not None else 0)
+            new = values
+        else:
+            new = values - have
+        full = len(have) > MOST_IN_ENDLESS if self.states.free else self.values > MOST_VALUES
+        if full and have and new:
+            self.found.open_ended |= set(self.carrier.names)
+            return
+        if new:
+            have |= new
+            self.values += len(new)
+            waiting = self.fresh.get(state)
+            if waiting is None:
+                self.fresh[state] = set(new)
+                (self.queue.append if step else self.queue.appendleft)(state)
+            else:
+                waiting |= new
+
+    def _asked(self, state: State) -> int:
+        """How many questions were asked by a state; in an endless deck, on the shortest way to it."""
+        if self.states.free:
+            return self.distance.get(state, 0)
+        return sum(self.states.left_at_first) - sum(state.left)
+
+    def _next(self, state: State, values: set[Aside]) -> None:
+        asked = self._asked(state)
+        if self.totals and asked in self.totals:
+            self._finish(state, values, "done", None, state)
+        if not self.states.free and asked >= self.states.total:
+            return
+        if self.game.clocks.game is not None:
+            self._time_is_up(state, values)
+        counts = self.states.read(state)
+        counts.asked += 1
+        kept = self.states.kept(counts)
+        for sort in self.states.next_sorts(state, asked):
+            self._reached(self.states.after_opening(state, sort, kept), values, state, 1)
+
+    def _visit(self, state: State, values: set[Aside]) -> None:
+        counts = self.states.read(state)
+        counts.open(self.states.sorts[state.sort].tries)
+        self._moment(state._replace(counts=self.states.kept(counts)), values, "opened", 0, state)
+
+    def _ask(self, state: State, values: set[Aside]) -> None:
+        sort, rows = self.states.sorts[state.sort], self.program.rows
+        last_try = self.states.read(state).tries_left == 1
+        moments: list[Moment] = ["right", "missed" if last_try else "wrong"]
+        if sort.close and not last_try:
+            moments.append("close")
+        if state.parts < sort.parts:
+            moments.append("part")
+        if rows["skipped"]:
+            moments.append("skipped")
+        if rows["unreadable"] and self.game.checking.unreadable == "ask_again":
+            moments.append("unreadable")
+        times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
+        for moment in moments:
+            for used in times:
+                self._moment(state, values, moment, used, state)
+        if sort.seconds is not None:
+            self._moment(state, values, "late", sort.seconds, state)
+        if self.game.clocks.game is not None:
+            self._time_is_up(state, values)
+
+    def _time_is_up(self, state: State, values: set[Aside]) -> None:
+        ending = self._ending(state, 0)
+        result = self.program.endings[ending - 1][2].result if ending else "done"
+        self._finish(state, values, result, ending, state)
+
+    # A moment
+
+    def _moment(
+        self, state: State, values: set[Aside], moment: Moment, used: float, source: State | None
+    ) -> None:
+        """A moment at a state, and where the play goes from there."""
+        self.move = _MOVES.get(moment, "") + (f" @{used:g}" if used and moment != "late" else "")
+        counts, plain = self.states.read(state), Counts()
+        counts.happened(moment, first_visit=state.first)
+        plain.attempt = counts.attempt
+        plain.happened(moment, first_visit=state.first)
+        meters = self.states.meters_of(state)
+        names = self.states.known(state.sort, meters, counts, used)
+        row = first_row(self.program.rows[moment], names, self._trouble)
+        if row is not None:
+            self._met(f"row {row.number}", state)
+            self.found.rows.add(row.number)
+            if not self.states.free and state.step != "next" and self._asked(state) >= self.states.total:
+                self.found.last_rows.add(row.number)
+        changed, values, changes = self._applied(row, meters, values, names, plain)
+        after = state._replace(meters=tuple(changed.values()), counts=self.states.kept(counts))
+        end = self._end_after(after, moment, row, used)
+        onward = "over" if end else leads_to(moment, row)
+        self.found.flow[moment, end[0] if end else onward] += 1
+        if moment != "begun":
+            self._note((moment, counts.attempt if moment in ("right", "wrong", "close") else 0), row, changes)
+        if end is not None:
+            self._finish(after, values, *end, source)
+        else:
+            self._go_on(state, after, values, moment, onward, source)
+
+    def _go_on(
+        self,
+        state: State,
+        after: State,
+        values: set[Aside],
+        moment: Moment,
+        onward: str,
+        source: State | None,
+    ) -> None:
+        if onward == "next":
+            self._reached(self.states.closed(after), values, source)
+        elif onward == "revisit":
+            again = after._replace(step="visit", first=False, parts=0)
+            if moment == "late" and self.game.clocks.game is None:
+                same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
+                self.found.idle |= same and not self._row_changes(moment)
+            self._reached(again, values, source)
+        elif onward == "resume":
+            self._reached(after._replace(parts=state.parts + (moment == "part")), values, source)
+        else:  # the first try, or the next one
+            counts = self.states.read(after)
+            counts.attempt += 1
+            self._reached(after._replace(step="ask", counts=self.states.kept(counts)), values, source)
+
+    def _row_changes(self, moment: Moment) -> bool:
+        """Whether a row of a moment changes a meter that ends plays."""
+        return any(
+            name in self.states.meters
+            for row in self.program.rows[moment]
+            for name, _ in (*row.add, *row.set)
+        )
+
+    def _applied(
+        self, row: Row | None, meters: Meters, values: set[Aside], names: Names, plain: Counts
+    ) -> tuple[Meters, set[Aside], dict[str, set[Number]]]:
+        """The meters after a row, the values carried along after it, and every change that was made."""
+        changed, does = meters, self.carrier.of_counts(plain)
+        if row is not None:
+            if row.number in self.spoken:
+                self._try_to_say(row, names)
+            try:
+                of_row = self.carrier.of_row(row, names)
+                changed = self._to_meters(row, meters, names)
+                does |= of_row
+            except ExpressionError as error:
+                self._trouble(f"row {row.number}", error)
+        moved = self.carrier.mover(does)
+        before = next(iter(values))
+        was, now = self.carrier.named(before), self.carrier.named(moved(before))
+        changes = {name: {tidy(changed[name] - meters[name])} for name in meters}
+        changes |= {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
+        return changed, set(map(moved, values)) if does else values, changes
+
+    def _to_meters(self, row: Row, meters: Meters, names: Names) -> Meters:
+        """The meters that plays depend on, after a row."""
+        after = meters_after(self.program, row, {**meters, **dict.fromkeys(self.carrier.meters, 0)}, names)
+        return {name: after[name] for name in meters}
+
+    def _end_after(
+        self, after: State, moment: Moment, row: Row | None, used: float
+    ) -> tuple[str, int | None] | None:
+        if row is not None and row.source.then in ("won", "lost", "done"):
+            return row.source.then, None
+        if row is None and moment not in ANSWER_MOMENTS:
+            return None
+        ending = self._ending(after, used)
+        return (self.program.endings[ending - 1][2].result, ending) if ending else None
+
+    def _ending(self, state: State, used: float) -> int | None:
+        if not self.program.endings:
+            return None
+        return first_ending(self.program, self._known(state, used), self._trouble)
+
+    def _known(self, state: State, used: float) -> dict[str, Value]:
+        return self.states.known(state.sort, self.states.meters_of(state), self.states.read(state), used)
+
+    def _note(self, key: tuple[Moment, int], row: Row | None, changes: dict[str, set[Number]]) -> None:
+        pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
+        for name, some in changes.items():
+            pays[name] |= some
+        self.found.changed_by.setdefault(key, set()).add(row.number if row else None)
+
+    # The end
+
+    def _finish(
+        self, state: State, values: set[Aside], result: str, ending: int | None, source: State | None
+    ) -> None:
+        found = self.found
+        found.results.add(result)
+        if ending:
+            found.endings.add(ending)
+            if source is not None:
+                self._met(f"ending {ending}", source)
+        if source is not None:
+            self.ends.add(source)
+        asked = self._asked(source if self.states.free and source else state)
+        found.shortest = asked if found.shortest is None else min(found.shortest, asked)
+        if found.longest is not None:
+            found.longest = max(found.longest, asked)
+        names = self._known(state, 0)
+        if not self.states.free:
+            names["asked"] = asked
+        self.results.look_at(names, values)
+
+    def _look_for_no_end(self) -> None:
+        """Whether there is a state from which no end can be reached any more."""
+        good, todo = set(self.ends), list(self.ends)
+        while todo:
+            for earlier in self.before.get(todo.pop(), ()):
+                if earlier not in good:
+                    good.add(earlier)
+                    todo.append(earlier)
+        self.found.endless |= len(good) < len(self.distance)
+
+    def _longest_way(self) -> int | None:
+        """The most questions on any way through the states; None where a way can lead round for ever."""
+        if not self.found.complete:
+            return None
+        after: dict[State, list[State]] = {}
+        waits = dict.fromkeys(self.distance, 0)
+        for state, sources in self.before.items():
+            waits[state] = len(sources)
+            for source in sources:
+                after.setdefault(source, []).append(state)
+        far = dict.fromkeys(self.distance, 0)
+        todo = [state for state, number in waits.items() if number == 0]
+        done = 0
+        while todo:
+            state = todo.pop()
+            done += 1
+            for later in after.get(state, ()):
+                far[later] = max(far[later], far[state] + (state.step == "next"))
+                waits[later] -= 1
+                if waits[later] == 0:
+                    todo.append(later)
+        return max(far.values()) if done == len(far) else None
+
+    def _met(self, what: str, state: State) -> None:
+        """Note the moves that come to something for the first time, the present one last."""
+        if what in self.found.ways:
+            return
+        moves = [self.move]
+        while state in self.came:
+            state, move = self.came[state]
+            moves.append(move)
+        if None not in moves:
+            self.found.ways[what] = [move for move in reversed(moves) if move]
+
+    def _try_to_say(self, row: Row, names: Names) -> None:
+        try:
+            row.say(names)
+        except ExpressionError as error:
+            self._trouble(f"row {row.number}, say", error)
+
+    def _trouble(self, where: str, error: ExpressionError) -> None:
+        self.found.troubles.setdefault(where, str(error))

@@ -1,0 +1,190 @@
+"""States: how much of a play a search has to tell apart, and what expressions know in it."""
+
+from __future__ import annotations
+
+from collections import Counter
+from math import inf, prod
+from operator import attrgetter
+from typing import NamedTuple, cast
+
+from ..play.counts import Counts
+from ..play.deck import pool
+from ..play.expressions import Value
+from ..play.game import Choices, Number
+from ..play.letters import bare, hidden
+from ..play.program import Program
+from ..play.question import Question
+from ..play.rows import Meters
+from ..play.seconds import seconds_of
+from ..play.setup import NAMELESS
+from .looked_at import LookedAt, row_names
+
+MOST_WAYS = 200
+"""Ways to be through with part of the questions, of every sort a number, that are told apart."""
+SOME_SECONDS = 10.0
+"""What a clock is taken to have where its seconds depend on how the play goes."""
+TIME_NAMES = frozenset(("time_left", "time_used", "game_left"))
+_FIELDS = tuple(Counts.__dataclass_fields__)
+_values = attrgetter(*_FIELDS)
+_OF_A_QUESTION = frozenset(("attempt", "tries_left", "worth", "level", "topic", "kind"))
+
+
+class Sort(NamedTuple):
+    """Questions that the rules can't tell apart: what they know of them, and what can happen at one."""
+
+    worth: float
+    level: int
+    topic: str
+    kind: str
+    seconds: float | None
+    tries: int | None
+    parts: int
+    close: bool
+
+
+class State(NamedTuple):
+    """Where a play stands: before the next question (``next``), at a visit's begin (``visit``), or asking
+    (``ask``)."""
+
+    step: str
+    left: tuple[int, ...]
+    sort: int
+    meters: tuple[Number, ...]
+    counts: tuple[float, ...]
+    first: bool = True
+    parts: int = 0
+
+
+class States:
+    """The states of the plays that begin with some choices.
+
+    ``totals`` are the numbers of questions such a play may have, None where its deck has no end (``free``).
+    ``sorts`` are the sorts of its questions, ``sequence`` the sort of each as filed. ``in_order`` tells that
+    they come as filed, ``repeating`` that any sort may come at any time, and ``mixed`` that this is only
+    taken to be so, as there are too many ways to be through with part of them. ``timed`` tells that rules
+    look at a clock.
+    """
+
+    def __init__(
+        self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
+    ) -> None:
+        self.program, self.game, self.looked = program, program.game, looked
+        questions = pool(self.game, choices)
+        self.total = max(totals) if totals else len(questions)
+        self.count = choices.count or self.total
+        self.meters = tuple(name for name in program.meters if name not in looked.aside)
+        self.free = totals is None
+        self.timed = bool(TIME_NAMES & looked.names)
+        self.repeating = self.game.deal.repeats != "never"
+        self.in_order = self.game.deal.order == "filed" and not self.repeating
+        sorts = [self._sort(question) for question in questions]
+        self.sorts = list(dict.fromkeys(sorts))
+        self.sequence = [self.sorts.index(sort) for sort in sorts]
+        self.mixed = False
+        if not self.repeating and not self.in_order:
+            ways = prod(have + 1 for have in Counter(self.sequence).values())
+            self.repeating = self.mixed = ways > MOST_WAYS
+        self.left_at_first = self._left_at_first()
+        self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
+        self._keeps_last = bool(_OF_A_QUESTION & self._names_at_the_end())
+
+    def first(self) -> State:
+        """Where every play begins."""
+        starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
+        meters = tuple(starts[name] for name in self.meters)
+        return State("next", self.left_at_first, -1, meters, self.kept(Counts()))
+
+    def read(self, state: State) -> Counts:
+        """The counts of a state; those that make no difference are 0."""
+        return Counts(*cast(tuple[int, ...], state.counts))
+
+    def kept(self, counts: Counts) -> tuple[float, ...]:
+        """The counts the course of a play depends on, none larger than makes a difference."""
+        values = _values(counts)
+        shown: list[float] = [0] * len(values)
+        for place, cap in self._kept:
+            value = values[place]
+            shown[place] = value if value < cap else cap
+        return tuple(shown)
+
+    def meters_of(self, state: State) -> Meters:
+        """The meters of a state by their names."""
+        return dict(zip(self.meters, state.meters, strict=True))
+
+    def after_opening(self, state: State, sort: int, counts: tuple[float, ...]) -> State:
+        """The state in which a question of a sort was dealt."""
+        left = state.left
+        if not self.free:
+            place = 0 if self.repeating else sort
+            left = (*left[:place], left[place] - 1, *left[place + 1 :])
+        return State("visit", left, sort, state.meters, counts)
+
+    def closed(self, state: State) -> State:
+        """A state before the next question: what only the last one is asked about is put away."""
+        if self._keeps_last:
+            return state._replace(step="next", first=True, parts=0)
+        counts = self.read(state)
+        counts.attempt, counts.tries_left = 0, inf
+        return State("next", state.left, -1, state.meters, self.kept(counts))
+
+    def next_sorts(self, state: State, asked: int) -> list[int]:
+        """The sorts of question that can come next."""
+        if self.in_order:
+            return [self.sequence[asked]]
+        if self.repeating:
+            return list(range(len(self.sorts)))
+        return [sort for sort, have in enumerate(state.left) if have]
+
+    def known(self, sort: int, meters: Meters, counts: Counts, used: float) -> dict[str, Value]:
+        """What expressions know; ``used`` are the seconds the question's clock ran."""
+        about = self.sorts[sort] if sort >= 0 else None
+        counts.total = self.total
+        left = about.seconds - used if about and about.seconds is not None else 0
+        return {
+            "player": NAMELESS,
+            "count": self.count,
+            "worth": about.worth if about else 0,
+            "level": about.level if about else 0,
+            "topic": about.topic if about else "",
+            "kind": about.kind if about else "",
+            **counts.names(),
+            **meters,
+            "time_left": left,
+            "time_used": used,
+            "game_left": self.game.clocks.game or 0,
+        }
+
+    def _keeps(self, name: str) -> bool:
+        if name in ("attempt", "tries_left"):
+            return True
+        return name in self.looked.names and name not in self.looked.aside and name != "total"
+
+    def _left_at_first(self) -> tuple[int, ...]:
+        if self.repeating:
+            return () if self.free else (self.total,)
+        have = Counter(self.sequence)
+        return tuple(have[place] for place in range(len(self.sorts)))
+
+    def _names_at_the_end(self) -> set[str]:
+        """What may be asked of the last question after it."""
+        rules = [*self.program.awards, *(self.program.endings if self.game.clocks.game is not None else ())]
+        names = {name for condition, _, _ in rules for name in condition.names}
+        return names | {name for row in self.program.rows["over"] for name in row_names(row)}
+
+    def _sort(self, question: Question) -> Sort:
+        game, names = self.game, self.looked.names
+        seconds = seconds_of(game, question)
+        if seconds is None and game.clocks.question_by:
+            seconds = SOME_SECONDS
+        letters = question.kind == "letters"
+        phrase = question.answers[0] if letters and self.program.rows["part"] else ""
+        return Sort(
+            question.worth if "worth" in names else 0,
+            question.level if "level" in names else 0,
+            question.topic if "topic" in names else "",
+            question.kind if "kind" in names else "",
+            seconds if self.timed or seconds is None else 1.0,
+            question.misses if letters else game.tries,
+            len({bare(mark) for mark in phrase if hidden(mark)}) - 1 if phrase else 0,
+            question.kind in ("typed", "letters", "table") and bool(self.program.rows["close"]),
+        )
