@@ -8,8 +8,7 @@ from __future__ import annotations
 import re
 import unicodedata
 from collections.abc import Callable, Collection, Sequence
-from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from .letters import as_letter, holds, pattern
 from .numbers import read_number, show_number
@@ -25,8 +24,7 @@ TRUE_WORDS = ("true", "t", "yes", "y")
 FALSE_WORDS = ("false", "f", "no", "n")
 
 
-@dataclass(frozen=True, slots=True)
-class Verdict:
+class Verdict(NamedTuple):
     """What checking says of an input, the steps that led there, and the option it meant (-1 where none).
 
     ``letter`` is the letter that was guessed at a covered phrase; ``partial`` tells that it is in the phrase

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from itertools import count, islice
+from itertools import chain, count, islice
+from typing import NamedTuple
 
 from .dice import Stream
 from .formulas import uses_level
@@ -14,8 +14,7 @@ from .question import LABELS, Question
 from .supply import Supply
 
 
-@dataclass(frozen=True, slots=True)
-class Card:
+class Card(NamedTuple):
     """A question as it is dealt: its options in the places the player sees, and where the right one fell.
 
     A generated question is dealt as the question that was made from its recipe.
@@ -50,11 +49,11 @@ class Deck:
         self._dice = choices.dice
         self._level = choices.level
         self._supplies: dict[str, Supply] = {}
-        self._pool = [
-            question
-            for question in pool(game, choices)
-            for _ in range(self._times(question) if question.recipe else 1)
-        ]
+        questions = pool(game, choices)
+        if any(question.recipe for question in questions):
+            times = [self._times(question) if question.recipe else 1 for question in questions]
+            questions = [one for one, often in zip(questions, times, strict=True) for _ in range(often)]
+        self._pool = questions
         drawn = choices.count if choices.count is not None else game.deal.draw
         repeating = game.deal.repeats != "never"
         if not self._pool:
@@ -105,10 +104,12 @@ class Deck:
         for number in count():
             mark = f" pass {number}" if number else ""
             questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"), self._most)
-            if len(questions) > 1 and questions[0] is last:
-                questions[0], questions[1] = questions[1], questions[0]
-            last = questions[-1]
-            yield from map(Places(self._deal, self._dice, mark).card, map(self._made, questions))
+            first = next(questions)
+            ahead = list(islice(questions, 1)) if first is last else []
+            places = Places(self._deal, self._dice, mark)
+            for question in chain(ahead, (first,), questions):
+                yield places.card(self._made(question))
+                last = question
 
 
 def pass_length(questions: Sequence[Question]) -> int:
@@ -126,6 +127,8 @@ def times_in_a_pass(question: Question, supply: Supply) -> int:
 
 def pool(game: Game, choices: Choices) -> list[Question]:
     """The questions a play can be dealt: those of the chosen topic and level, all where none was chosen."""
+    if not choices.topic and choices.level is None:
+        return list(game.questions)
     return [
         question
         for question in game.questions
@@ -136,20 +139,20 @@ def pool(game: Game, choices: Choices) -> list[Question]:
 
 def ordered(
     questions: Sequence[Question], deal: Deal, stream: Stream, most: int | None = None
-) -> list[Question]:
+) -> Iterator[Question]:
     """The questions in the order of the deal; sorted orders are shuffled within equal ranks.
 
     Where only ``most`` of them are asked, these are drawn first and put into their order then, so that a
     rising order of ten climbs through all the levels there are.
     """
     if deal.order == "filed":
-        return list(questions)
-    shuffled = stream.shuffled(questions)[:most]
+        return iter(questions)
+    shuffled = islice(stream.drawn(questions), most)
     if deal.order == "easiest_first":
-        shuffled.sort(key=lambda question: question.level)
-    elif deal.order == "by_topic":
+        return iter(sorted(shuffled, key=lambda question: question.level))
+    if deal.order == "by_topic":
         rank = {topic: n for n, topic in enumerate(dict.fromkeys(question.topic for question in questions))}
-        shuffled.sort(key=lambda question: rank[question.topic])
+        return iter(sorted(shuffled, key=lambda question: rank[question.topic]))
     return shuffled
 
 

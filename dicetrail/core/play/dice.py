@@ -10,7 +10,7 @@ Python versions only for ``random.random()``, not for shuffles and ranges.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from hashlib import sha256
 from typing import TypeVar
 
@@ -56,10 +56,13 @@ class Stream:
 
     def shuffled(self, items: Sequence[T]) -> list[T]:
         """A new list with the items in a random order (Fisher–Yates, every order equally likely)."""
-        shuffled = list(items)
-        state = self._state
-        for last in range(len(shuffled) - 1, 0, -1):  # what `below` does, written out: decks are long
-            size = last + 1
+        return list(self.drawn(items))
+
+    def drawn(self, items: Sequence[T]) -> Iterator[T]:
+        """The items one after another in a random order; chance is used for those that are taken only."""
+        left = list(items)
+        for place in range(len(left) - 1):  # what `below` does, written out: decks are long
+            state, size = self._state, len(left) - place
             limit = (_MASK + 1) - (_MASK + 1) % size
             while True:
                 state = (state + 0x9E3779B97F4A7C15) & _MASK
@@ -68,7 +71,8 @@ class Stream:
                 z ^= z >> 31
                 if z < limit:
                     break
-            other = z % size
-            shuffled[last], shuffled[other] = shuffled[other], shuffled[last]
-        self._state = state
-        return shuffled
+            self._state = state
+            other = place + z % size
+            left[place], left[other] = left[other], left[place]
+            yield left[place]
+        yield from left[-1:]

@@ -21,7 +21,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Any, Literal, cast
+from typing import Any, Literal, NamedTuple, cast
 
 from .checking import LONGEST_ANSWER, Verdict, check
 from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK, Clock
@@ -67,8 +67,7 @@ class Outcome:
     cue: str
 
 
-@dataclass(frozen=True, slots=True)
-class Feedback:
+class Feedback(NamedTuple):
     """What the last moment left for the player to see, until the next one replaces it."""
 
     moment: Moment

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from .game import Moment, Number
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(NamedTuple):
     """One entry of a trail.
 
     ``n`` counts from 1; ``at`` is in milliseconds since the play began; ``phase`` is the one it happened in.

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
-from dataclasses import fields
 from itertools import pairwise
 from typing import Any
 
@@ -18,7 +17,7 @@ from ..snag import Refused
 
 LARGEST = 8 * 2**20
 """Bytes a trail may have."""
-_KEYS = tuple(field.name for field in fields(Step) if field.name != "extra")
+_KEYS = tuple(name for name in Step._fields if name != "extra")
 _INTENTS = ("right", "wrong", "skip", "unreadable")
 
 
