@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import asyncio
 import contextlib
+import logging
 import time
-from collections.abc import Awaitable, Callable
+from collections.abc import Awaitable, Callable, Sequence
 from dataclasses import dataclass, field
 
+from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
 from ..core.play.game import Move
@@ -17,6 +19,8 @@ from ..core.play.view import View, view
 from ..store import plays
 from ..store.models import Play
 from .workshop import Workshop
+
+log = logging.getLogger(__name__)
 
 HEARTBEAT = 1.0
 """Seconds between two savings of how far the plays' time has come."""
@@ -28,7 +32,8 @@ Watcher = Callable[[View], Awaitable[None]]
 
 @dataclass(eq=False)
 class LivePlay:
-    """A play that is going on. ``clock`` is its time in milliseconds when ``since`` was read."""
+    """A play that is going on. ``clock`` is its time in milliseconds when ``since`` was read; ``kept_over``
+    tells that it is over and that this was kept."""
 
     id: str
     run: Run
@@ -40,6 +45,7 @@ class LivePlay:
     lock: asyncio.Lock = field(default_factory=asyncio.Lock)
     timer: asyncio.TimerHandle | None = None
     shown: tuple[int, str] = (0, "")
+    kept_over: bool = False
 
     def now(self) -> int:
         """The play's time, in milliseconds."""
@@ -132,7 +138,7 @@ class Live:
             return
         play.shown = state
         if play.over or not kept:
-            await run_in_threadpool(self._keep_clocks, {play.id: (play.now(), play.over)})
+            await self._keep([play])
         shown = view(play.run, play.now())
         for watcher in list(play.watchers):
             try:
@@ -159,6 +165,20 @@ class Live:
             play.run.tick(play.now())
             await self._after(play)
 
+    async def _keep(self, some: Sequence[LivePlay]) -> None:
+        """Keep how far the time of some plays has come. Where that fails the plays go on, and the next
+        heartbeat tries again."""
+        clocks: plays.Clocks = {play.id: (play.now(), play.over) for play in some}
+        if not clocks:
+            return
+        try:
+            await run_in_threadpool(self._keep_clocks, clocks)
+        except SQLAlchemyError as error:
+            log.warning("The time of %d plays could not be kept: %s", len(clocks), error)
+            return
+        for play in some:
+            play.kept_over = clocks[play.id][1]
+
     def _keep_clocks(self, clocks: plays.Clocks) -> None:
         with self._workshop.session() as session:
             plays.keep_clocks(session, clocks)
@@ -171,16 +191,12 @@ class Live:
             await self.keep_all()
             for play in list(self._plays.values()):
                 unwatched = time.monotonic() - play.unwatched_since
-                if not play.watchers and (play.over or unwatched > REST_AFTER):
+                if not play.watchers and (play.kept_over or unwatched > REST_AFTER):
                     self._rest(play)
 
     async def keep_all(self) -> None:
         """Keep how far the time of every play has come."""
-        clocks: plays.Clocks = {
-            play.id: (play.now(), play.over) for play in self._plays.values() if not play.over
-        }
-        if clocks:
-            await run_in_threadpool(self._keep_clocks, clocks)
+        await self._keep([play for play in self._plays.values() if not play.kept_over])
 
     def _rest(self, play: LivePlay) -> None:
         if play.timer is not None:

@@ -17,6 +17,7 @@ from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED
 from ..core.rules.document import schema as game_schema
 from ..core.rules.editing import Edit, edited
+from ..core.rules.renaming import rename_meter
 from ..core.rules.yamltext import YamlMistake
 from ..core.snag import Refused
 from ..files import starting_points
@@ -25,7 +26,18 @@ from ..store.models import Game, Pack
 from .named import TheGame
 from .packs import download, pack_of, pack_out, snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes import DiceIn, EditsIn, GameOut, GameTextIn, MannerOut, NewGameIn, OffOut, ShelfOut, WordsOut
+from .shapes import (
+    DiceIn,
+    EditsIn,
+    GameOut,
+    GameTextIn,
+    MannerOut,
+    MeterNameIn,
+    NewGameIn,
+    OffOut,
+    ShelfOut,
+    WordsOut,
+)
 from .workshop import Workshop, roll
 
 router = APIRouter(prefix="/api/workshop", tags=["workshop"])
@@ -123,6 +135,18 @@ def edit_game(wanted: EditsIn, game: TheGame, session: TheSession, workshop: The
     """Change parts of a game's text and leave the rest as it is written."""
     try:
         text = edited(game.text, wanted.edits)
+    except YamlMistake as mistake:
+        raise HTTPException(422, f"The text must be mended first: {mistake}") from None
+    return change_game(GameTextIn(text=text, revision=wanted.revision), game, session, workshop)
+
+
+@router.post("/games/{game_id}/meters/{name}")
+def rename_one_meter(
+    name: str, wanted: MeterNameIn, game: TheGame, session: TheSession, workshop: TheWorkshop
+) -> GameOut:
+    """Call a meter otherwise, wherever the game names it."""
+    try:
+        text = rename_meter(game.text, name, wanted.name)
     except YamlMistake as mistake:
         raise HTTPException(422, f"The text must be mended first: {mistake}") from None
     return change_game(GameTextIn(text=text, revision=wanted.revision), game, session, workshop)

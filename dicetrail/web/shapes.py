@@ -308,6 +308,13 @@ class ShelfOut(BaseModel):
     games_off: list[OffOut]
 
 
+class MeterNameIn(BaseModel):
+    """What a meter is to be called."""
+
+    name: Annotated[str, Field(max_length=200)]
+    revision: int
+
+
 class WordsOut(BaseModel):
     """The words that rules and packs may use."""
 

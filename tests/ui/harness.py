@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import json
 import os
 import shutil
@@ -17,6 +18,7 @@ from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
+from selenium.common.exceptions import WebDriverException
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
@@ -25,7 +27,9 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
-PATIENCE = 15
+PATIENCE = 40
+"""Seconds until something that does not come counts as missing; machines that are shared can be slow."""
+STARTS = 3
 FLAGS = (
     "--headless=new",
     "--no-sandbox",
@@ -58,6 +62,7 @@ class Served:
         self.url = f"http://127.0.0.1:{self.port}"
         self._demo = demo
         self._process: subprocess.Popen[bytes] | None = None
+        atexit.register(self.stop)  # also where a test case never comes to stop it
         self.start()
 
     def start(self) -> None:
@@ -88,6 +93,7 @@ class Served:
 
     def stop(self) -> None:
         """End it and take its folder away."""
+        atexit.unregister(self.stop)
         self.kill()
         shutil.rmtree(self.folder, ignore_errors=True)
 
@@ -124,9 +130,20 @@ class Browser:
             options.add_argument(flag)
         options.add_argument(f"--user-data-dir={self._profile}")
         options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
-        service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
-        self.driver = webdriver.Chrome(options=options, service=service)
+        self.driver = self._started(options)
         self.resize(width, height)
+
+    def _started(self, options: Options) -> webdriver.Chrome:
+        """A browser; where the machine is too busy to start it in time, at another try."""
+        for again in reversed(range(STARTS)):
+            service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
+            try:
+                return webdriver.Chrome(options=options, service=service)
+            except WebDriverException:
+                service.stop()
+                if not again:
+                    raise
+        raise AssertionError
 
     def resize(self, width: int, height: int) -> None:
         """Give the page itself so many pixels."""

@@ -164,7 +164,7 @@ class OnTheBench(unittest.TestCase):
         browser.find("[data-waymark='typed by hand']", "say after 1 move: expected 3 now.!, got 3 now.")
         browser.press("That is what I want now")
         browser.until("[data-waymark='typed by hand']", "data-passed", "true")
-        browser.press("Change typed by hand")
+        browser.find("[data-waymark='typed by hand'] button", "Change").click()
         browser.find("[role=dialog] textarea").send_keys(Keys.ENTER, "late")
         browser.press("Keep it")
         browser.press("Play it")

@@ -199,6 +199,24 @@ class Rules(unittest.TestCase):
         self.assertIn("tries: 3   # as in the hut\n", written)
         self.assertIn("look: {mark: boot}", written)
 
+    def test_4b_a_meter_is_called_otherwise_everywhere(self):
+        browser, game = self.browser, self.open("Renamed", WANTED)
+        cell = browser.find("[data-cell='score: name']")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("right", Keys.ENTER)
+        browser.find("[role=alert]", "`right` is a word of the rules already")
+        browser.console()  # holds the refusal
+        cell = browser.find("[data-cell='score: name']")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("points", Keys.ENTER)
+        browser.find("[data-meter=points]")
+        browser.find("[data-cell='row 1: points by']")
+        browser.gone("[data-cell='row 1: score by']")
+        self.clean("a meter renamed")
+        self.assertNotIn("score", self.text(game))
+        browser.press("Undo")
+        browser.find("[data-meter=score]")
+
     def test_5_what_never_happens_is_said(self):
         browser = self.browser
         self.open("Never", WANTED)

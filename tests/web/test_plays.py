@@ -6,9 +6,10 @@ import json
 import time
 from contextlib import suppress
 
+from sqlalchemy.exc import OperationalError
 from starlette.websockets import WebSocketDisconnect
 
-from dicetrail.store.models import PlayMove
+from dicetrail.store.models import Play, PlayMove
 
 from .serving import ROWS, RULES, Serving, view_when
 
@@ -119,6 +120,31 @@ class Plays(Live):
             self.assertEqual(view_when(socket, asking(3))["meters"][0]["value"], 10)
         with self.client.app.state.workshop.session() as session:
             self.assertEqual(session.query(PlayMove).count(), 2)
+
+    def test_a_database_that_fails_for_a_while_stops_no_play(self):
+        self.game(RULES.replace("question: 30", "question: 0.5"))
+        play = self.start()
+        live = self.client.app.state.live
+        keep, failed = live._keep_clocks, []
+
+        def fail(clocks):
+            failed.append(clocks)
+            raise OperationalError("UPDATE", {}, Exception("database is locked"))
+
+        live._keep_clocks = fail
+        with self.assertLogs("dicetrail.web.live", "WARNING"), self.live(play) as socket:
+            view = view_when(socket, lambda v: v["phase"] == "over")
+            self.assertEqual(view["outcome"]["result"], "lost")
+            self.assertGreater(len(failed), 1)
+            live._keep_clocks = keep
+            end = time.monotonic() + 10
+            while time.monotonic() < end:
+                with self.client.app.state.workshop.session() as session:
+                    if session.get(Play, play).over:
+                        break
+                time.sleep(0.1)
+            else:
+                self.fail("the heart does not beat any more")
 
     def test_rules_changed_meanwhile_leave_a_play_as_it_was(self):
         game = self.game()

@@ -31,6 +31,18 @@ class Rules(Serving):
         self.assertFalse(broken["playable"])
         self.assertIn("mended first", self.ask("GET", f"/games/{game['id']}/rules", code=422)["detail"])
 
+    def test_a_meter_is_called_otherwise(self):
+        game = self.game()
+        path = f"/games/{game['id']}/meters/score"
+        after = self.ask("POST", path, {"name": "points", "revision": game["revision"]})
+        self.assertEqual((after["meters"], after["playable"]), (["points", "lives"], True))
+        self.assertIn("add: {points: 5}", after["text"])
+        self.ask("POST", path, {"name": "more", "revision": after["revision"]}, 422)
+        path = f"/games/{game['id']}/meters/points"
+        self.assertIn("already", self.ask("POST", path, {"name": "lives", "revision": 2}, 422)["detail"])
+        self.ask("POST", path, {"name": "more", "revision": 1}, 409)
+        self.assertEqual(self.ask("POST", f"/games/{game['id']}/turn/undo")["text"], game["text"])
+
     def test_a_cell_is_checked(self):
         game = self.game()
         for kind, text, column, word in (

@@ -24,7 +24,7 @@ from ..snag import Refused, Snag
 from .advice import advise
 from .comparing import collisions, nearest, verdict_on
 from .cues import SHIPPED, SHIPPED_SOUNDS
-from .document import AskedPart, ConsequencePart, Document, MeterPart
+from .document import AskedPart, ConsequencePart, Document, MeterPart, shown_as
 from .snaglist import SnagList
 from .yamltext import YamlMistake, YamlText
 
@@ -419,7 +419,7 @@ class _Compiler:
 
 
 def _meter(name: str, part: MeterPart) -> compiled.Meter:
-    show = part.show or ("marks" if name == "lives" else "number")
+    show = part.show or shown_as(name)
     return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show)
 
 

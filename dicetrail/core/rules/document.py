@@ -42,6 +42,11 @@ def _underscored(value: object) -> object:
     return value.strip().replace(" ", "_") if isinstance(value, str) else value
 
 
+def shown_as(meter: str) -> Literal["number", "marks"]:
+    """How a meter is shown where the game does not say it: lives as marks, all others as numbers."""
+    return "marks" if meter == "lives" else "number"
+
+
 def _meter_name(name: str) -> str:
     if not re.fullmatch(r"[A-Za-z_][A-Za-z0-9_]{0,39}", name):
         raise ValueError(f"‘{name[:40]}’ can't be a meter's name: use letters, digits and _, a letter first")

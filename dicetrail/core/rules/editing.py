@@ -19,13 +19,14 @@ from ..snag import Refused
 from .document import words_at
 from .yamltext import Node, Path, YamlText
 
-Do = Literal["set", "remove", "insert", "move"]
+Do = Literal["set", "remove", "rename", "insert", "move"]
 
 
 class Edit(BaseModel):
     """One change. ``path`` leads from the top to the value (numbers count rows from 0).
 
-    ``set`` writes ``value`` there; ``remove`` takes the key or the row away; ``insert`` puts ``value`` as a
+    ``set`` writes ``value`` there; ``remove`` takes the key or the row away; ``rename`` calls the key at the
+    end of the path ``value``; ``insert`` puts ``value`` as a
     new row before the row of the path; ``move`` brings the row of the path before row ``to``.
     """
 
@@ -133,6 +134,8 @@ def _set_in(text: str, edit: Edit, within: Path = (), dash: int = 2) -> str:
     if edit.do == "remove":
         if isinstance(node, CommentedMap):
             node.pop(_key(node, last), None)
+    elif edit.do == "rename":
+        _rename(node, _key(node, last), str(edit.value))
     elif isinstance(last, str):
         _put(node, last, _flow(edit.value), (*within, *edit.path[:-1]))
     else:
@@ -159,6 +162,14 @@ def _put(node: CommentedMap, key: str, value: Any, path: Path) -> None:
         before = [name for name in node if name in order and order.index(name) < order.index(key)]
         at = max((list(node).index(name) + 1 for name in before), default=0)
     node.insert(at, key, value)
+
+
+def _rename(node: CommentedMap, old: Any, new: str) -> None:
+    """Call a key otherwise, at its place and with its comments."""
+    place, comment = list(node).index(old), node.ca.items.pop(old, None)
+    node.insert(place, new, node.pop(old))
+    if comment is not None:
+        node.ca.items[new] = comment
 
 
 def _flow(value: Any) -> Any:

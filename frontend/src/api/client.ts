@@ -157,6 +157,11 @@ export const api = {
     ask<Game>("PUT", `${workshop}/games/${id}`, { text, revision }),
   editGame: (id: number, edits: Edit[], revision: number) =>
     ask<Game>("POST", `${workshop}/games/${id}/edits`, { edits, revision }),
+  renameMeter: (id: number, from: string, name: string, revision: number) =>
+    ask<Game>("POST", `${workshop}/games/${id}/meters/${encodeURIComponent(from)}`, {
+      name,
+      revision,
+    }),
   turnGame: (id: number, way: "undo" | "redo") =>
     ask<Game>("POST", `${workshop}/games/${id}/turn/${way}`),
   checking: (game: number, pack: number, number: number, texts: string[]) =>

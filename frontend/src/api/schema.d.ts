@@ -488,6 +488,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/meters/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rename One Meter
+         * @description Call a meter otherwise, wherever the game names it.
+         */
+        post: operations["rename_one_meter_api_workshop_games__game_id__meters__name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/outcomes": {
         parameters: {
             query?: never;
@@ -1903,7 +1923,8 @@ export interface components {
          * Edit
          * @description One change. ``path`` leads from the top to the value (numbers count rows from 0).
          *
-         *     ``set`` writes ``value`` there; ``remove`` takes the key or the row away; ``insert`` puts ``value`` as a
+         *     ``set`` writes ``value`` there; ``remove`` takes the key or the row away; ``rename`` calls the key at the
+         *     end of the path ``value``; ``insert`` puts ``value`` as a
          *     new row before the row of the path; ``move`` brings the row of the path before row ``to``.
          */
         Edit: {
@@ -1912,7 +1933,7 @@ export interface components {
              * @default set
              * @enum {string}
              */
-            do: "set" | "remove" | "insert" | "move";
+            do: "set" | "remove" | "rename" | "insert" | "move";
             /** Path */
             path: (string | number)[];
             /**
@@ -2412,6 +2433,16 @@ export interface components {
              * @default 0
              */
             width: number;
+        };
+        /**
+         * MeterNameIn
+         * @description What a meter is to be called.
+         */
+        MeterNameIn: {
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * MeterPart
@@ -4205,6 +4236,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaymarkPart"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    rename_one_meter_api_workshop_games__game_id__meters__name__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterNameIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
                 };
             };
             /** @description Validation Error */

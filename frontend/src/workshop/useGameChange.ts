@@ -31,6 +31,12 @@ export function useGameChange(game: Game, keys = true) {
     mutationFn: (way: "undo" | "redo") => api.turnGame(game.id, way),
     onSuccess: show,
   });
+  const rename = useMutation({
+    scope,
+    mutationFn: ({ from, to }: { from: string; to: string }) =>
+      api.renameMeter(game.id, from, to, latest().revision),
+    onSuccess: show,
+  });
   const { can_undo: canUndo, can_redo: canRedo } = game;
   const { mutate } = turn;
   useEffect(() => {
@@ -49,7 +55,8 @@ export function useGameChange(game: Game, keys = true) {
     change: change.mutate,
     changeAsync: change.mutateAsync,
     turn: mutate,
-    pending: change.isPending || turn.isPending,
-    problem: change.error ?? turn.error,
+    renameMeter: (from: string, to: string) => rename.mutate({ from, to }),
+    pending: change.isPending || turn.isPending || rename.isPending,
+    problem: change.error ?? turn.error ?? rename.error,
   };
 }

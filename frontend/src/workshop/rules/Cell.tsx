@@ -2,7 +2,8 @@ import clsx from "clsx";
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
 import { api } from "../../api/client";
 
-export type CellKind = "expression" | "template" | "text" | "number";
+/** An expression, a text with expressions in braces, or something of which nothing is checked as it is typed. */
+export type CellKind = "expression" | "template" | "text" | "number" | "name";
 
 interface Props {
   game: number;
@@ -38,12 +39,13 @@ export function Cell({
   const input = useRef<HTMLInputElement>(null);
   const list = useId();
   const text = draft ?? value;
+  const checked = kind === "expression" || kind === "template";
 
   useEffect(() => {
     if (focused) input.current?.focus();
   }, [focused]);
   useEffect(() => {
-    if (draft === undefined || kind === "text" || kind === "number") return;
+    if (draft === undefined || !checked) return;
     const timer = window.setTimeout(() => {
       if (draft.trim() === "") setProblem("");
       else
@@ -54,9 +56,10 @@ export function Cell({
         );
     }, WAIT);
     return () => window.clearTimeout(timer);
-  }, [draft, game, kind]);
+  }, [draft, game, kind, checked]);
 
-  const word = draft !== undefined && kind !== "text" ? wordBefore(draft, at, kind) : "";
+  const word =
+    draft !== undefined && kind !== "text" && kind !== "name" ? wordBefore(draft, at, kind) : "";
   const offered = word
     ? names.filter((name) => name.startsWith(word) && name !== word).slice(0, MOST_NAMES)
     : [];
@@ -94,9 +97,9 @@ export function Cell({
         ref={input}
         aria-label={label}
         aria-invalid={problem !== "" || undefined}
-        role={kind === "text" || kind === "number" ? undefined : "combobox"}
-        aria-expanded={kind === "text" || kind === "number" ? undefined : offered.length > 0}
-        aria-controls={kind === "text" || kind === "number" ? undefined : list}
+        role={checked ? "combobox" : undefined}
+        aria-expanded={checked ? offered.length > 0 : undefined}
+        aria-controls={checked ? list : undefined}
         autoComplete="off"
         spellCheck={false}
         placeholder={placeholder}
@@ -112,9 +115,7 @@ export function Cell({
         onKeyDown={key}
         className={clsx(
           "max-w-full rounded-sm border bg-sheet px-1.5 leading-6 [field-sizing:content] placeholder:text-soft",
-          kind === "expression" || kind === "number"
-            ? "min-w-8 font-mono text-[0.9rem]"
-            : "min-w-24",
+          kind === "text" || kind === "template" ? "min-w-24" : "min-w-8 font-mono text-[0.9rem]",
           problem ? "border-ember" : "border-line hover:border-edge",
         )}
       />

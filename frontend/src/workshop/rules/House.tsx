@@ -12,6 +12,10 @@ interface Props {
   change: Change;
 }
 
+interface HouseProps extends Props {
+  renameMeter: (from: string, to: string) => void;
+}
+
 const SHOWS = [
   ["number", "a number"],
   ["marks", "marks"],
@@ -23,7 +27,7 @@ const YES_NO = [
 ] as const;
 
 /** What holds for the whole game: tries, clocks and meters. */
-export function House({ document, words, change }: Props) {
+export function House({ document, words, change, renameMeter }: HouseProps) {
   const { clocks } = document;
   const plain = { game: words.game };
   const number = numberCell(words.game, change);
@@ -73,12 +77,12 @@ export function House({ document, words, change }: Props) {
           <span className="text-soft">anew at each try</span>
         </label>
       </p>
-      <Meters document={document} words={words} change={change} />
+      <Meters document={document} words={words} change={change} renameMeter={renameMeter} />
     </div>
   );
 }
 
-function Meters({ document, words, change }: Props) {
+function Meters({ document, words, change, renameMeter }: HouseProps) {
   const [name, setName] = useState("");
   const meters = Object.entries(document.meters ?? {});
   const add = (event: FormEvent) => {
@@ -119,7 +123,15 @@ function Meters({ document, words, change }: Props) {
             className="flex items-start gap-2 border-t border-line py-1"
           >
             <p className="flex flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
-              <b className="min-w-16 font-mono font-medium">{meter}</b>
+              <span className="min-w-20">
+                <Cell
+                  game={words.game}
+                  label={`${meter}: name`}
+                  kind="name"
+                  value={meter}
+                  keep={(text) => text.trim() !== "" && renameMeter(meter, text.trim())}
+                />
+              </span>
               {(["start", "min", "max", "decimals"] as const).map((key) => (
                 <span key={key} className="inline-flex items-baseline gap-1">
                   <span className="text-soft">

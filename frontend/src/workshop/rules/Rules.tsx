@@ -123,6 +123,7 @@ function Table({ game, changing, toText }: TableProps) {
       <div
         className="relative flex min-h-0 flex-col gap-5 overflow-auto px-7 py-4"
         tabIndex={0}
+        role="region"
         aria-label="The rules as sentences"
       >
         {elsewhere.length > 0 && (
@@ -142,7 +143,7 @@ function Table({ game, changing, toText }: TableProps) {
             ))}
           </ul>
         )}
-        <House document={document} {...common} />
+        <House document={document} {...common} renameMeter={changing.renameMeter} />
         <section aria-labelledby="consequences">
           <h2 id="consequences" className="mb-2 text-xl">
             Consequences
