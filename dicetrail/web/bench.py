@@ -31,7 +31,7 @@ from ..store.models import Game
 from .named import TheDocument, TheGame, TheProgram
 from .packs import download
 from .requests import TheSession, TheWorkshop
-from .shapes import (
+from .shapes.bench import (
     BenchIn,
     BenchOut,
     BroughtTrailOut,

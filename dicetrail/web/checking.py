@@ -16,7 +16,8 @@ from ..core.rules.samples import Sample, suggested
 from .named import TheDocument, TheGame, TheReading
 from .packs import ThePack, change_pack, question_at, question_out, snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes import AcceptIn, CheckingOut, PackOut, SamplesIn, TriedOut
+from .shapes.answers import AcceptIn, CheckingOut, SamplesIn, TriedOut
+from .shapes.packs import PackOut
 
 router = APIRouter(prefix="/api/workshop", tags=["checking"])
 

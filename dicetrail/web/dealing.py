@@ -14,7 +14,8 @@ from ..core.rules.document import DealPart
 from .jobs import Job
 from .named import TheGame, TheProgram
 from .packs import TheJobs, job_of, job_out
-from .shapes import CardOut, DealOut, DiceNumber, FairnessIn, FairnessOut, FindingOut, GeneratedOut
+from .shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
+from .shapes.common import DiceNumber
 
 router = APIRouter(prefix="/api/workshop", tags=["deal"])
 

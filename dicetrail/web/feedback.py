@@ -15,7 +15,7 @@ from ..core.rules.contrast import contrast
 from ..core.rules.cues import SHIPPED, SHIPPED_SOUNDS
 from ..core.rules.document import CuePart, SoundPart
 from .named import TheDocument, TheGame, TheProgram
-from .shapes import ExperienceIn, FeedbackOut
+from .shapes.rules import ExperienceIn, FeedbackOut
 
 router = APIRouter(prefix="/api/workshop", tags=["feedback"])
 

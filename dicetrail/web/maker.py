@@ -26,7 +26,7 @@ from ..store.models import Game, Pack
 from .named import TheGame
 from .packs import download, pack_of, pack_out, snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes import (
+from .shapes.games import (
     DiceIn,
     EditsIn,
     GameOut,

@@ -10,7 +10,7 @@ from ..core.pack.pictures import LARGEST_PICTURE
 from ..store import media
 from ..store.models import Media
 from .requests import TheSession, TheWorkshop
-from .shapes import MediaOut
+from .shapes.packs import MediaOut
 from .workshop import FILES
 
 router = APIRouter(tags=["media"])

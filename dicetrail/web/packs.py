@@ -28,12 +28,12 @@ from ..store import history, packs
 from ..store.models import Pack
 from .jobs import Job, Jobs
 from .requests import TheSession, TheWorkshop
-from .shapes import (
+from .shapes.common import JobOut, SnagOut
+from .shapes.packs import (
     BroughtOut,
     ColumnsOut,
     DifferenceOut,
     DifferencesOut,
-    JobOut,
     LineIn,
     LineOut,
     LinesOut,
@@ -45,7 +45,6 @@ from .shapes import (
     QuestionsOut,
     RecordIn,
     SettingsIn,
-    SnagOut,
     TakeIn,
     TakenOut,
     TryIn,

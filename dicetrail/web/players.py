@@ -16,7 +16,7 @@ from ..store import games, plays
 from ..store.models import Game
 from .live import Live, LivePlay
 from .requests import TheSession, TheWorkshop
-from .shapes import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
+from .shapes.players import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
 from .workshop import roll
 
 router = APIRouter(prefix="/api/players", tags=["players"])

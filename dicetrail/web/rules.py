@@ -21,16 +21,7 @@ from ..core.rules.cues import SHIPPED
 from .named import TheDocument, TheGame, TheReading
 from .packs import snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes import (
-    CellIn,
-    CellOut,
-    ComesToOut,
-    FlowOut,
-    MeterRangeOut,
-    PayOut,
-    PossibleOut,
-    RulesOut,
-)
+from .shapes.rules import CellIn, CellOut, ComesToOut, FlowOut, MeterRangeOut, PayOut, PossibleOut, RulesOut
 
 router = APIRouter(prefix="/api/workshop", tags=["rules"])
 

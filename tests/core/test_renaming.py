@@ -20,48 +20,28 @@ from .making import choice
 
 HOME = Path(__file__).parents[2] / "dicetrail"
 SHIPPED = sorted(HOME.glob("[ds][et]*/*.yaml"))
-TEXT = """\
+WITH = """\
 title: The score of scores   # score here is a word
-intro: "{score} to begin with"
+intro: "{METER} to begin with"
 packs: [p]
 meters:
   lives: {start: 3}
-  score: {start: 0}   # what counts
-clocks: {question: "30 - score // 10"}
+  METER: {start: 0}   # what counts
+clocks: {question: "30 - METER // 10"}
 consequences:
   - moment: right
-    if: "score < 9 and topic != 'score'"
-    add: {score: "score + best_streak"}
-    say: "{score:.0f} é {lives}"
-  - {moment: wrong, set: {score: 0}, say: "{{score}} stays"}
+    if: "METER < 9 and topic != 'score'"
+    add: {METER: "METER + best_streak"}
+    say: "{METER:.0f} é {lives}"
+  - {moment: wrong, set: {METER: 0}, say: "{{score}} stays"}
 endings:
-  - {if: score >= 20, result: won, say: "{score if score > 1 else lives}"}
+  - {if: METER >= 20, result: won, say: "{METER if METER > 1 else lives}"}
 awards:
-  - {if: "'é' == topic or score > 3", title: score}
+  - {if: "'é' == topic or METER > 3", title: score}
 waymarks:
-  - {name: score, moves: [right], expect: {score: 1, right: 1}, along: [{after: 1, expect: {score: 1}}]}
+  - {name: score, moves: [right], expect: {METER: 1, right: 1}, along: [{after: 1, expect: {METER: 1}}]}
 """
-AFTER = """\
-title: The score of scores   # score here is a word
-intro: "{points} to begin with"
-packs: [p]
-meters:
-  lives: {start: 3}
-  points: {start: 0}   # what counts
-clocks: {question: "30 - points // 10"}
-consequences:
-  - moment: right
-    if: "points < 9 and topic != 'score'"
-    add: {points: "points + best_streak"}
-    say: "{points:.0f} é {lives}"
-  - {moment: wrong, set: {points: 0}, say: "{{score}} stays"}
-endings:
-  - {if: points >= 20, result: won, say: "{points if points > 1 else lives}"}
-awards:
-  - {if: "'é' == topic or points > 3", title: score}
-waymarks:
-  - {name: score, moves: [right], expect: {points: 1, right: 1}, along: [{after: 1, expect: {points: 1}}]}
-"""
+TEXT, AFTER = WITH.replace("METER", "score"), WITH.replace("METER", "points")
 
 
 class Renaming(unittest.TestCase):

@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { api, type Pack, packFile } from "../../api/client";
+import { api, type Game, type Pack, packFile } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Menu, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
-import { useCurrent, useShelf } from "../data";
+import { useCurrent } from "../data";
+import { OnceThere } from "../WithGame";
 import { packWords, shortName } from "../words";
 import { Again } from "./Again";
 import { ColumnsSheet } from "./Columns";
@@ -16,48 +17,52 @@ import { QuestionTable } from "./QuestionTable";
 /** The questions screen: the questions of a pack in a table, or its lines as they are written. */
 export function Questions() {
   const { game, packs, pack } = useCurrent();
-  const shelf = useShelf();
-  if (shelf.error) {
-    return (
-      <div className="p-8">
-        <Notice tone="bad">{shelf.error.message}</Notice>
-      </div>
-    );
-  }
-  if (shelf.isPending) return <p className="p-8">Opening the pack …</p>;
-  if (!pack) {
-    return (
-      <div className="p-8">
-        <h1 className="mb-2 text-3xl">No pack here</h1>
-        <p>
-          This game names no pack that stands on the shelf. Name one under <code>packs:</code> in
-          its rules, or{" "}
-          <Link to="/" className="text-pine underline">
-            bring a question file
-          </Link>
-          .
-        </p>
-      </div>
-    );
-  }
   return (
-    <div className="flex h-full flex-col">
-      {game && packs.length > 1 && (
-        <nav aria-label="Packs of this game" className="flex flex-wrap gap-x-5 px-7 pt-3">
-          {packs.map((one) => (
-            <Link
-              key={one.id}
-              to={`/games/${game.id}/questions/${one.id}`}
-              aria-current={one.id === pack.id ? "page" : undefined}
-              className="text-soft underline-offset-4 hover:underline aria-[current]:font-bold aria-[current]:text-pine"
-            >
-              {shortName(one)}
-            </Link>
-          ))}
-        </nav>
-      )}
-      <PackSheet key={pack.id} pack={pack} />
+    <OnceThere waiting="Opening the pack …">
+      {() =>
+        pack ? (
+          <div className="flex h-full flex-col">
+            {game && packs.length > 1 && <PacksOf game={game} packs={packs} pack={pack} />}
+            <PackSheet key={pack.id} pack={pack} />
+          </div>
+        ) : (
+          <NoPack />
+        )
+      }
+    </OnceThere>
+  );
+}
+
+function NoPack() {
+  return (
+    <div className="p-8">
+      <h1 className="mb-2 text-3xl">No pack here</h1>
+      <p>
+        This game names no pack that stands on the shelf. Name one under <code>packs:</code> in its
+        rules, or{" "}
+        <Link to="/" className="text-pine underline">
+          bring a question file
+        </Link>
+        .
+      </p>
     </div>
+  );
+}
+
+function PacksOf({ game, packs, pack }: { game: Game; packs: Pack[]; pack: Pack }) {
+  return (
+    <nav aria-label="Packs of this game" className="flex flex-wrap gap-x-5 px-7 pt-3">
+      {packs.map((one) => (
+        <Link
+          key={one.id}
+          to={`/games/${game.id}/questions/${one.id}`}
+          aria-current={one.id === pack.id ? "page" : undefined}
+          className="text-soft underline-offset-4 hover:underline aria-[current]:font-bold aria-[current]:text-pine"
+        >
+          {shortName(one)}
+        </Link>
+      ))}
+    </nav>
   );
 }
 

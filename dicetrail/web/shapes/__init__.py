@@ -1,0 +1,1 @@
+"""The shapes of what the APIs take and give."""

@@ -1,0 +1,126 @@
+"""Checking and the deal."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from ...core.rules.comparing import Scope
+from ...core.rules.document import (
+    CheckingPart,
+    DealPart,
+    OwnCheckingPart,
+)
+from .common import JobOut, SnagOut
+from .packs import QuestionOut
+
+
+class TriedOut(BaseModel):
+    """An input and what checking says of it.
+
+    ``about`` says what is special about a suggested one. ``must`` is what it was pinned to be, as the
+    sample numbered ``pin`` (from 0; -1 where it is not pinned).
+    """
+
+    text: str
+    about: str
+    verdict: Literal["right", "close", "wrong", "unreadable"]
+    steps: list[str]
+    must: Literal["", "right", "wrong"]
+    pin: int
+
+
+class CheckingOut(BaseModel):
+    """How the answers to a question are compared: the switches of the game, of its pack and its own, and of
+    each kind which setting holds; with samples, and the options that collide anywhere in the game."""
+
+    revision: int
+    game: CheckingPart
+    pack: OwnCheckingPart | None
+    own: OwnCheckingPart | None
+    holds: OwnCheckingPart
+    origins: dict[str, Scope]
+    question: QuestionOut | None
+    generated: bool
+    samples: list[TriedOut]
+    collisions: list[str]
+    broken: list[SnagOut]
+
+
+class SamplesIn(BaseModel):
+    """Inputs of the maker's own, to be tried beside the suggested ones."""
+
+    texts: Annotated[list[Annotated[str, Field(max_length=20_000)]], Field(max_length=50)] = []
+
+
+class AcceptIn(BaseModel):
+    """An input that is to be another right answer of a question, in a given revision of its pack."""
+
+    text: Annotated[str, Field(min_length=1, max_length=1000)]
+    revision: int
+
+
+class CardOut(BaseModel):
+    """A question as it is dealt: its options in their places, and the place of the right one (-1: typed)."""
+
+    id: str
+    kind: str
+    prompt: str
+    topic: str
+    level: int
+    options: list[str]
+    right: int
+    answer: str
+    line: int
+
+
+class DealOut(BaseModel):
+    """A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on."""
+
+    dice: int
+    cards: list[CardOut]
+    total: int | None
+    pool: int
+    how: DealPart
+    revision: int
+
+
+class FindingOut(BaseModel):
+    """Something that was counted over many deals, and what is to be said of it."""
+
+    about: Literal["places", "first", "drawn"]
+    title: str
+    judgement: Literal["fair", "unfair", "by design", "too few"]
+    said: str
+    labels: list[str]
+    counts: list[int]
+    expected: float | None
+    p: float | None
+
+
+class GeneratedOut(BaseModel):
+    """A generated question: how many different ones there are, how many a play asks, and the chance that two
+    plays have one of them in common."""
+
+    id: str
+    prompt: str
+    size: int | None
+    asked: int
+    twice_in_a_play: bool
+    met_again: float
+
+
+class FairnessIn(BaseModel):
+    """How many deals to look at."""
+
+    deals: Annotated[int, Field(ge=1, le=100_000)] = 10_000
+
+
+class FairnessOut(BaseModel):
+    """What the deals that were made so far look like."""
+
+    job: JobOut
+    deals: int
+    findings: list[FindingOut]
+    generated: list[GeneratedOut]

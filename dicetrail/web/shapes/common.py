@@ -1,0 +1,36 @@
+"""What several of the APIs take and give: snags, jobs, dice."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from ...core.play.setup import LARGEST_DICE
+
+DiceNumber = Annotated[int, Field(ge=0, le=LARGEST_DICE)]
+
+
+class SnagOut(BaseModel):
+    """A problem with its place. ``mend`` is what one press does about it, ``mended`` the line it makes."""
+
+    code: str
+    severity: Literal["stop", "warn", "note"]
+    message: str
+    file: str
+    line: int
+    column: int
+    path: str
+    mend: str
+    mended: str | None
+
+
+class JobOut(BaseModel):
+    """Work that goes on. ``total`` is 0 where it is not known; ``pack_id`` is the pack that came of it."""
+
+    id: str
+    state: Literal["waiting", "working", "done", "stopped", "refused"]
+    done: int
+    total: int
+    message: str
+    pack_id: int | None

@@ -1,0 +1,108 @@
+"""Games, and the shelf they stand on."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from ...core.rules.editing import Edit
+from ...core.rules.yamltext import LARGEST as LARGEST_GAME
+from .common import DiceNumber, SnagOut
+from .packs import PackOut
+
+
+class GameOut(BaseModel):
+    """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
+    ``passed`` and ``failed`` count its waymarks."""
+
+    id: int
+    slug: str
+    title: str
+    text: str
+    revision: int
+    dice: int
+    updated: datetime
+    playable: bool
+    questions: int
+    rows: int
+    meters: list[str]
+    pack_ids: list[int]
+    snags: list[SnagOut]
+    can_undo: bool
+    can_redo: bool
+    checking: str
+    deal: str
+    passed: int
+    failed: int
+
+
+class OffOut(BaseModel):
+    """Something that was taken off the shelf."""
+
+    id: int
+    title: str
+
+
+class ShelfOut(BaseModel):
+    """Everything on the shelf, and what was taken off it, the latest first."""
+
+    packs: list[PackOut]
+    games: list[GameOut]
+    packs_off: list[OffOut]
+    games_off: list[OffOut]
+
+
+class MeterNameIn(BaseModel):
+    """What a meter is to be called."""
+
+    name: Annotated[str, Field(max_length=200)]
+    revision: int
+
+
+class WordsOut(BaseModel):
+    """The words that rules and packs may use."""
+
+    moments: list[str]
+    names: list[str]
+    functions: list[str]
+    cues: list[str]
+    kinds: list[str]
+    roles: list[str]
+    endings: list[str]
+
+
+class NewGameIn(BaseModel):
+    """A new game over a pack, of a manner to begin from."""
+
+    pack_id: int
+    title: Annotated[str, Field(min_length=1, max_length=200)]
+    manner: Annotated[str, Field(max_length=40)] = "lives"
+
+
+class MannerOut(BaseModel):
+    """A manner of game to begin from, and what it is in a sentence."""
+
+    name: str
+    about: str
+
+
+class GameTextIn(BaseModel):
+    """A game's text, changed from a given revision."""
+
+    text: Annotated[str, Field(max_length=LARGEST_GAME)]
+    revision: int
+
+
+class EditsIn(BaseModel):
+    """Changes to a game in a given revision, made one after another."""
+
+    edits: Annotated[list[Edit], Field(min_length=1, max_length=1000)]
+    revision: int
+
+
+class DiceIn(BaseModel):
+    """The dice a game is tried with; a new roll where it is None."""
+
+    dice: DiceNumber | None = None

@@ -1,0 +1,225 @@
+"""Packs, their lines and questions, pictures and sounds."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from ...core.pack.reading import Settings
+from ...core.pack.roles import Role
+from ...core.play.view import View
+from .common import DiceNumber, JobOut, SnagOut
+
+
+class PackOut(BaseModel):
+    """A pack on the shelf, with what stands in it. ``snags`` are the first ones, ``to_mend`` counts those
+    that are more than a note."""
+
+    id: int
+    name: str
+    encoding: str
+    format: str
+    delimiter: str
+    roles: list[str]
+    revision: int
+    updated: datetime
+    questions: int
+    kinds: dict[str, int]
+    lines: int
+    snags: list[SnagOut]
+    to_mend: int
+    notes: int
+    can_undo: bool
+    can_redo: bool
+
+
+class QuestionOut(BaseModel):
+    """A question as it was read, with its key: for the maker only. ``number`` is its place, from 0."""
+
+    number: int
+    line: int
+    id: str
+    kind: str
+    prompt: str
+    options: list[str]
+    right: int
+    answers: list[str]
+    topic: str
+    level: int
+    worth: float
+    why: str
+    image: str
+    sound: str
+    snags: list[SnagOut]
+
+
+class QuestionsOut(BaseModel):
+    """Some of the questions that were looked for. ``total`` is how many were found, ``all`` how many there
+    are; ``topics``, ``kinds`` and ``codes`` are what can be looked for."""
+
+    revision: int
+    total: int
+    all: int
+    questions: list[QuestionOut]
+    topics: list[str]
+    kinds: list[str]
+    codes: list[str]
+
+
+Record = dict[str, str | list[str]]
+
+
+class OneQuestionOut(BaseModel):
+    """One question with everything: its record to be edited, and how a player sees it.
+
+    ``size`` is how many different questions a recipe gives, None where they are too many to count, and
+    ``samples`` are some of them.
+    """
+
+    revision: int
+    question: QuestionOut
+    record: Record
+    generated: bool
+    size: int | None
+    samples: list[str]
+    preview: View
+
+
+class TryIn(BaseModel):
+    """Answers to be tried at a question; ``dice`` choose what a recipe makes."""
+
+    answers: Annotated[list[Annotated[str, Field(max_length=2000)]], Field(max_length=30)] = []
+    dice: DiceNumber = 1
+
+
+class RecordIn(BaseModel):
+    """A question as it is to be, in a given revision; ``after`` is the question it is put behind."""
+
+    record: Record
+    revision: int
+    after: int | None = None
+
+
+class ManyIn(BaseModel):
+    """Something done to several questions: removed, doubled, or moved before the one numbered ``before``."""
+
+    do: Literal["remove", "double", "move"]
+    numbers: Annotated[list[int], Field(min_length=1, max_length=100_000)]
+    before: int | None = None
+    revision: int
+
+
+class SettingsIn(BaseModel):
+    """How a pack is to be read; None leaves a thing to the guess."""
+
+    delimiter: Literal["tab", "comma", "semicolon"] | None = None
+    roles: Annotated[list[Role], Field(max_length=500)] | None = None
+    header: bool | None = None
+    lists: Literal["sort", "odd", "both"] = "sort"
+
+    def settings(self) -> Settings:
+        """As the core knows them."""
+        roles = None if self.roles is None else tuple(self.roles)
+        return Settings(self.delimiter, roles, self.header, self.lists)
+
+
+class ColumnsOut(BaseModel):
+    """The columns of a file: their names, what they are read as, and the first rows under them."""
+
+    format: str
+    encoding: str
+    header: bool
+    heads: list[str]
+    roles: list[str]
+    rows: list[list[str]]
+    settings: SettingsIn
+    questions: int
+    to_mend: int
+
+
+class LineOut(BaseModel):
+    """A line as written, what became of it, and the question that begins in it with its snags."""
+
+    number: int
+    begins: int
+    raw: str
+    state: Literal["question", "header", "blank", "snag", "frame"]
+    question: QuestionOut | None
+    snags: list[SnagOut]
+
+
+class LinesOut(BaseModel):
+    """Some lines of a pack."""
+
+    revision: int
+    total: int
+    lines: list[LineOut]
+
+
+class BroughtOut(BaseModel):
+    """A file that was brought: the pack it became or, where reading takes a while, the job that reads it."""
+
+    pack: PackOut | None
+    job: JobOut | None
+
+
+class DifferenceOut(BaseModel):
+    """One difference between a pack and its file brought again."""
+
+    number: int
+    what: Literal["new", "changed", "gone", "kept"]
+    mine: QuestionOut | None
+    theirs: QuestionOut | None
+
+
+class DifferencesOut(BaseModel):
+    """A file brought again, under a token by which it is taken over, and how it differs."""
+
+    token: str
+    differences: list[DifferenceOut]
+    total: int
+
+
+class TakeIn(BaseModel):
+    """Which differences are taken over: these, or the whole file as it is where ``numbers`` is None."""
+
+    token: str
+    numbers: list[int] | None
+    revision: int
+
+
+class TakenOut(BaseModel):
+    """A pack after differences were taken over, and what could not be."""
+
+    pack: PackOut
+    left: list[str]
+
+
+class MediaOut(BaseModel):
+    """A picture (``width``, ``height`` in pixels) or a sound (``seconds``, ``peaks`` from 0 to 1)."""
+
+    id: int
+    name: str
+    mime: str
+    file: str
+    width: int = 0
+    height: int = 0
+    seconds: float = 0
+    peaks: list[float] = []
+
+
+class PastedIn(BaseModel):
+    """Pasted text to be read as a question file."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)] = "pasted.tsv"
+    text: Annotated[str, Field(max_length=20 * 1024 * 1024)]
+    settings: SettingsIn = Field(default_factory=lambda: SettingsIn())
+
+
+class LineIn(BaseModel):
+    """A line rewritten, or taken away (``raw`` None), in a given revision."""
+
+    raw: Annotated[str, Field(max_length=200_000)] | None
+    revision: int

@@ -1,0 +1,59 @@
+"""Plays, as their players start and make them."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from ...core.play.game import Look
+from ...core.play.setup import LONGEST_NAME
+from .common import DiceNumber
+
+
+class NumberAsked(BaseModel):
+    """A number the player is asked for, with its bounds."""
+
+    min: int
+    max: int
+    default: int
+
+
+class InvitationOut(BaseModel):
+    """What a player sees before a play: the game, and what is asked."""
+
+    slug: str
+    title: str
+    intro: str
+    name: bool
+    count: NumberAsked | None
+    level: NumberAsked | None
+    topics: list[str]
+    problem: str
+    look: Look = Look()
+
+
+class PlayIn(BaseModel):
+    """What a play is started with."""
+
+    player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
+    count: int | None = None
+    topic: Annotated[str, Field(max_length=200)] = ""
+    level: int | None = None
+    dice: DiceNumber | None = None
+
+
+class PlayOut(BaseModel):
+    """A play that was started."""
+
+    id: str
+    slug: str
+    dice: int
+
+
+class MoveIn(BaseModel):
+    """A move over the live socket. ``visit`` is the visit the player had in sight."""
+
+    do: Literal["answer", "skip", "continue"]
+    text: Annotated[str, Field(max_length=20_000)] = ""
+    visit: int

@@ -1,0 +1,124 @@
+"""Rules, what they come to, and feedback."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from ...core.rules.document import (
+    CuePart,
+    Document,
+    LookPart,
+    SoundPart,
+)
+from .common import SnagOut
+
+
+class RulesOut(BaseModel):
+    """A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
+    row applies, ``cues`` are all that a row may name."""
+
+    revision: int
+    document: Document
+    moments: list[str]
+    built_in: dict[str, str]
+    names: list[str]
+    cues: list[str]
+
+
+class CellIn(BaseModel):
+    """What is being typed in a cell: an expression, or a text with expressions in braces."""
+
+    kind: Literal["expression", "template"]
+    text: Annotated[str, Field(max_length=200_000)]
+
+
+class CellOut(BaseModel):
+    """What is wrong with it ("": nothing), and at which character, counted from 1."""
+
+    problem: str
+    column: int
+
+
+class PayOut(BaseModel):
+    """What a moment does to the meters at a try (0: at any), each possible change, and by which rows."""
+
+    moment: str
+    attempt: int
+    changes: dict[str, list[float]]
+    rows: list[int | None]
+
+
+class MeterRangeOut(BaseModel):
+    """The values a meter can have at the end: the least, the most, how many, and all where they are few.
+    ``open_ended`` tells that there are others still."""
+
+    name: str
+    least: float
+    most: float
+    number: int
+    values: list[float]
+    open_ended: bool
+
+
+class PossibleOut(BaseModel):
+    """An ending or an award and whether a play can come to it; None where that is not known."""
+
+    number: int
+    title: str
+    possible: bool | None
+
+
+class FlowOut(BaseModel):
+    """A way from a moment to where the play goes on, and on how many ways of the search it was met."""
+
+    moment: str
+    to: str
+    times: int
+
+
+class ComesToOut(BaseModel):
+    """What the rules come to. ``ready`` is false while it is still being worked out.
+
+    ``shortest`` and ``longest`` count questions (None: no bound, or not known); ``quickest`` and ``slowest``
+    are seconds (None: no bound).
+    """
+
+    revision: int
+    ready: bool
+    complete: bool
+    timed: bool
+    mixed: bool
+    pays: list[PayOut]
+    meters: list[MeterRangeOut]
+    results: list[str]
+    endings: list[PossibleOut]
+    awards: list[PossibleOut]
+    flow: list[FlowOut]
+    shortest: int | None
+    longest: int | None
+    quickest: float | None
+    slowest: float | None
+    snags: list[SnagOut]
+
+
+class FeedbackOut(BaseModel):
+    """The cues and sounds a game can use: its own, and those that come with Dice Trail; the rows that name
+    each cue; the look of the player's page, and how its colours stand out from the ground (1 to 21)."""
+
+    revision: int
+    cues: dict[str, CuePart]
+    shipped_cues: dict[str, CuePart]
+    sounds: dict[str, SoundPart]
+    shipped_sounds: dict[str, SoundPart]
+    rows: dict[str, list[int]]
+    look: LookPart
+    contrast: dict[str, float]
+    tick: int
+
+
+class ExperienceIn(BaseModel):
+    """The cue that is to be experienced."""
+
+    cue: Annotated[str, Field(max_length=100)]
