@@ -147,7 +147,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
           <div
             className="relative flex min-h-0 flex-col gap-3 overflow-auto px-7 py-3"
             tabIndex={0}
-            role="region"
+            role="group"
             aria-label="The play"
           >
             <Moves
@@ -209,7 +209,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
           <div
             className="relative flex min-h-0 flex-col gap-4 overflow-auto border-l border-line px-5 py-3"
             tabIndex={0}
-            role="region"
+            role="group"
             aria-label="What happened"
           >
             <Why game={game} packs={packs} found={found} />

@@ -10,6 +10,7 @@ import {
   type Waymark,
 } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
 import { counted } from "../words";
 import { insert, remove, set } from "../rules/rows";
 import { Keep } from "./Keep";
@@ -142,8 +143,9 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
         disabled={first.isPending}
         onClick={() => first.mutate()}
       >
-        Propose a first set
+        {first.isPending ? "Going through the plays …" : "Propose a first set"}
       </Button>
+      {first.error && <Notice tone="bad">{first.error.message}</Notice>}
       {first.data && (
         <Button
           small

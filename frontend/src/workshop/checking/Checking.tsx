@@ -92,7 +92,7 @@ function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
       <div
         className="flex min-h-0 flex-col gap-4 overflow-auto px-7 py-4"
         tabIndex={0}
-        role="region"
+        role="group"
         aria-label="Try answers"
       >
         <Picker packs={packs} pack={pack} number={number} question={question} pick={pick} />

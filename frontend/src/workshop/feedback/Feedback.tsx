@@ -56,7 +56,7 @@ function Bench({ game }: { game: Game }) {
         <div
           className="relative overflow-auto border-r border-line px-5 py-4"
           tabIndex={0}
-          role="region"
+          role="group"
           aria-label="The cue"
         >
           {cue && (
@@ -74,7 +74,7 @@ function Bench({ game }: { game: Game }) {
         <div
           className="relative flex flex-col gap-4 overflow-auto px-5 py-4"
           tabIndex={0}
-          role="region"
+          role="group"
           aria-label="As a player has it"
         >
           {snags.map((snag) => (

@@ -123,7 +123,7 @@ function Table({ game, changing, toText }: TableProps) {
       <div
         className="relative flex min-h-0 flex-col gap-5 overflow-auto px-7 py-4"
         tabIndex={0}
-        role="region"
+        role="group"
         aria-label="The rules as sentences"
       >
         {elsewhere.length > 0 && (
