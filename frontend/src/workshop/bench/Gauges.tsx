@@ -30,8 +30,8 @@ export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boo
             <td className="pl-3 text-sm whitespace-nowrap text-soft">
               {gauge.step > 0 && `${signed(gauge.change)} at step ${gauge.step}`}
             </td>
-            <td className={small ? "w-14 pl-2" : "w-20 pl-2"}>
-              <Course values={gauge.course} className={small ? "w-12" : "w-20"} />
+            <td className={small ? "w-14 pl-2" : "w-18 pl-2"}>
+              <Course values={gauge.course} className={small ? "w-12" : "w-16"} />
             </td>
           </tr>
         ))}
