@@ -88,7 +88,7 @@ def walk_and_run(program: Program, waymark: WaymarkPart) -> tuple[Walked, Run | 
         for part in sorted(waymark.along, key=lambda part: part.after)
     )
     walked = Walked(waymark.name, along, _looked(None, waymark.expect, end), problem)
-    unknown = [name for one in (*along, walked.end) for name in one.expected.keys() - one.got.keys()]
+    unknown = [name for one in (*along, walked.end) for name in one.expected if name not in one.got]
     if unknown and not problem:
         walked = replace(walked, problem=f"Nothing is called {', '.join(dict.fromkeys(unknown))}.")
     return walked, run
