@@ -23,7 +23,7 @@ PROGRAM = Program(
         deal=Deal(order="shuffled", repeats="when_empty"),
         meters=(Meter("score"), Meter("lives", 500)),
         consequences=(
-            Consequence("right", add=(("score", "3"),), say="{score} points."),
+            Consequence("right", add=(("score", "3"),), tell="{score} points."),
             Consequence("missed", add=(("lives", "-1"),)),
         ),
         endings=(Ending("lives == 0", "lost"),),

@@ -120,7 +120,7 @@ def _show_feedback(seen: View, out: TextIO) -> None:
         "close": "Close.",
         "skipped": "Skipped.",
     }
-    parts = [words.get(feedback.moment, ""), feedback.say]
+    parts = [words.get(feedback.moment, ""), feedback.tell]
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
     parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
     out.write(" ".join(part for part in parts if part) + "\n")
@@ -135,10 +135,10 @@ def _show_outcome(seen: View, out: TextIO) -> None:
         out.write("\nThe play was left before its end.\n")
         return
     out.write(
-        f"\n{outcome.result.upper()}  {outcome.say}\n{outcome.right} of {outcome.asked} right"
+        f"\n{outcome.result.upper()}  {outcome.tell}\n{outcome.right} of {outcome.asked} right"
         f" ({outcome.percent:.1f} %)\n"
     )
     for meter in seen.meters:
         out.write(f"{meter.name}: {show_value(meter.value)}\n")
     if outcome.award:
-        out.write(f"Award: {outcome.award} {outcome.award_say}\n")
+        out.write(f"Award: {outcome.award} {outcome.award_tell}\n")

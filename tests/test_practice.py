@@ -30,12 +30,12 @@ meters: {score: {start: 0}}
 setup: {count: {ask: true, min: 1, max: 5, default: 5}}
 consequences:
   - {moment: right, add: {score: 1}}
-  - {moment: over, say: "{right} of {total}, {percent:.1f} %"}
+  - {moment: over, tell: "{right} of {total}, {percent:.1f} %"}
 """,
         [
-            ("count: 4, moves: [right, wrong, wrong, wrong]", 'score: 1, say: "1 of 4, 25.0 %"'),
-            ("count: 3, moves: [right, right, wrong]", 'score: 2, say: "2 of 3, 66.7 %"'),
-            ("count: 3, moves: [wrong, wrong, wrong]", 'score: 0, say: "0 of 3, 0.0 %"'),
+            ("count: 4, moves: [right, wrong, wrong, wrong]", 'score: 1, tell: "1 of 4, 25.0 %"'),
+            ("count: 3, moves: [right, right, wrong]", 'score: 2, tell: "2 of 3, 66.7 %"'),
+            ("count: 3, moves: [wrong, wrong, wrong]", 'score: 0, tell: "0 of 3, 0.0 %"'),
         ],
     ),
     "tiers on five": (

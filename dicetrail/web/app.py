@@ -57,14 +57,14 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
     app.include_router(packs.router)
     app.include_router(media.router)
     app.include_router(players.router)
-    app.add_exception_handler(Refused, _say)
-    app.add_exception_handler(SetupError, _say)
+    app.add_exception_handler(Refused, _refuse)
+    app.add_exception_handler(SetupError, _refuse)
     app.middleware("http")(_guard)
     _add_pages(app)
     return app
 
 
-async def _say(_request: Request, error: Exception) -> JSONResponse:
+async def _refuse(_request: Request, error: Exception) -> JSONResponse:
     return JSONResponse({"detail": str(error)}, status_code=422)
 
 

@@ -253,7 +253,7 @@ def _step_out(step: Step, made_by: int) -> StepOut:
         row=step.row,
         made_by=made_by,
         question=str(step.extra.get("question", "")),
-        say=step.say,
+        tell=step.tell,
         error=str(step.extra.get("error", "")),
         changes={name: float(change) for name, change in changes(step).items()},
         result=str(step.extra.get("result", "")),

@@ -107,7 +107,7 @@ def consequences(draw: st.DrawFn) -> Consequence:
         set=draw(st.sampled_from(((), (), (("score", "0"),)))),
         time=draw(st.sampled_from(((), (), (("question", "2"),), (("game", "-3"),)))),
         restart=draw(st.sampled_from(((), (), ("question",)))),
-        say=draw(st.sampled_from(("", "{score} {player}", "{percent:.1f}", "{1 / wrong}"))),
+        tell=draw(st.sampled_from(("", "{score} {player}", "{percent:.1f}", "{1 / wrong}"))),
         reveal=draw(st.booleans()),
         cue=draw(st.sampled_from(("", "bright"))),
         hold=draw(st.sampled_from((None, 0, 0.5))),

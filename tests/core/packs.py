@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.question import TRUTH_OPTIONS, Question, same
 from dicetrail.core.play.recipes import Formula, Odd, Span, Table
+from dicetrail.core.play.tables import OF_A_ROW
 
 COUNTRIES = "name,capital,tongues\nNorland,Fjell,no/se\nSudland,Bri,de\nOstmark,Laa,de/cz\nWestry,Aber,en\n"
 """A small made-up data table."""
@@ -45,6 +46,8 @@ def details(draw: st.DrawFn, words: st.SearchStrategy[str]) -> dict:
     optional = {
         "topic": words,
         "why": words,
+        "why_right": words,
+        "why_wrong": words,
         "level": st.integers(1, 5),
         "worth": st.sampled_from((0, 2, 2.5, 10)),
         "seconds": st.sampled_from((5, 7.5)),
@@ -91,7 +94,7 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             return Question(name, kind, prompt, (TRUTH_OPTIONS[right],), TRUTH_OPTIONS, right, **common)
         case "letters":
             phrase = "x" + draw(words)
-            return Question(name, kind, prompt, (phrase,), misses=draw(st.integers(1, 10)), **common)
+            return Question(name, kind, prompt, (phrase,), misses=draw(st.integers(1, 12)), **common)
         case "formula":
             recipe: Formula | Table | Odd = Formula(
                 (Span("a", "1", draw(st.sampled_from(("9", "level * 5")))), Span("b", values=("1/2", "3"))),
@@ -107,6 +110,9 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
                 *TABLE, "capital", draw(st.sampled_from(("choice", "typed"))), 3, "", "countries.csv"
             )
             text = plain_prompt(prompt) + " {name}"
+            common |= {name: plain_prompt(common[name]) for name in OF_A_ROW if name in common}
+            if draw(st.booleans()):
+                common["why"] = "{name}: {capital}"
         case _:
             groups = tuple(
                 (group, tuple(f"{group} {member}" for member in range(draw(st.integers(3, 5)))))

@@ -34,7 +34,7 @@ class Reading(unittest.TestCase):
         self.assertEqual(snags(clocks % 30, long), {})
 
     def test_what_stays_in_sight_is_not_gone_too_soon(self):
-        row = "consequences: [{moment: %s, say: one two three four five%s}]"
+        row = "consequences: [{moment: %s, tell: one two three four five%s}]"
         for moment, more, soon in (
             ("wrong", "", False),
             ("wrong", ", then: next", True),

@@ -39,7 +39,7 @@ CHOICES = Choices(1, "Ida")
 
 def game(points: str = "3", **more: object) -> Program:
     rows = (
-        Consequence("right", add=(("score", points),), say="{score} now."),
+        Consequence("right", add=(("score", points),), tell="{score} now."),
         Consequence("missed", add=(("lives", "-1"),)),
     )
     return Program(
@@ -132,7 +132,7 @@ class Differences(unittest.TestCase):
         found = self.between(game("3"), game("2"), "right", "right", "right")
         said = {one.name: (one.n, one.said) for one in found}
         self.assertEqual(said["score"], (3, "score was 9, now 6, since step 3, row 1."))
-        self.assertEqual(said["say"][1], "Step 3 said ‘3 now.’, and says ‘2 now.’ now.")
+        self.assertEqual(said["tell"][1], "Step 3 said ‘3 now.’, and says ‘2 now.’ now.")
         self.assertEqual(found[0].n, 3)
 
     def test_other_moves(self):

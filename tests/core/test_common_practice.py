@@ -26,7 +26,7 @@ def add(moment: str, source: str, **more: object) -> Consequence:
 
 class CommonPractice(unittest.TestCase):
     def test_a_point_each_and_percent(self):
-        says = (Consequence("over", say="{right} of {total}, {percent:.1f} %"),)
+        says = (Consequence("over", tell="{right} of {total}, {percent:.1f} %"),)
         for moves, said in (
             ("right wrong wrong wrong", "1 of 4, 25.0 %"),
             ("right right wrong", "2 of 3, 66.7 %"),
@@ -36,7 +36,7 @@ class CommonPractice(unittest.TestCase):
                 game(len(moves_list), meters=(Meter("score"),), consequences=(add("right", "1"), *says)),
                 *moves_list,
             )
-            self.assertEqual(run.outcome.say, said)
+            self.assertEqual(run.outcome.tell, said)
             self.assertEqual(run.meters["score"], moves_list.count("right"))
 
     def test_tiers_on_five(self):

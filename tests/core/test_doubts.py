@@ -20,6 +20,11 @@ PACKS = {
     "four.tsv": [choice(n) for n in range(4)],
     "typed.tsv": [typed(n) for n in range(3)],
     "long.tsv": [choice(0), LONG],
+    "mixed.tsv": [
+        choice(0, topic="knots", sound="bell.ogg"),
+        choice(1, topic="snow"),
+        choice(2, topic="snow", level=2),
+    ],
 }
 
 BASE = {
@@ -62,9 +67,9 @@ ROWS: list[str] = BASE["rows"]  # type: ignore[assignment]
 ENDINGS: list[str] = BASE["endings"]  # type: ignore[assignment]
 SAME = ["{moment: right, add: {score: 2}}", ROWS[2]]
 ONCE = [ROWS[0], ROWS[1], "{moment: wrong, add: {lives: -1}}"]
-NEXT = '{moment: right, %sadd: {score: 1}, say: "Well done. On to the next one."}'
+NEXT = '{moment: right, %sadd: {score: 1}, tell: "Well done. On to the next one."}'
 CLOCK = "clocks: {question: 20, breather: player}"
-FOUR = "{moment: missed, say: one two three four}"
+FOUR = "{moment: missed, tell: one two three four}"
 LATE = ["{moment: right}", "{moment: late, %sthen: again}"]
 
 TO_AND_FRO = {
@@ -79,8 +84,8 @@ CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
         {"rows": ["{moment: right, if: attempt < 2, add: {score: 1}}", ROWS[1], ROWS[2]]},
     ),
     "row-never": (
-        {"rows": [*ROWS, "{moment: missed, if: attempt > 2, say: Never}"][::-1]},
-        {"rows": [*ROWS, "{moment: missed, if: score > 0, say: Seen}"][::-1]},
+        {"rows": [*ROWS, "{moment: missed, if: attempt > 2, tell: Never}"][::-1]},
+        {"rows": [*ROWS, "{moment: missed, if: score > 0, tell: Seen}"][::-1]},
     ),
     "award-gap": (
         {"awards": ["{if: score >= 6, title: High}", "{if: score > 0, title: Rest}"]},
@@ -106,6 +111,14 @@ CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
         {"clocks": CLOCK, "rows": [LATE[0], LATE[1] % ""]},
         {"clocks": CLOCK, "rows": [LATE[0], LATE[1] % "add: {lives: -1}, "]},
     ),
+    "gives-away": (
+        {"rows": [*ROWS, '{moment: wrong, tell: "Not {answer}."}']},
+        {"rows": [*ROWS[:2], '{moment: missed, add: {lives: -1}, tell: "It was {answer}."}']},
+    ),
+    "empty-choice": (
+        {"setup": "setup: {name: ask, level: {ask: true, min: 1, max: 2, default: 1}}"},
+        {"setup": "setup: {name: ask, level: {ask: true, min: 1, max: 1, default: 1}}"},
+    ),
     "same-pay": ({"rows": SAME}, {"rows": SAME, "tries": "tries: 1"}),
     "double-loss": ({"rows": [*ONCE, ROWS[2]]}, {"rows": ONCE}),
     "clock-too-short": (
@@ -121,8 +134,11 @@ CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
         {"rows": [NEXT % "if: attempt == 1 and left > 0, ", ROWS[0].replace("3", "1"), *ROWS[1:]]},
     ),
     "unasked-name": (
-        {"setup": "setup: {name: none}", "endings": ['{if: lives == 0, result: lost, say: "Oh, {player}."}']},
-        {"endings": ['{if: lives == 0, result: lost, say: "Oh, {player}."}']},
+        {
+            "setup": "setup: {name: none}",
+            "endings": ['{if: lives == 0, result: lost, tell: "Oh, {player}."}'],
+        },
+        {"endings": ['{if: lives == 0, result: lost, tell: "Oh, {player}."}']},
     ),
     "no-value": (
         {"rows": ["{moment: right, add: {score: 6 / wrong}}", *ROWS[2:]]},
@@ -160,10 +176,27 @@ class Doubts(unittest.TestCase):
         self.assertIn("`Some` stands before it", found(**CASES["award-hidden"][0])["award-hidden"][1])
         self.assertIn("division by zero", found(**CASES["no-value"][0])["no-value"][1])
 
+    def test_unlimited_tries_may_pay_alike(self):
+        self.assertNotIn("same-pay", found(rows=SAME, tries="tries: none"))
+
+    def test_a_topic_and_a_level_that_meet_in_no_question(self):
+        setup = "setup: {name: ask, topic: ask, level: {ask: true, min: 1, max: 2, default: 1}}"
+        _, message = found(setup=setup, packs="packs: [mixed.tsv]")["empty-choice"]
+        self.assertIn("of the topic ‘knots’ of level 2", message)
+
+    def test_a_silent_game_with_sounds(self):
+        self.assertIn("silent-sound", found(packs="packs: [mixed.tsv]", more="silent: true"))
+        self.assertNotIn("silent-sound", found(more="silent: true"))
+
+    def test_an_answer_shown_before_another_try(self):
+        late = "{moment: late, reveal: true, then: %s}"
+        self.assertIn("gives-away", found(rows=[*ROWS, late % "again"]))
+        self.assertNotIn("gives-away", found(rows=[*ROWS, late % "next"]))
+
     def test_what_is_said_may_divide_too(self):
-        rows = ['{moment: missed, say: "{right / (right + late):.1f}"}']
+        rows = ['{moment: missed, tell: "{right / (right + late):.1f}"}']
         self.assertIn("no-value", found(rows=rows))
-        self.assertNotIn("no-value", found(rows=['{moment: missed, say: "{right / asked:.1f}"}']))
+        self.assertNotIn("no-value", found(rows=['{moment: missed, tell: "{right / asked:.1f}"}']))
 
     def test_every_planted_mistake_is_found(self):
         reading = read_game_file(DEMO / PLANTED)

@@ -32,10 +32,10 @@ consequences:
   - moment: right
     if: "METER < 9 and topic != 'score'"
     add: {METER: "METER + best_streak"}
-    say: "{METER:.0f} é {lives}"
-  - {moment: wrong, set: {METER: 0}, say: "{{score}} stays"}
+    tell: "{METER:.0f} é {lives}"
+  - {moment: wrong, set: {METER: 0}, tell: "{{score}} stays"}
 endings:
-  - {if: METER >= 20, result: won, say: "{METER if METER > 1 else lives}"}
+  - {if: METER >= 20, result: won, tell: "{METER if METER > 1 else lives}"}
 awards:
   - {if: "'é' == topic or METER > 3", title: score}
 waymarks:

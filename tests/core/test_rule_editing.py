@@ -37,7 +37,7 @@ consequences:
     add: {score: 1}
 
   # too late
-  - {moment: late, say: "Late."}
+  - {moment: late, tell: "Late."}
 
 endings: []
 """
@@ -55,7 +55,7 @@ class Editing(unittest.TestCase):
         )
         self.assertEqual(
             do({"path": [*ROWS, 2, "if"], "value": "left == 0"}),
-            TEXT.replace("moment: late, say", "moment: late, if: left == 0, say"),
+            TEXT.replace("moment: late, tell", "moment: late, if: left == 0, tell"),
         )
         gone = do({"do": "remove", "path": [*ROWS, 0, "if"]})
         self.assertEqual(gone.split(), TEXT.replace("if: attempt == 1, ", "").split())  # its comment stays
@@ -105,7 +105,7 @@ class Editing(unittest.TestCase):
             at = data.draw(st.integers(0, len(rows)))
             what = data.draw(st.sampled_from(("insert", "remove", "move")))
             if what == "insert":
-                value = {"moment": "wrong", "say": data.draw(st.sampled_from(("a: b", "#no", "{x}", "ü\t")))}
+                value = {"moment": "wrong", "tell": data.draw(st.sampled_from(("a: b", "#no", "{x}", "ü\t")))}
                 text = do({"do": "insert", "path": [*ROWS, at], "value": value}, text=text)
                 rows.insert(at, value)
             elif at == len(rows):

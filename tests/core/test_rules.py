@@ -110,7 +110,7 @@ class Places(unittest.TestCase):
             ("endings:\n  - {if: 1, result: win}\n", "bad-value", 4, 21, "'won', 'lost'"),
             ("consequences:\n  - {moment: rigth}\n", "bad-value", 4, 14, "'right'"),
             ("consequences:\n  - {moment: right, add: {score: 1}}\n", "unknown-meter", 4, 34, "`score`"),
-            ("consequences:\n  - {moment: right, say: '{rigth}'}\n", "expression", 4, 28, "`right`"),
+            ("consequences:\n  - {moment: right, tell: '{rigth}'}\n", "expression", 4, 29, "`right`"),
             ("consequences:\n  - {moment: right, then: again}\n", "bad-then", 4, 27, "`right`"),
             ("consequences:\n  - {moment: right, cue: brigth}\n", "unknown-cue", 4, 26, "bright"),
             ("consequences:\n  - {moment: late, restart: game}\n", "no-clock", 4, 29, "has none"),

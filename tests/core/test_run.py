@@ -73,7 +73,7 @@ class Moments(unittest.TestCase):
         slip = "answer zq answr 1"
         plain = Game("Test", words, tries=2, deal=FILED)
         self.assertIn("wrong", moments(walk(plain, slip)))
-        rows = (Consequence("close", say="Nearly"),)
+        rows = (Consequence("close", tell="Nearly"),)
         kind = Game("Test", words, tries=2, deal=FILED, consequences=rows)
         self.assertEqual(moments(walk(kind, slip, slip))[2:], ["close", "missed", "over"])
 
@@ -93,9 +93,9 @@ class Moments(unittest.TestCase):
         self.assertEqual([step.row for step in run.trail if step.moment == "right"], [1, 2])
 
     def test_counts_hold_what_just_happened(self):
-        rows = (Consequence("right", "right == 1 and streak == 1 and asked == 1", say="{right}/{asked}"),)
+        rows = (Consequence("right", "right == 1 and streak == 1 and asked == 1", tell="{right}/{asked}"),)
         step = next(s for s in walk(game(1, consequences=rows), "right").trail if s.moment == "right")
-        self.assertEqual(step.say, "1/1")
+        self.assertEqual(step.tell, "1/1")
 
     def test_streak_breaks_at_a_wrong_try(self):
         run = walk(game(4, tries=2), "right", "right", "wrong", "right", "right")
@@ -116,7 +116,9 @@ class Ends(unittest.TestCase):
         rows = (Consequence("missed", add=(("lives", "-1"),)),)
         endings = (Ending("lives == 0", "lost", "Out after {asked}."),)
         run = walk(game(9, consequences=rows, endings=endings), *["wrong"] * 5)
-        self.assertEqual((run.outcome.result, run.outcome.say, run.counts.asked), ("lost", "Out after 3.", 3))
+        self.assertEqual(
+            (run.outcome.result, run.outcome.tell, run.counts.asked), ("lost", "Out after 3.", 3)
+        )
 
     def test_first_ending_that_holds(self):
         endings = (Ending("right == 1", "won"), Ending("asked == 1", "lost"))
@@ -210,7 +212,7 @@ class ClocksRun(unittest.TestCase):
     def test_endings_are_looked_at_when_the_game_clock_runs_out(self):
         run = self.started(clocks=Clocks(game=10), endings=(Ending("game_left == 0", "lost", "Time."),))
         run.tick(10_000)
-        self.assertEqual((run.outcome.result, run.outcome.say), ("lost", "Time."))
+        self.assertEqual((run.outcome.result, run.outcome.tell), ("lost", "Time."))
 
     def test_rows_give_and_take_time(self):
         rows = (Consequence("wrong", time=(("question", "-2"), ("game", "time_left"))),)
@@ -273,19 +275,32 @@ class Mistakes(unittest.TestCase):
 
 class Trails(unittest.TestCase):
     def test_a_step_says_everything(self):
-        rows = (Consequence("right", add=(("score", "2"),), say="Good, {player}.", cue="bright"),)
+        rows = (Consequence("right", add=(("score", "2"),), tell="Good, {player}.", cue="bright"),)
         run = walk(game(1, consequences=rows, cues=(Cue("bright", hold=1),)), "right @1.5")
         step = json.loads(to_lines(run.trail).splitlines()[2])
         self.assertEqual(
             list(step)[:12],
-            ["n", "at", "phase", "move", "verdict", "moment", "row", "before", "after", "say", "cue", "next"],
+            [
+                "n",
+                "at",
+                "phase",
+                "move",
+                "verdict",
+                "moment",
+                "row",
+                "before",
+                "after",
+                "tell",
+                "cue",
+                "next",
+            ],
         )
         self.assertEqual(
             (step["n"], step["at"], step["phase"], step["move"], step["verdict"], step["row"]),
             (3, 1500, "asking", "right", "right", 1),
         )
         self.assertEqual((step["before"]["score"], step["after"]["score"]), (0, 2))
-        self.assertEqual((step["say"], step["cue"], step["next"]), ("Good, Ida.", "bright", "next"))
+        self.assertEqual((step["tell"], step["cue"], step["next"]), ("Good, Ida.", "bright", "next"))
         self.assertEqual(step["steps"][-1], "A is right")
         self.assertEqual(run.trail[-1].at, 2500)
 

@@ -6,6 +6,7 @@ import unittest
 
 from dicetrail.core.pack.finding import Wanted, find
 from dicetrail.core.pack.reading import read_text
+from dicetrail.core.play.letters import lines_on_a_phone
 
 LETTERS = "prompt,option A,option B,option C,key\n"
 
@@ -48,10 +49,19 @@ class Tips(unittest.TestCase):
         self.assertEqual(codes(LETTERS + "".join(f"{row}B\n" for row in rows[:7])), [], "too few to tell")
 
     def test_a_phrase_hard_to_take_in_at_a_glance(self):
-        """Common practice, no source: more than 31 characters."""
+        """More than three lines on a phone: ten letters of 28 pixels fit into 350, with 6 between them."""
         head = "kind\tprompt\tanswer\n"
-        self.assertEqual(codes(head + f"letters\tWhich?\t{'a' * 32}\n", "a.tsv"), ["tip-long-phrase"])
-        self.assertEqual(codes(head + f"letters\tWhich?\t{'a' * 31}\n", "a.tsv"), [])
+        for phrase, lines in (
+            ("a" * 10, 1),
+            ("a" * 11, 2),
+            ("aaaa aaaa", 1),
+            ("aaaaa aaaaa", 2),
+            ("aaaaaaaaaa aaaaaaaaaa aaaaaaaaaa", 3),
+            ("aaaaaaaaa aaaaaaaaa aaaaaaaaa aa", 4),
+        ):
+            self.assertEqual(lines_on_a_phone(phrase), lines, phrase)
+            tips = ["tip-long-phrase"] if lines > 3 else []
+            self.assertEqual(codes(head + f"letters\tWhich?\t{phrase}\n", "a.tsv"), tips, phrase)
         self.assertEqual(codes(head + f"letters\tWhich?\t{'a' * 61}\n", "a.tsv"), ["long-phrase"])
 
     def test_a_picture_without_words(self):

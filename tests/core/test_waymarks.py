@@ -31,7 +31,7 @@ class Waymarks(unittest.TestCase):
             tuple(choice(n) for n in range(3)),
             setup=Setup(name=True, count=Bounds(1, 3, 3)),
             meters=(SCORE,),
-            consequences=(Consequence("right", add=(("score", "1.5"),), say="{score} so far."),),
+            consequences=(Consequence("right", add=(("score", "1.5"),), tell="{score} so far."),),
             awards=(Award("right == 3", "All"),),
         )
     )
@@ -39,9 +39,9 @@ class Waymarks(unittest.TestCase):
     def test_what_is_expected_is_looked_at_where_the_moves_run_out(self):
         walked = walk(self.GAME, mark("right", "wrong", expect={"score": 1.5, "asked": 3, "result": "none"}))
         self.assertTrue(walked.passed, list(walked.sentences()))
-        walked = walk(self.GAME, mark("right", expect={"say": "1.50 so far.", "award": "none"}))
-        self.assertEqual(walked.end.got["say"], "1.5 so far.")
-        self.assertEqual(list(walked.sentences()), ["say: expected 1.50 so far., got 1.5 so far."])
+        walked = walk(self.GAME, mark("right", expect={"tell": "1.50 so far.", "award": "none"}))
+        self.assertEqual(walked.end.got["tell"], "1.5 so far.")
+        self.assertEqual(list(walked.sentences()), ["tell: expected 1.50 so far., got 1.5 so far."])
 
     def test_moves_left_over_are_fine(self):
         walked = walk(
@@ -52,8 +52,8 @@ class Waymarks(unittest.TestCase):
     def test_what_must_hold_on_the_way(self):
         along = [
             {"after": 2, "expect": {"score": 1.5, "missed": 1}},
-            {"after": 0, "expect": {"asked": 1, "say": "none"}},
-            {"after": 1, "expect": {"score": 2, "say": "1.5 so far."}},
+            {"after": 0, "expect": {"asked": 1, "tell": "none"}},
+            {"after": 1, "expect": {"score": 2, "tell": "1.5 so far."}},
             {"after": 9, "expect": {"result": "done", "score": 9}},
         ]
         walked = walk(self.GAME, mark("right", "wrong", "right", expect={"score": 3}, along=along))

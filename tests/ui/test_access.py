@@ -16,7 +16,7 @@ setup: {name: ask, count: {min: 1, max: 2, default: 2}}
 meters: {score: {start: 0}, lives: {start: 3, max: 3}, warmth: {start: 2, min: 0, max: 9, show: bar}}
 clocks: {question: 60, game: 300, breather: player}
 consequences:
-  - {moment: right, add: {score: 1}, say: "Up it is.", cue: bright}
+  - {moment: right, add: {score: 1}, tell: "Up it is.", cue: bright}
   - {moment: missed, add: {lives: -1}, reveal: true, cue: dull}
 awards:
   - {if: percent >= 0, title: Walked}

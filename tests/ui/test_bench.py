@@ -24,7 +24,7 @@ deal: {order: filed, options: filed}
 meters: {score: {start: 0}, lives: {start: 3}}
 clocks: {question: 10, breather: 1}
 consequences:
-  - {moment: right, add: {score: 3}, say: "{score} now."}
+  - {moment: right, add: {score: 3}, tell: "{score} now."}
   - {moment: missed, add: {lives: -1}, reveal: true}
   - {moment: late, add: {lives: -1}}
 endings:
@@ -153,7 +153,7 @@ class OnTheBench(unittest.TestCase):
         browser.press("Expect something more")
         last = len(browser.all("[data-wish]"))
         Select(browser.find(f"[aria-label='When, {last}']")).select_by_value("1")
-        Select(browser.find(f"[aria-label='What, {last}']")).select_by_visible_text("say")
+        Select(browser.find(f"[aria-label='What, {last}']")).select_by_visible_text("tell")
         value = browser.find(f"[aria-label='Value, {last}']")
         self.assertEqual(value.get_attribute("value"), "3 now.")
         value.send_keys("!")
@@ -161,7 +161,7 @@ class OnTheBench(unittest.TestCase):
         self.clean("a waymark in full")
         browser.press("Keep it")
         browser.until("[data-waymark='typed by hand']", "data-passed", "false")
-        browser.find("[data-waymark='typed by hand']", "say after 1 move: expected 3 now.!, got 3 now.")
+        browser.find("[data-waymark='typed by hand']", "tell after 1 move: expected 3 now.!, got 3 now.")
         browser.press("That is what I want now")
         browser.until("[data-waymark='typed by hand']", "data-passed", "true")
         browser.find("[data-waymark='typed by hand'] button", "Change").click()
@@ -172,7 +172,7 @@ class OnTheBench(unittest.TestCase):
         text = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]
         (mark,) = yaml.load(text)["waymarks"]
         self.assertEqual(mark["moves"], ["right", "wrong", "right @2", "late"])
-        self.assertEqual(mark["along"], [{"after": 1, "expect": {"say": "3 now."}}])
+        self.assertEqual(mark["along"], [{"after": 1, "expect": {"tell": "3 now."}}])
 
     def test_3d_what_the_game_asks_before_a_play_is_chosen_on_the_bench(self):
         browser = self.browser

@@ -229,7 +229,7 @@ class Rules(unittest.TestCase):
     def test_6_200_rows_answer_within_100_ms(self):
         browser = self.browser
         rows = "".join(
-            f'  - {{moment: right, if: score == {n}, add: {{score: 1}}, say: "Row {n}."}}\n'
+            f'  - {{moment: right, if: score == {n}, add: {{score: 1}}, tell: "Row {n}."}}\n'
             for n in range(200)
         )
         text = WANTED.replace("  - {moment: right, if: attempt == 1, add: {score: 3}}\n", rows)

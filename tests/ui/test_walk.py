@@ -34,7 +34,7 @@ meters:
   lives: {start: 3, max: 3}
 clocks: {question: 3, game: none, breather: 0.8}
 consequences:
-  - {moment: right, if: attempt == 1, add: {score: 5}, say: "First try, {player}."}
+  - {moment: right, if: attempt == 1, add: {score: 5}, tell: "First try, {player}."}
   - {moment: right, add: {score: 2}}
   - {moment: missed, add: {lives: -1}, reveal: true}
   - {moment: late, add: {lives: -1}, reveal: true}

@@ -28,7 +28,7 @@ consequences:
   - {moment: missed, add: {lives: -1}, reveal: true}
   - {moment: late, add: {lives: -1}, reveal: true}
 endings:
-  - {if: lives == 0, result: lost, say: "Out."}
+  - {if: lives == 0, result: lost, tell: "Out."}
 awards:
   - {if: percent >= 80, title: High}
   - {if: percent >= 0, title: Low}

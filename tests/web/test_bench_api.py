@@ -98,7 +98,7 @@ class Bench(Serving):
         found = self.ask("POST", f"{self.path}/outcomes", play)
         self.assertEqual([values["score"] for values in found["after"]], [0, 5, 5])
         self.assertEqual((found["moves"], found["problem"][:6]), (["right", "wrong"], "‘leap’"))
-        self.assertEqual(found["after"][2]["say"], "none")
+        self.assertEqual(found["after"][2]["tell"], "none")
         over = self.ask("POST", f"{self.path}/outcomes", {"dice": 1, "moves": ["wrong"] * 9})
         self.assertEqual((len(over["after"]), over["after"][-1]["ending"]), (5, 1))
         self.ask("POST", f"{self.path}/outcomes", {"dice": 1, "count": 0, "moves": []}, 422)

@@ -14,11 +14,11 @@ deal: {order: filed, options: filed}
 meters: {score: {start: 0}}
 checking: {samples: [{question: x, answer: y, must: wrong}]}
 consequences:
-  - {moment: right, if: score == 0, add: {score: 1}, say: Said, cue: bright}
+  - {moment: right, if: score == 0, add: {score: 1}, tell: Said, cue: bright}
 endings:
-  - {if: score > 9, result: won, say: Ended}
+  - {if: score > 9, result: won, tell: Ended}
 awards:
-  - {if: score >= 0, title: Title, say: Given}
+  - {if: score >= 0, title: Title, tell: Given}
 cues: {own: {sound: rise}}
 sounds: {made: {pitch: 440}}
 waymarks:
@@ -28,10 +28,10 @@ FIELDS = (
     ["title"],
     ["intro"],
     ["packs", 0],
-    *(["consequences", 0, *key] for key in (["if"], ["add", "score"], ["say"], ["cue"], ["moment"])),
+    *(["consequences", 0, *key] for key in (["if"], ["add", "score"], ["tell"], ["cue"], ["moment"])),
     ["endings", 0, "if"],
-    ["endings", 0, "say"],
-    *(["awards", 0, key] for key in ("if", "title", "say")),
+    ["endings", 0, "tell"],
+    *(["awards", 0, key] for key in ("if", "title", "tell")),
     ["cues", "own", "sound"],
     ["sounds", "made", "file"],
     ["look", "ground"],
@@ -103,4 +103,4 @@ class Hostile(Serving):
         seen = self.client.post(
             f"/api/players/plays/{play}/moves", json={"do": "answer", "text": "A", "visit": 1}
         )
-        self.assertIn("<script>window.hacked = 1</script>", seen.json()["feedback"]["say"])
+        self.assertIn("<script>window.hacked = 1</script>", seen.json()["feedback"]["tell"])

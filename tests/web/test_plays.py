@@ -74,7 +74,7 @@ class Plays(Live):
         self.game(RULES.replace("question: 30", "question: 0.4"))
         with self.live(self.start()) as socket:
             view = view_when(socket, lambda v: v["phase"] == "over")
-        self.assertEqual((view["outcome"]["result"], view["outcome"]["say"]), ("lost", "Out."))
+        self.assertEqual((view["outcome"]["result"], view["outcome"]["tell"]), ("lost", "Out."))
         self.assertEqual([row["outcome"] for row in view["outcome"]["summary"]], ["late", "late"])
 
     def test_several_windows_see_the_same_play(self):

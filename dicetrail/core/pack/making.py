@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from fractions import Fraction
-from typing import Any, TypedDict, get_type_hints
+from typing import Any, Literal, TypedDict
 from zlib import crc32
 
 from ..play.checking import TRUE_WORDS
@@ -25,6 +25,7 @@ from ..play.question import (
 )
 from ..play.recipes import Formula, Odd, Recipe, RecipeError, Table
 from ..play.supply import maker_of
+from ..play.tables import OF_A_ROW, fill_row
 from ..snag import Refused, Severity
 from .notation import (
     Groups,
@@ -161,12 +162,12 @@ class QuestionMaker:
             head = (name, "choice", cells[0], answers, tuple(cells[1:]), 0)
         return Question._make(head + _PLAIN_TAIL + (self._file, line))
 
-    def member(self, prompt: str, group: int, line: int) -> Question:
-        """A question which of the file's groups a member belongs to."""
+    def member(self, member: str, group: int, line: int, wording: str) -> Question:
+        """A question which of the file's groups a member belongs to; ``wording`` says ``{member}``."""
         return Question(
-            self._take_id(_id(prompt)),
+            self._take_id(_id(member)),
             "sort",
-            prompt,
+            wording.replace("{member}", member) if "{member}" in wording else f"{wording} {member}",
             (self._groups[group],),
             self._groups,
             group,
@@ -174,9 +175,8 @@ class QuestionMaker:
             line=line,
         )
 
-    def odd_one(self, groups: Groups, line: int) -> Question:
+    def odd_one(self, groups: Groups, line: int, prompt: str) -> Question:
         """The question which one does not belong, from the lists of a file. Raises :class:`Misfit`."""
-        prompt = "Which one does not belong?"
         columns = Columns(("prompt", "groups"))
         question = self._generated(Row((prompt, ""), columns), "odd", prompt, line, groups)
         return question._replace(times=len(groups))
@@ -231,6 +231,9 @@ class QuestionMaker:
             recipe = self._recipe(row, kind, groups)
             details = _details(row, 0)
             maker_of(recipe, prompt, details.get("level", 1))
+            if isinstance(recipe, Table):
+                for name in OF_A_ROW:
+                    fill_row(str(details.get(name, "")), recipe, 0)
         except NotationError as error:
             raise Misfit("bad-notation", str(error)) from None
         except ExpressionError as error:
@@ -294,12 +297,17 @@ class QuestionMaker:
         return chosen
 
 
+_TextName = Literal["topic", "why", "why_right", "why_wrong", "unit", "image", "alt", "sound"]
+
+
 class _Details(TypedDict, total=False):
     topic: str
     level: int
     worth: float
     seconds: float
     why: str
+    why_right: str
+    why_wrong: str
     unit: str
     tolerance: Fraction
     pinned: tuple[int, ...]
@@ -310,31 +318,45 @@ class _Details(TypedDict, total=False):
     times: int
 
 
+_TEXTS: dict[_TextName, Role] = {
+    "topic": "topic",
+    "why": "why",
+    "why_right": "why right",
+    "why_wrong": "why wrong",
+    "unit": "unit",
+    "image": "image",
+    "alt": "alt",
+    "sound": "sound",
+}
+"""The details that are texts, as they stand in columns of these roles."""
+_DETAILED: set[Role] = {
+    *_TEXTS.values(),
+    "level",
+    "worth",
+    "seconds",
+    "tolerance",
+    "misses",
+    "times",
+    "pinned",
+}
+
+
 def _details(row: Row, options: int) -> _Details:
     """What further columns say of a question; empty where the file has none of them."""
     details: _Details = {}
     if not row.has_details:
         return details
-    if text := row.one("topic"):
-        details["topic"] = text
+    for name, role in _TEXTS.items():
+        if text := row.one(role):
+            details[name] = text
     if text := row.one("level"):
         details["level"] = _whole(text, "level", 1, 5)
     if text := row.one("worth"):
         details["worth"] = _number(text, "worth", 0, MOST_WORTH)
     if text := row.one("seconds"):
         details["seconds"] = _number(text, "seconds", 0.1, LONGEST_CLOCK)
-    if text := row.one("why"):
-        details["why"] = text
-    if text := row.one("unit"):
-        details["unit"] = text
     if text := row.one("tolerance"):
         details["tolerance"] = _exact(text, "tolerance")
-    if text := row.one("image"):
-        details["image"] = text
-    if text := row.one("alt"):
-        details["alt"] = text
-    if text := row.one("sound"):
-        details["sound"] = text
     if text := row.one("misses"):
         details["misses"] = _whole(text, "misses", 1, MOST_MISSES)
     if text := row.one("times"):
@@ -355,7 +377,7 @@ class Columns:
         self.places: dict[Role, list[int]] = {}
         for place, role in enumerate(roles):
             self.places.setdefault(role, []).append(place)
-        self.has_details = any(role in self.places for role in get_type_hints(_Details))
+        self.has_details = not _DETAILED.isdisjoint(self.places)
         self.plain = self.roles[:2] == ("prompt", "answer") and {*self.roles[2:]} <= {"wrong"}
         """Whether the columns are a prompt, an answer and wrong options, in this order."""
 

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterable, Iterator
+from dataclasses import replace
 
 from ..play.question import Question, picture
+from ..play.recipes import Table
+from ..play.tables import fill_row
 from ..snag import Snag
 from .sounds import read_part
 
@@ -15,13 +18,26 @@ def files_of(questions: Iterable[Question]) -> set[str]:
 
 
 def _files(question: Question) -> Iterator[str]:
-    if question.image:
-        yield question.image
-    if question.sound:
-        yield read_part(question.sound)[0]
+    for one in _of_rows(question):
+        if one.image:
+            yield one.image
+        if one.sound:
+            yield read_part(one.sound)[0]
     for option in question.options:
         if shown := picture(option):
             yield shown[1]
+
+
+def _of_rows(question: Question) -> Iterator[Question]:
+    """A question, or where its picture or sound is named by a column of its table, it for every row."""
+    table = question.recipe
+    if not isinstance(table, Table) or "{" not in question.image + question.sound:
+        yield question
+        return
+    for row in range(len(table.rows)):
+        yield question._replace(
+            image=fill_row(question.image, table, row), sound=fill_row(question.sound, table, row)
+        )
 
 
 def missing(questions: Iterable[Question], lost: Collection[str]) -> list[Snag]:
@@ -45,11 +61,12 @@ def missing(questions: Iterable[Question], lost: Collection[str]) -> list[Snag]:
 def renamed(question: Question, name: Callable[[str], str]) -> Question:
     """A question whose files are called what ``name`` makes of them."""
     changes: dict[str, object] = {}
+    if isinstance(question.recipe, Table) and "{" in question.image + question.sound:
+        return _renamed_in_rows(question, question.recipe, name)
     if question.image:
         changes["image"] = name(question.image)
     if question.sound:
-        file, mark, part = question.sound.partition("#")
-        changes["sound"] = name(file) + mark + part
+        changes["sound"] = _renamed_sound(question.sound, name)
     if any(option.startswith("![") for option in question.options):
         options = tuple(
             f"![{shown[0]}]({name(shown[1])})" if (shown := picture(option)) else option
@@ -58,3 +75,29 @@ def renamed(question: Question, name: Callable[[str], str]) -> Question:
         changes["options"] = options
         changes["answers"] = (options[question.right],)
     return question._replace(**changes) if changes else question  # type: ignore[arg-type]
+
+
+def _renamed_sound(sound: str, name: Callable[[str], str]) -> str:
+    file, mark, part = sound.partition("#")
+    return name(file) + mark + part if file else ""
+
+
+def _renamed_in_rows(question: Question, table: Table, name: Callable[[str], str]) -> Question:
+    """A question of a table whose files are named in its rows: they get columns that hold the new names."""
+    images, sounds = [], []
+    for one in _of_rows(question):
+        images.append(name(one.image) if one.image else "")
+        sounds.append(_renamed_sound(one.sound, name))
+    width = len(table.columns)
+    rows = tuple(
+        (*row, *("",) * (width - len(row)), image, sound)
+        for row, image, sound in zip(table.rows, images, sounds, strict=True)
+    )
+    columns = (*table.columns, _IMAGE, _SOUND)
+    return question._replace(
+        image=f"{{{_IMAGE}}}", sound=f"{{{_SOUND}}}", recipe=replace(table, columns=columns, rows=rows)
+    )
+
+
+_IMAGE, _SOUND = "the file of the image", "the file of the sound"
+"""Columns for the files of a table's rows, called as no table of a maker's calls its own."""

@@ -61,13 +61,16 @@ class Settings:
     """What a maker says of a file where the guess was wrong; None (and ``guess``) leave it to the guess.
 
     ``lists`` says what columns of group members give: a sorting question for each member, one question
-    which does not belong, or both.
+    which does not belong, or both. ``ask_member`` and ``ask_odd`` are their wording; ``{member}`` stands for
+    the member.
     """
 
     delimiter: str | None = None
     roles: tuple[Role, ...] | None = None
     header: bool | None = None
     lists: Literal["sort", "odd", "both"] = "sort"
+    ask_member: str = "{member}"
+    ask_odd: str = "Which one does not belong?"
 
 
 class Entry(NamedTuple):
@@ -284,6 +287,7 @@ class _Reader:
             self._roles += repeated("unused", len(heads) - len(self._roles))
         self._columns = Columns(self._roles)
         self._lists = settings.lists if "group" in self._roles and "prompt" not in self._roles else ""
+        self._settings = settings
         self._heads = heads
         truth = all_true_or_false(self._column("answer"))
         self._maker = QuestionMaker(name, truth=truth, groups=self._groups(heads), load_data=load_data)
@@ -515,7 +519,8 @@ class _Reader:
                     continue
                 members[names[group]][folded] = member
                 if self._lists in ("sort", "both"):
-                    made.append(self._maker.member(member, group, record.line))
+                    wording = self._settings.ask_member
+                    made.append(self._maker.member(member, group, record.line, wording))
             self._keep(record, "question" if made or not doubled else "snag", *made)
             if doubled:
                 self._snag(
@@ -530,7 +535,8 @@ class _Reader:
     def _add_odd(self, groups: tuple[tuple[str, tuple[str, ...]], ...]) -> None:
         line = max(1, self._header_line)
         try:
-            self.reading.questions.append(self._maker.odd_one(groups, line))
+            wording = self._settings.ask_odd
+            self.reading.questions.append(self._maker.odd_one(groups, line, wording))
         except Misfit as misfit:
             self.reading.snags.append(Snag(misfit.code, "stop", str(misfit), self.reading.file, line))
 

@@ -14,12 +14,12 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from ..play.expressions import ExpressionError, compile_expression, compile_template
+from ..play.letters import lines_on_a_phone
 from ..play.question import LABELS, Question, picture, said
 from ..play.recipes import Formula
 from ..snag import Severity, Snag
 
-LONG_PHRASE = 31
-"""Characters of a phrase above which it is hard to take in at a glance (common practice, no source)."""
+MOST_PHRASE_LINES = 3
 FEWEST_FOR_PLACES = 8
 """Choice questions a file needs before the places of its right answers say anything."""
 
@@ -59,11 +59,11 @@ def _tips(question: Question) -> Iterator[Tip]:
             " so, or write the word in bold: **not**.",
             "note",
         )
-    if question.kind == "letters" and len(question.answers[0]) > LONG_PHRASE:
+    if question.kind == "letters" and (lines := lines_on_a_phone(question.answers[0])) > MOST_PHRASE_LINES:
         yield (
             "tip-long-phrase",
-            f"The phrase has {len(question.answers[0])} characters; more than {LONG_PHRASE} are hard to take"
-            " in at a glance.",
+            f"The phrase takes {lines} lines on a phone; more than {MOST_PHRASE_LINES} are hard to take in at"
+            " a glance.",
             "note",
         )
     if question.image and not question.alt:

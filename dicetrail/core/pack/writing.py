@@ -10,7 +10,7 @@ from typing import Any
 
 from ruamel.yaml import YAML
 
-from ..play.question import LABELS, Question
+from ..play.question import LABELS, MISSES, Question
 from ..play.recipes import Formula, Odd, Table
 from ..snag import Refused
 from .notation import join_bars, write_groups, write_places, write_variables
@@ -47,6 +47,8 @@ ORDER: tuple[Role, ...] = (
     "worth",
     "seconds",
     "why",
+    "why right",
+    "why wrong",
     "image",
     "alt",
     "sound",
@@ -68,7 +70,7 @@ def to_record(question: Question) -> WrittenRecord:
         record["times"] = str(question.times)
     if question.tolerance:
         record["tolerance"] = str(question.tolerance)
-    if question.kind == "letters" and question.misses != 3:
+    if question.kind == "letters" and question.misses != MISSES:
         record["misses"] = str(question.misses)
     if question.level != 1:
         record["level"] = str(question.level)
@@ -79,6 +81,8 @@ def to_record(question: Question) -> WrittenRecord:
     texts: dict[Role, str] = {
         "topic": question.topic,
         "why": question.why,
+        "why right": question.why_right,
+        "why wrong": question.why_wrong,
         "unit": question.unit,
         "image": question.image,
         "alt": question.alt,

@@ -10,7 +10,7 @@ from typing import NamedTuple
 from .dice import Stream
 from .formulas import uses_level
 from .game import Choices, Deal, Game
-from .question import LABELS, Question
+from .question import LABELS, Question, said
 from .supply import Supply
 
 
@@ -35,6 +35,12 @@ class Card(NamedTuple):
     def key(self) -> str:
         """The right answer as a player would give it: a letter, or the first accepted answer."""
         return LABELS[self.right] if self.right >= 0 else self.question.answers[0]
+
+    def shown(self, given: str) -> str:
+        """What was given, as words: the text of the option that a letter names."""
+        if self.right >= 0 and given and given in LABELS[: len(self.order)]:
+            return said(self.options[LABELS.index(given)])
+        return given
 
 
 class Deck:

@@ -62,6 +62,10 @@ COUNTS = (
 )
 """The names that expressions know besides the meters."""
 
+TOLD = ("answer", "letter", "given")
+"""The names that only texts know: the right answer as it is shown, the label it stands at, and what was
+answered last."""
+
 MOST_STEPS = 10_000
 """A play that has not ended after so many steps is ended as ``stopped``."""
 
@@ -109,20 +113,25 @@ class Consequence:
     set: tuple[tuple[str, str], ...] = ()
     time: tuple[tuple[Literal["question", "game"], str], ...] = ()
     restart: tuple[Literal["question", "game"], ...] = ()
-    say: str = ""
+    tell: str = ""
     reveal: bool = False
     cue: str = ""
     hold: float | None = None
     then: Then | None = None
 
+    @property
+    def moves_a_number(self) -> bool:
+        """Whether it changes a meter or a clock."""
+        return bool(self.add or self.set or self.time or self.restart)
+
 
 @dataclass(frozen=True, slots=True)
 class Ending:
-    """What ends a play: when ``condition`` holds, with ``result``, saying ``say``."""
+    """What ends a play: when ``condition`` holds, with ``result``, saying ``tell``."""
 
     condition: str
     result: Literal["won", "lost", "done"]
-    say: str = ""
+    tell: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,7 +140,7 @@ class Award:
 
     condition: str
     title: str
-    say: str = ""
+    tell: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,7 +193,8 @@ class Clocks:
 
     ``breather`` is the pause between two questions, ``"player"`` where it waits for the player's key.
     ``question_by`` is an expression that gives each question its seconds, instead of ``question``. The last
-    ``tick`` seconds of a question are counted down with a sound that ends at zero.
+    ``tick`` seconds of a question are counted down with a sound that ends at zero: the one called
+    ``tick_sound``, or the built-in one.
     """
 
     question: float | None = None
@@ -193,6 +203,7 @@ class Clocks:
     restart_on_again: bool = False
     question_by: str = ""
     tick: int = 0
+    tick_sound: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -226,7 +237,10 @@ class Setup:
 
 @dataclass(frozen=True, slots=True)
 class Game:
-    """A whole game, ready to be played. ``tries`` is None where a question stays until it is right."""
+    """A whole game, ready to be played. ``tries`` is None where a question stays until it is right.
+
+    With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all.
+    """
 
     title: str
     questions: tuple[Question, ...]
@@ -243,6 +257,8 @@ class Game:
     cues: tuple[Cue, ...] = ()
     look: Look = Look()
     sounds: tuple[Sound, ...] = ()
+    leave: bool = False
+    silent: bool = False
 
     @property
     def topics(self) -> tuple[str, ...]:
@@ -276,7 +292,7 @@ class Move:
     ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of that sort for them.
     """
 
-    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue"]
+    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue", "leave"]
     text: str = ""
     visit: int | None = field(default=None, compare=False)
 
@@ -289,7 +305,7 @@ def to_json(game: Game) -> dict[str, Any]:
 
 
 def from_json(data: dict[str, Any]) -> Game:
-    """The game that :func:`to_json` wrote, also before games had looks and sounds.
+    """The game that :func:`to_json` wrote, also before games had looks, sounds, and a way to leave.
 
     Raises KeyError or TypeError where it is something else.
     """
@@ -327,6 +343,8 @@ def from_json(data: dict[str, Any]) -> Game:
         cues=tuple(Cue(**cue) for cue in data["cues"]),
         look=Look(**data.get("look", {})),
         sounds=tuple(Sound(**sound) for sound in data.get("sounds", ())),
+        leave=data.get("leave", False),
+        silent=data.get("silent", False),
     )
 
 

@@ -5,6 +5,11 @@ from __future__ import annotations
 import unicodedata
 from collections.abc import Iterable, Sequence
 
+PHONE = 350
+"""Pixels a player's phone (390 wide) has for a phrase between the edges of the page."""
+LETTER, BETWEEN, BLANK = 28, 6, 24
+"""Pixels of a covered letter, between two letters, and of a blank between words, as the page draws them."""
+
 
 def bare(mark: str) -> str:
     """A letter without case and accents, so that "e" uncovers "É"."""
@@ -27,6 +32,22 @@ def pattern(phrase: str, tried: Iterable[str]) -> list[str]:
     """The phrase's characters as they stand uncovered; "" for each that is still covered."""
     known = set(tried)
     return [mark if not hidden(mark) or bare(mark) in known else "" for mark in phrase]
+
+
+def lines_on_a_phone(phrase: str) -> int:
+    """How many lines a phrase takes where it wraps at its blanks, and a word that is too long within it."""
+    most = (PHONE + BETWEEN) // (LETTER + BETWEEN)
+    lines, used = 0, PHONE + 1
+    for word in phrase.split():
+        rest = len(word)
+        while rest > most:
+            lines, used, rest = lines + 1, PHONE + 1, rest - most
+        wide = rest * (LETTER + BETWEEN) - BETWEEN
+        if used + BLANK + wide > PHONE:
+            lines, used = lines + 1, wide
+        else:
+            used += BLANK + wide
+    return lines
 
 
 def holds(phrase: str, letter: str) -> int:

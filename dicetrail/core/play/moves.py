@@ -1,7 +1,8 @@
 """Moves as text: one a line, for moves files and waymarks, and a host that plays them.
 
-``right``, ``wrong``, ``late``, ``skip``, ``unreadable``, ``answer TEXT``; ``@SECONDS`` at the end of a line
-says how long after the input became possible the move is made. ``late`` waits for the clock.
+``right``, ``wrong``, ``late``, ``skip``, ``unreadable``, ``leave``, ``answer TEXT``; ``@SECONDS`` at the end
+of a line says how long after the input became possible the move is made. ``late`` waits for the clock;
+``leave`` ends the play where the game allows it.
 """
 
 from __future__ import annotations
@@ -15,7 +16,7 @@ from .game import Choices, Move
 from .program import Program
 from .run import Run
 
-_WORDS = ("right", "wrong", "unreadable", "skip")
+_WORDS = ("right", "wrong", "unreadable", "skip", "leave")
 _TIME = re.compile(r"\s+@(\d+(?:\.\d+)?)\s*$")
 Look = Callable[[Run, int], None]
 LONGEST_WAIT = 1_000_000
@@ -45,11 +46,11 @@ def read_move(line: str) -> Planned:
     if text == "late":
         return Planned(None)
     if text in _WORDS:
-        return Planned(Move(cast(Literal["right", "wrong", "unreadable", "skip"], text)), wait)
+        return Planned(Move(cast(Literal["right", "wrong", "unreadable", "skip", "leave"], text)), wait)
     if text == "answer" or text.startswith("answer "):
         return Planned(Move("answer", text[len("answer ") :]), wait)
     raise MoveError(
-        f"‘{text[:40]}’ is no move. Moves are: right, wrong, late, skip, unreadable, answer TEXT, "
+        f"‘{text[:40]}’ is no move. Moves are: right, wrong, late, skip, unreadable, leave, answer TEXT, "
         "each with @SECONDS at its end if it is to wait."
     )
 

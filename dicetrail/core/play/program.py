@@ -18,7 +18,7 @@ class Row:
     add: tuple[tuple[str, Expression], ...]
     set: tuple[tuple[str, Expression], ...]
     time: tuple[tuple[str, Expression], ...]
-    say: Template
+    tell: Template
     hold: float
 
 
@@ -34,11 +34,12 @@ class Program:
         for number, consequence in enumerate(game.consequences, 1):
             self.rows[consequence.moment].append(self._row(number, consequence))
         self.endings: list[tuple[Expression, Template, Ending]] = [
-            (compile_expression(ending.condition), compile_template(ending.say), ending)
+            (compile_expression(ending.condition), compile_template(ending.tell), ending)
             for ending in game.endings
         ]
         self.awards: list[tuple[Expression, Template, Award]] = [
-            (compile_expression(award.condition), compile_template(award.say), award) for award in game.awards
+            (compile_expression(award.condition), compile_template(award.tell), award)
+            for award in game.awards
         ]
         by = game.clocks.question_by
         self.question_seconds: Expression | None = compile_expression(by) if by else None
@@ -58,6 +59,6 @@ class Program:
             ready(row.add),
             ready(row.set),
             ready(row.time),
-            compile_template(row.say),
+            compile_template(row.tell),
             hold,
         )

@@ -21,7 +21,9 @@ LABELS = "ABCDEFGH"
 TRUTH_OPTIONS = ("True", "False")
 LONGEST_PHRASE = 60
 """Characters that the phrase of a ``letters`` question may have."""
-MOST_MISSES = 10
+MOST_MISSES = 12
+MISSES = 5
+"""Wrong guesses that a ``letters`` question takes where it does not say it."""
 
 _PICTURE = re.compile(r"!\[([^\]\n]*)\]\(([^()\s]+)\)")
 
@@ -33,8 +35,9 @@ class Question(NamedTuple):
     holds the right option's text alone. ``options`` stand as filed and ``right`` is the place (from 0) of
     the right one among them; both are empty (``()``, -1) for kinds that are typed in. The options whose
     places are ``pinned`` stay there. ``seconds`` is the question's own clock, None where the game's holds.
-    ``misses`` is how many wrong guesses a ``letters`` question takes. ``image`` and ``sound`` name files;
-    a sound may end in ``#t=START,END`` (seconds; W3C, Media Fragments URI 1.0).
+    ``why`` is shown after the question; ``why_right`` and ``why_wrong`` in its place where it was answered
+    right, and where it was not. ``misses`` is how many wrong guesses a ``letters`` question takes. ``image``
+    and ``sound`` name files; a sound may end in ``#t=START,END`` (seconds; W3C, Media Fragments URI 1.0).
     A generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck,
     0 for as many as there are (all rows of a table, one of anything else).
     ``checking`` are switches of its own, None where the game's hold.
@@ -51,13 +54,15 @@ class Question(NamedTuple):
     worth: float = 1
     seconds: float | None = None
     why: str = ""
+    why_right: str = ""
+    why_wrong: str = ""
     unit: str = ""
     tolerance: Fraction = Fraction(0)
     pinned: tuple[int, ...] = ()
     image: str = ""
     alt: str = ""
     sound: str = ""
-    misses: int = 3
+    misses: int = MISSES
     recipe: Recipe | None = None
     times: int = 0
     checking: Checking | None = None
@@ -68,6 +73,10 @@ class Question(NamedTuple):
     def shown_answer(self) -> str:
         """The right answer as it is revealed to a player."""
         return said(self.options[self.right] if self.options else self.answers[0])
+
+    def why_after(self, *, right: bool) -> str:
+        """What is explained after it was answered right, or was not."""
+        return (self.why_right if right else self.why_wrong) or self.why
 
 
 def picture(option: str) -> tuple[str, str] | None:

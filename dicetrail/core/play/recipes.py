@@ -44,8 +44,9 @@ class Formula:
 class Table:
     """Questions from the rows of a data table.
 
-    The prompt names columns in braces; ``answer`` is the column that holds what is right. ``part`` is the
-    mark that parts several answers in one cell, "" where a cell holds one.
+    The prompt names columns in braces, and so may what is explained, the picture and the sound. ``answer`` is
+    the column that holds what is right. ``part`` is the mark that parts several answers in one cell, "" where
+    a cell holds one.
     """
 
     columns: tuple[str, ...]

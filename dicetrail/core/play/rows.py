@@ -72,6 +72,12 @@ def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
     return None
 
 
+def result_after(result: str, row: Row | None) -> str:
+    """The result of a play after its row at ``over``, which may make something else of a ``done``."""
+    then = row.source.then if row is not None else None
+    return then if result == "done" and then in ("won", "lost") else result
+
+
 def leads_to(moment: Moment, row: Row | None) -> str:
     """Where a play goes after a moment: ``ask``, ``next``, ``revisit``, ``try`` or ``resume``, as the row
     says or the built-in way."""

@@ -13,13 +13,13 @@ has something to do by itself and calls :meth:`Run.tick` when that time has come
                        feedback ───────────────┘
                          │ an ending, a row, no card left, the game clock
                          ▼
-                        over
+                        over ◀── leave, at any time where the game allows it
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, Literal, NamedTuple, cast
 
@@ -28,12 +28,12 @@ from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK, Clock
 from .counts import Counts
 from .deck import Card, Deck
 from .expressions import ExpressionError, Names, Template, Value
-from .game import ANSWER_MOMENTS, COUNTS, MOST_STEPS, Choices, Moment, Move, Number, Result
+from .game import ANSWER_MOMENTS, COUNTS, MOST_STEPS, TOLD, Choices, Moment, Move, Number, Result
 from .letters import untried_wrong_letter
 from .numbers import read_number, show_number
 from .program import Program, Row
 from .question import LABELS, Question
-from .rows import Trouble, first_award, first_ending, first_row, leads_to, meters_after, number
+from .rows import Trouble, first_award, first_ending, first_row, leads_to, meters_after, number, result_after
 from .trail import Step
 
 Watch = Callable[["Run", int], None]
@@ -52,7 +52,7 @@ class End:
     """How a play ends: the result, what is said, and the number of the ending that held (None: no ending)."""
 
     result: Result
-    say: str = ""
+    tell: str = ""
     ending: int | None = None
 
 
@@ -61,9 +61,9 @@ class Outcome:
     """What a play came to."""
 
     result: Result
-    say: str
+    tell: str
     award: str
-    award_say: str
+    award_tell: str
     cue: str
 
 
@@ -71,7 +71,7 @@ class Feedback(NamedTuple):
     """What the last moment left for the player to see, until the next one replaces it."""
 
     moment: Moment
-    say: str = ""
+    tell: str = ""
     cue: str = ""
     revealed: bool = False
     verdict: str = ""
@@ -149,6 +149,8 @@ class Run:
         self._pass_time(at, before_a_move=True)
         if move.visit is not None and move.visit != self.visit:
             self._ignore(move, at)
+        elif move.do == "leave":
+            self._leave(move, at)
         elif move.do == "continue":
             self._continue(move, at)
         elif self.phase != "asking":
@@ -222,6 +224,13 @@ class Run:
             self._record(at, move="continue", next_=_LEADS_TO[self._onward])
             self._go_on(at)
 
+    def _leave(self, move: Move, at: int) -> None:
+        if not self.program.game.leave or self.phase not in ("asking", "feedback"):
+            self._ignore(move, at)
+            return
+        self._stop_clocks(at)
+        self._finish(End("done"), at, move="leave")
+
     def _ignore(self, move: Move, at: int) -> None:
         if len(self.trail) < MOST_STEPS:
             self._record(at, move=_written(move), next_=self.phase, ignored=True)
@@ -267,7 +276,7 @@ class Run:
         self.counts.happened(moment, first_visit=self._first_visit)
         if moment in ("right", "missed", "late", "skipped"):
             self.asked[-1].outcome = moment
-        row, say = self._row(moment, at)
+        row, tell = self._row(moment, at)
         self._end = self._end_after(moment, row, at)
         self._onward = "over" if self._end else cast(Onward, leads_to(moment, row))
         if self.asked and moment != "begun":
@@ -284,11 +293,11 @@ class Run:
             moment=moment,
             row=row,
             before=before,
-            say=say,
+            tell=tell,
             next_=self._end.result if self._end else _LEADS_TO[self._onward],
             **details,
         )
-        self._show(moment, row, say, verdict, text)
+        self._show(moment, row, tell, verdict, text)
         self._pause(moment, row, at)
 
     def _row(self, moment: Moment, at: int) -> tuple[Row | None, str]:
@@ -301,7 +310,7 @@ class Run:
         if row is None:
             return None, ""
         self._apply(row, names, at)
-        return row, self._say(row.say, at, f"row {row.number}, say")
+        return row, self._tell(row.tell, at, f"row {row.number}, tell")
 
     def _apply(self, row: Row, names: Names, at: int) -> None:
         """What a row does to meters and clocks: all of it, or nothing where one expression fails."""
@@ -324,7 +333,7 @@ class Run:
             return End(row.source.then)
         if len(self.trail) >= MOST_STEPS:
             return End("stopped", "This play was stopped: it went on for too long.")
-        if row is None and moment not in ANSWER_MOMENTS:
+        if moment not in ANSWER_MOMENTS and (row is None or not row.source.moves_a_number):
             return None
         return self._ending(at)
 
@@ -335,15 +344,15 @@ class Run:
         place = first_ending(self.program, self.names(at), self._trouble(at))
         if place is None:
             return None
-        _, say, ending = self.program.endings[place - 1]
-        return End(ending.result, self._say(say, at, f"ending {place}, say"), place)
+        _, tell, ending = self.program.endings[place - 1]
+        return End(ending.result, self._tell(tell, at, f"ending {place}, tell"), place)
 
-    def _show(self, moment: Moment, row: Row | None, say: str, verdict: Verdict | None, text: str) -> None:
+    def _show(self, moment: Moment, row: Row | None, tell: str, verdict: Verdict | None, text: str) -> None:
         if moment == "opened" and row is None and self.feedback and self.feedback.moment == "begun":
             return
         self.feedback = Feedback(
             moment,
-            say,
+            tell,
             row.source.cue if row else "",
             row.source.reveal if row else moment in ("missed", "late"),
             verdict.name if verdict else "",
@@ -428,22 +437,25 @@ class Run:
         self.question_clock.start(at)
         self.game_clock.start(at)
 
-    def _finish(self, end: End, at: int, **details: Any) -> None:
-        """The end: what the rules say at ``over``, then the award."""
+    def _finish(self, end: End, at: int, *, move: str | None = None, **details: Any) -> None:
+        """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
+        award."""
         before = self.meters
-        row, row_say = self._row("over", at)
-        award, award_say = self._award(at)
-        say = " ".join(part for part in (end.say, row_say) if part)
-        self.outcome = Outcome(end.result, say, award, award_say, row.source.cue if row else "")
+        row, row_tell = self._row("over", at)
+        end = replace(end, result=cast(Result, result_after(end.result, row)))
+        award, award_tell = self._award(at)
+        tell = " ".join(part for part in (end.tell, row_tell) if part)
+        self.outcome = Outcome(end.result, tell, award, award_tell, row.source.cue if row else "")
         if end.ending:
             details["ending"] = end.ending
         self._tell_mistakes(before)  # nothing comes after the last step
         self._record(
             at,
+            move=move,
             moment="over",
             row=row,
             before=before,
-            say=say,
+            tell=tell,
             next_="over",
             **details,
             result=end.result,
@@ -456,15 +468,15 @@ class Run:
         place = first_award(self.program, self.names(at), self._trouble(at))
         if place is None:
             return "", ""
-        _, say, award = self.program.awards[place - 1]
-        return award.title, self._say(say, at, f"award {place}, say")
+        _, tell, award = self.program.awards[place - 1]
+        return award.title, self._tell(tell, at, f"award {place}, tell")
 
     # Expressions that may fail in a play, and the record
 
     def _trouble(self, at: int) -> Trouble:
         return lambda where, error: self._mistake(where, error, at)
 
-    def _say(self, template: Template, at: int, where: str) -> str:
+    def _tell(self, template: Template, at: int, where: str) -> str:
         if not template.names:
             return template({})
         try:
@@ -488,7 +500,7 @@ class Run:
         moment: Moment | None = None,
         row: Row | None = None,
         before: dict[str, Number] | None = None,
-        say: str = "",
+        tell: str = "",
         **extra: Any,
     ) -> None:
         self._add(
@@ -502,7 +514,7 @@ class Run:
                 row.number if row else None,
                 self.meters if before is None else before,
                 self.meters,
-                say,
+                tell,
                 row.source.cue if row else "",
                 next_,
                 extra,
@@ -546,10 +558,24 @@ class _Known(dict[str, Value]):
             value = run.counts.total - run.counts.asked
         elif name in COUNTS:
             value = getattr(run.counts, name)
+        elif name in TOLD:
+            value = _told(name, run.asked[-1]) if run.asked else ""
         else:
             raise KeyError(name)
         self[name] = value
         return value
+
+
+def _told(name: str, asked: Asked) -> str:
+    """What texts may say of a question that was asked."""
+    card = asked.card
+    match name:
+        case "answer":
+            return card.question.shown_answer
+        case "letter":
+            return LABELS[card.right] if card.right >= 0 else ""
+        case _:
+            return card.shown(asked.given)
 
 
 _TIMES: dict[str, Callable[[Run, int], Value]] = {

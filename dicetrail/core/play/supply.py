@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import lru_cache
-from itertools import count
+from itertools import chain, count, islice
 
 from .dice import Stream
 from .formulas import FormulaMaker
@@ -59,12 +59,20 @@ class Supply:
         return self._maker.make(self._question, number, stream)
 
     def _without_repeats(self) -> Iterator[int]:
-        """Every number below the size once, in random order, before any comes twice."""
-        size = self._maker.places
+        """Every number below the size once, in random order, before any comes twice; none twice in a row."""
+        last = -1
         for turn in count():
-            stream = Stream(self._dice, f"{self._name} turn {turn}")
-            moved: dict[int, int] = {}  # a Fisher–Yates shuffle of which only what is drawn is written down
-            for left in range(size, 0, -1):
-                drawn = stream.below(left)
-                yield moved.get(drawn, drawn)
-                moved[drawn] = moved.get(left - 1, left - 1)
+            numbers = self._turn(turn)
+            first = next(numbers)
+            ahead = list(islice(numbers, 1)) if first == last else []
+            for last in chain(ahead, (first,), numbers):
+                yield last
+
+    def _turn(self, turn: int) -> Iterator[int]:
+        """Every number below the size once."""
+        stream = Stream(self._dice, f"{self._name} turn {turn}")
+        moved: dict[int, int] = {}  # a Fisher–Yates shuffle of which only what is drawn is written down
+        for left in range(self._maker.places, 0, -1):
+            drawn = stream.below(left)
+            yield moved.get(drawn, drawn)
+            moved[drawn] = moved.get(left - 1, left - 1)

@@ -10,6 +10,9 @@ from .recipes import RecipeError, Table
 
 _BRACES = re.compile(r"\{\{|\}\}|\{([^{}]*)\}")
 
+OF_A_ROW = ("why", "why_right", "why_wrong", "image", "alt", "sound")
+"""What a question says besides its prompt that may name columns of its row in braces."""
+
 
 class TableMaker:
     """Questions from the rows of a table. Rows that come to the same prompt are one question."""
@@ -33,7 +36,7 @@ class TableMaker:
         self._values: dict[str, str] = {}
         self._rows: dict[str, int] = {}
         for number, row in enumerate(table.rows, 1):
-            cells = (*row, *("",) * (len(table.columns) - len(row)))
+            cells = _whole_row(row, table)
             used = [cells[piece] if isinstance(piece, int) else piece for piece in pieces]
             answers = {same(part): part for part in _parts(cells[answer], table.part)}
             if not answers or not all(used):
@@ -65,19 +68,29 @@ class TableMaker:
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The question of the ``number``-th prompt; wrong options come from the rest of the column."""
         prompt = self._prompts[number]
+        row = self._rows[prompt]
         right = list(self._right[prompt].values())
         made = question._replace(
-            id=f"{question.id}(row {self._rows[prompt]})",
+            id=f"{question.id}(row {row})",
             kind="typed",
             prompt=prompt,
             answers=tuple(right),
             recipe=None,
+            **self._of_row(question, row),  # type: ignore[arg-type]
         )
         if self._table.ask == "typed":
             return made
         shown = right[stream.below(len(right))]
         options = (shown, *self._wrong_options(prompt, stream))
         return made._replace(kind="choice", answers=(shown,), options=options, right=0)
+
+    def _of_row(self, question: Question, row: int) -> dict[str, str]:
+        """What the question says besides its prompt, with the cells of a row (from 1) in place of columns."""
+        return {
+            name: fill_row(text, self._table, row - 1)
+            for name in OF_A_ROW
+            if "{" in (text := getattr(question, name))
+        }
 
     def _wrong_left(self, right: dict[str, str]) -> bool:
         return len(self._values) > len(right)
@@ -92,6 +105,17 @@ class TableMaker:
             if value not in right:
                 drawn[value] = None
         return [self._values[value] for value in drawn]
+
+
+def fill_row(text: str, table: Table, row: int) -> str:
+    """A text with the cells of a row (from 0) for the columns it names in braces. Raises RecipeError."""
+    places = {same(column): place for place, column in enumerate(table.columns)}
+    cells = _whole_row(table.rows[row], table)
+    return "".join(cells[piece] if isinstance(piece, int) else piece for piece in fill_pieces(text, places))
+
+
+def _whole_row(row: tuple[str, ...], table: Table) -> tuple[str, ...]:
+    return (*row, *("",) * (len(table.columns) - len(row)))
 
 
 def fill_pieces(prompt: str, places: dict[str, int]) -> list[str | int]:

@@ -28,7 +28,7 @@ class Step(NamedTuple):
     row: int | None
     before: dict[str, Number]
     after: dict[str, Number]
-    say: str
+    tell: str
     cue: str
     next: str
     extra: dict[str, Any]
@@ -45,7 +45,7 @@ class Step(NamedTuple):
             "row": self.row,
             "before": self.before,
             "after": self.after,
-            "say": self.say,
+            "tell": self.tell,
             "cue": self.cue,
             "next": self.next,
             **self.extra,

@@ -85,7 +85,7 @@ class FeedbackView:
 
     moment: str
     verdict: str
-    say: str
+    tell: str
     cue: CueView | None
     given: str
     answer: str
@@ -118,9 +118,9 @@ class OutcomeView:
     """What a play came to."""
 
     result: str
-    say: str
+    tell: str
     award: str
-    award_say: str
+    award_tell: str
     cue: CueView | None
     right: int
     asked: int
@@ -133,7 +133,8 @@ class View:
     """All that a player sees. ``steps`` grows with the trail.
 
     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
-    or, where it waits for the player, the player's key counts.
+    or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
+    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound).
     """
 
     title: str
@@ -149,8 +150,11 @@ class View:
     waits_for_player: bool
     resume_in: int | None
     can_skip: bool
+    can_leave: bool
     look: Look
     tick: int
+    tick_sound: Sound | None
+    silent: bool
     outcome: OutcomeView | None
 
 
@@ -174,8 +178,11 @@ def view(run: Run, at: int) -> View:
         waits_for_player=run.continue_from is not None,
         resume_in=None if resume is None else max(0, resume - at),
         can_skip=bool(run.program.rows["skipped"]),
+        can_leave=run.program.game.leave,
         look=run.program.game.look,
         tick=run.program.game.clocks.tick,
+        tick_sound=run.program.sounds.get(run.program.game.clocks.tick_sound),
+        silent=run.program.game.silent,
         outcome=_outcome(run),
     )
 
@@ -210,7 +217,7 @@ def _question(run: Run) -> QuestionView | None:
         letters=_letters(run) if question.kind == "letters" else None,
         image=question.image,
         alt=question.alt,
-        sound=question.sound,
+        sound="" if run.program.game.silent else question.sound,
         topic=question.topic,
         unit=question.unit,
         attempt=counts.attempt,
@@ -250,11 +257,11 @@ def _feedback(run: Run) -> FeedbackView | None:
     return FeedbackView(
         moment=feedback.moment,
         verdict=feedback.verdict,
-        say=feedback.say,
+        tell=feedback.tell,
         cue=_cue(run, feedback.cue),
         given=feedback.given[:LONGEST_ANSWER],
         answer=card.question.shown_answer if card is not None and feedback.revealed else "",
-        why=card.question.why if card is not None and known else "",
+        why=card.question.why_after(right=feedback.moment == "right") if card is not None and known else "",
     )
 
 
@@ -264,9 +271,9 @@ def _outcome(run: Run) -> OutcomeView | None:
         return None
     return OutcomeView(
         outcome.result,
-        outcome.say,
+        outcome.tell,
         outcome.award,
-        outcome.award_say,
+        outcome.award_tell,
         _cue(run, outcome.cue),
         run.counts.right,
         run.counts.asked,
@@ -279,13 +286,11 @@ def _cue(run: Run, name: str) -> CueView | None:
     cue = run.program.cues.get(name)
     if cue is None:
         return None
-    sound = run.program.sounds.get(cue.sound)
+    sound = None if run.program.game.silent else run.program.sounds.get(cue.sound)
     return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
 
 
 def _summary(asked: Asked) -> SummaryRow:
     card = asked.card
-    given = asked.given[:LONGEST_ANSWER]
-    if given in LABELS and given and card.right >= 0:
-        given = said(card.options[LABELS.index(given)])
+    given = card.shown(asked.given[:LONGEST_ANSWER])
     return SummaryRow(card.question.prompt, given, card.question.shown_answer, asked.outcome)

@@ -18,7 +18,7 @@ from ..snag import Refused
 LARGEST = 8 * 2**20
 """Bytes a trail may have."""
 _KEYS = tuple(name for name in Step._fields if name != "extra")
-_INTENTS = ("right", "wrong", "skip", "unreadable")
+_INTENTS = ("right", "wrong", "skip", "unreadable", "leave")
 
 
 def read_trail(data: bytes, program: Program) -> list[Step]:

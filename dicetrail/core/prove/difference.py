@@ -50,8 +50,8 @@ def _of_step(n: int, old: Step, new: Step) -> Iterator[tuple[str, str]]:
         yield "moment", f"Step {n} was {_word(old.moment)}, and is {_word(new.moment)} now."
     elif old.row != new.row:
         yield "row", f"At step {n} {_row(old.row)} applied, and {_row(new.row)} does now."
-    if old.say != new.say:
-        yield "say", f"Step {n} said ‘{old.say}’, and says ‘{new.say}’ now."
+    if old.tell != new.tell:
+        yield "tell", f"Step {n} said ‘{old.tell}’, and says ‘{new.tell}’ now."
     for name in dict.fromkeys((*old.after, *new.after)):
         if old.after.get(name) != new.after.get(name):
             yield name, ""

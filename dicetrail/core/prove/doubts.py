@@ -14,7 +14,7 @@ from ..snag import Snag
 from .reached import Reach
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
-_TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|say))?")
+_TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
 _PARTS = {"row": "consequences", "ending": "endings", "award": "awards"}
 
 
@@ -32,7 +32,7 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
     yield from _on_expressions(found)
     yield from _on_the_last_question(game, found)
     yield from _on_pay(game, found)
-    if found.idle:
+    if found.idle and not game.leave:
         yield (
             "idle",
             "warn",
@@ -43,7 +43,7 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
         )
     if not found.complete:
         return
-    if found.endless:
+    if found.endless and not game.leave:
         yield (
             "may-not-end",
             "warn",
@@ -67,18 +67,20 @@ def _on_expressions(found: Reach) -> Iterator[Advice]:
 
 def _on_the_last_question(game: Game, found: Reach) -> Iterator[Advice]:
     for place, row in enumerate(game.consequences):
-        if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.say):
+        if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.tell):
             yield (
                 "announces-next",
                 "warn",
                 "This announces another question, and it is said after the last one too. Give the row"
                 " `if: left > 0`, and add one without the announcement.",
-                ("consequences", place, "say"),
+                ("consequences", place, "tell"),
             )
 
 
 def _on_pay(game: Game, found: Reach) -> Iterator[Advice]:
-    """A second try that pays as much as the first."""
+    """A second try that pays as much as the first; where tries are unlimited that is how it is meant."""
+    if game.tries is None:
+        return
     pays = {(pay.moment, pay.attempt): pay for pay in found.pays}
     first, second = pays.get(("right", 1)), pays.get(("right", 2))
     if first is None or second is None:

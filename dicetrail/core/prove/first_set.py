@@ -43,7 +43,9 @@ def first_set(
 def _ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]:
     length = _length(program, choices)
     tries = program.game.tries or 3
-    missed = ["wrong"] * tries
+    missed = ["wrong"] * max(
+        [tries, *(one.misses for one in program.game.questions if one.kind == "letters")]
+    )
     yield "all right", ["right"] * length
     yield "all wrong", missed * length
     if tries > 1:

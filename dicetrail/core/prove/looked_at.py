@@ -54,7 +54,7 @@ def looked_at(program: Program) -> LookedAt:
 
 def divisions(row: Row) -> list[Expression]:
     """What a row says that can have no value: its expressions that divide."""
-    return [part for part in row.say.expressions if "/" in part.source or "%" in part.source]
+    return [part for part in row.tell.expressions if "/" in part.source or "%" in part.source]
 
 
 def row_names(row: Row) -> set[str]:

@@ -7,7 +7,7 @@ from typing import cast
 from ..play.expressions import ExpressionError, Names, Value
 from ..play.game import Number
 from ..play.program import Program
-from ..play.rows import Meters, Trouble, first_award, first_row, meters_after
+from ..play.rows import Meters, Trouble, first_award, first_row, meters_after, result_after
 from .carried import Aside, Carrier
 from .looked_at import LookedAt
 from .reached import Reach
@@ -23,21 +23,23 @@ class Results:
         self._percent = "percent" in looked.names
         self._decides = sorted(looked.names - looked.aside - {"percent"})
         self._seen: dict[tuple[Value | None, ...], set[Aside]] = {}
+        """The values carried along that were looked at, by the result and what else decides."""
 
-    def look_at(self, names: dict[str, Value], values: set[Aside]) -> None:
+    def look_at(self, names: dict[str, Value], values: set[Aside], result: str) -> None:
         """Look at plays that ended alike, but for the values they carried along."""
-        seen = self._seen.setdefault(tuple(map(names.get, self._decides)), set())
+        seen = self._seen.setdefault((result, *map(names.get, self._decides)), set())
         for one in values - seen:
-            self._result({**names, **self.carrier.named(one)})
+            self._result({**names, **self.carrier.named(one)}, result)
         seen |= values
 
-    def _result(self, names: dict[str, Value]) -> None:
+    def _result(self, names: dict[str, Value], result: str) -> None:
         if self._percent:
             asked = cast(float, names["asked"])
             names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
         found = self.found
         meters: Meters = {name: cast(Number, names[name]) for name in self.program.meters}
         row = first_row(self.program.rows["over"], names, self.trouble)
+        found.results.add(result_after(result, row))
         if row is not None:
             found.rows.add(row.number)
             try:

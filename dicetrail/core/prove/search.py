@@ -145,6 +145,8 @@ class Search:
             moments.append("skipped")
         if rows["unreadable"] and self.game.checking.unreadable == "ask_again":
             moments.append("unreadable")
+        if self.game.leave:
+            self._finish(state, values, "done", None, state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
         for moment in moments:
             for used in times:
@@ -253,7 +255,7 @@ class Search:
     ) -> tuple[str, int | None] | None:
         if row is not None and row.source.then in ("won", "lost", "done"):
             return row.source.then, None
-        if row is None and moment not in ANSWER_MOMENTS:
+        if moment not in ANSWER_MOMENTS and (row is None or not row.source.moves_a_number):
             return None
         ending = self._ending(after, used)
         return (self.program.endings[ending - 1][2].result, ending) if ending else None
@@ -278,7 +280,6 @@ class Search:
         self, state: State, values: set[Aside], result: str, ending: int | None, source: State | None
     ) -> None:
         found = self.found
-        found.results.add(result)
         if ending:
             found.endings.add(ending)
             if source is not None:
@@ -292,7 +293,7 @@ class Search:
         names = self._known(state, 0)
         if not self.states.free:
             names["asked"] = asked
-        self.results.look_at(names, values)
+        self.results.look_at(names, values, result)
 
     def _look_for_no_end(self) -> None:
         """Whether there is a state from which no end can be reached any more."""
@@ -340,9 +341,9 @@ class Search:
 
     def _try_to_say(self, row: Row, names: Names) -> None:
         try:
-            row.say(names)
+            row.tell(names)
         except ExpressionError as error:
-            self._trouble(f"row {row.number}, say", error)
+            self._trouble(f"row {row.number}, tell", error)
 
     def _trouble(self, where: str, error: ExpressionError) -> None:
         self.found.troubles.setdefault(where, str(error))

@@ -10,7 +10,7 @@ from typing import NamedTuple, cast
 from ..play.counts import Counts
 from ..play.deck import pool
 from ..play.expressions import Value
-from ..play.game import Choices, Number
+from ..play.game import TOLD, Choices, Number
 from ..play.letters import bare, hidden
 from ..play.program import Program
 from ..play.question import Question
@@ -152,6 +152,7 @@ class States:
             "time_left": left,
             "time_used": used,
             "game_left": self.game.clocks.game or 0,
+            **dict.fromkeys(TOLD, ""),
         }
 
     def _keeps(self, name: str) -> bool:

@@ -143,7 +143,7 @@ def outcome(run: Run) -> Mapping[str, Expected]:
         **run.meters,
         "result": ended.result if ended else NOTHING,
         "award": (ended.award if ended else "") or NOTHING,
-        "say": next((step.say for step in reversed(run.trail) if step.say), NOTHING),
+        "tell": next((step.tell for step in reversed(run.trail) if step.tell), NOTHING),
     }
 
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 
+from ..play.deck import pool
 from ..play.expressions import compile_expression, compile_template
-from ..play.game import ANSWER_MOMENTS, Consequence, Game
+from ..play.game import ANSWER_MOMENTS, Choices, Consequence, Game
 from ..play.question import Question, said
 from ..play.seconds import seconds_of
 from ..snag import Severity
@@ -38,6 +39,9 @@ def advise(document: Document, game: Game) -> Iterator[Advice]:
     yield from _on_the_player(document, game)
     yield from _on_cues(document)
     yield from _on_colours(document)
+    yield from _on_answers_given_away(game)
+    yield from _on_choices(game)
+    yield from _on_silence(game)
 
 
 def seconds_to_read(text: str) -> float:
@@ -114,7 +118,7 @@ def _on_reading_feedback(document: Document, game: Game) -> Iterator[Advice]:
         (question.shown_answer for question in game.questions if not question.recipe), key=len, default=""
     )
     for place, row in enumerate(game.consequences):
-        text = _BRACES.sub("0", row.say)
+        text = _BRACES.sub("0", row.tell)
         if row.reveal:
             text += f" {longest}"
         if not _is_gone_soon(row) or not text.strip():
@@ -151,9 +155,9 @@ def _on_the_player(document: Document, game: Game) -> Iterator[Advice]:
     if document.setup.name == "ask":
         return
     texts: list[tuple[str, Sequence[str | int]]] = [(game.intro, ("intro",))]
-    texts += [(row.say, ("consequences", n, "say")) for n, row in enumerate(game.consequences)]
-    texts += [(one.say, ("endings", n, "say")) for n, one in enumerate(game.endings)]
-    texts += [(one.say, ("awards", n, "say")) for n, one in enumerate(game.awards)]
+    texts += [(row.tell, ("consequences", n, "tell")) for n, row in enumerate(game.consequences)]
+    texts += [(one.tell, ("endings", n, "tell")) for n, one in enumerate(game.endings)]
+    texts += [(one.tell, ("awards", n, "tell")) for n, one in enumerate(game.awards)]
     for text, path in texts:
         if "player" in compile_template(text).names:
             yield (
@@ -188,3 +192,64 @@ def _on_colours(document: Document) -> Iterator[Advice]:
                 f"{what} stands out from the ground by {ratio:.1f} : 1; {READABLE} : 1 is needed to be read.",
                 ("look", name),
             )
+
+
+def _on_answers_given_away(game: Game) -> Iterator[Advice]:
+    """Rows that say or show the right answer while it can still be given."""
+    for place, row in enumerate(game.consequences):
+        if not _is_answered_again(row):
+            continue
+        named = sorted(compile_template(row.tell).names & {"answer", "letter"})
+        if named:
+            yield (
+                "gives-away",
+                "warn",
+                f"This text names the right answer (`{named[0]}`) while the question can still be answered."
+                " Tell it where no try is left.",
+                ("consequences", place, "tell"),
+            )
+        if row.reveal:
+            yield (
+                "gives-away",
+                "warn",
+                "This row shows the answer while the question can still be answered. Show it where no try is"
+                " left.",
+                ("consequences", place, "reveal"),
+            )
+
+
+def _is_answered_again(row: Consequence) -> bool:
+    """Whether the question can still be answered after a row."""
+    if row.moment in ("wrong", "close", "part", "unreadable"):
+        return row.then in (None, "again")
+    if row.moment in ("missed", "late", "skipped"):
+        return row.then == "again"
+    return row.moment == "opened" and row.then is None
+
+
+def _on_choices(game: Game) -> Iterator[Advice]:
+    """Topics and levels a player may choose for which there is no question."""
+    asked = game.setup.level
+    if asked is None:
+        return
+    for topic in ("", *(game.topics if game.setup.topic else ())):
+        levels = range(asked.min, asked.max + 1)
+        empty = [level for level in levels if not pool(game, Choices(0, topic=topic, level=level))]
+        if empty:
+            of = f" of the topic ‘{topic}’" if topic else ""
+            yield (
+                "empty-choice",
+                "warn",
+                f"There is no question{of} of level {', '.join(map(str, empty))}, but a player may choose it."
+                " Add one, or narrow the levels that are asked for.",
+                ("setup", "level"),
+            )
+            if not topic and len(empty) == len(levels):
+                return
+
+
+def _on_silence(game: Game) -> Iterator[Advice]:
+    heard = sum(bool(question.sound) for question in game.questions)
+    if game.silent and heard:
+        what = "One question has a sound" if heard == 1 else f"{heard} questions have a sound"
+        yield "silent-sound", "warn", f"{what} that nobody hears: the game is silent.", ("silent",)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from typing import Any
@@ -98,6 +98,7 @@ class _Compiler:
         self._load_pack = load_pack
         self._snags = snags
         self._names = {*document.meters, *compiled.COUNTS}
+        self._told = {*self._names, *compiled.TOLD}
 
     def game(self) -> compiled.Game | None:
         """The compiled game, or None where a mistake leaves nothing to run."""
@@ -109,7 +110,7 @@ class _Compiler:
             compiled.Ending(
                 self._expression(ending.if_, ("endings", n, "if")),
                 ending.result,
-                self._template(ending.say, ("endings", n, "say")),
+                self._template(ending.tell, ("endings", n, "tell")),
             )
             for n, ending in enumerate(document.endings)
         )
@@ -117,11 +118,11 @@ class _Compiler:
             compiled.Award(
                 self._expression(award.if_, ("awards", n, "if")),
                 award.title,
-                self._template(award.say, ("awards", n, "say")),
+                self._template(award.tell, ("awards", n, "tell")),
             )
             for n, award in enumerate(document.awards)
         )
-        intro = self._template(document.intro, ("intro",))
+        intro = self._template(document.intro, ("intro",), self._names)
         checking, _ = nearest(document.checking, "", "")
         self._check_answers(questions, checking)
         self._check_deal(pass_length(questions))
@@ -150,10 +151,13 @@ class _Compiler:
             cues=self._cues(),
             look=compiled.Look(**document.look.model_dump()),
             sounds=self._sounds(),
+            leave=document.leave,
+            silent=document.silent,
         )
 
     def _questions(self) -> tuple[Question, ...]:
         by_id: dict[str, Question] = {}
+        empty: list[tuple[str, tuple[str, int]]] = []
         for number, name in enumerate(self._document.packs):
             path = ("packs", number)
             try:
@@ -162,9 +166,7 @@ class _Compiler:
                 self._snags.add("no-pack", "stop", str(refused), path)
                 continue
             if not questions:
-                self._snags.add(
-                    "empty-pack", "stop", f"There is no question in {name} that can be used.", path
-                )
+                empty.append((name, path))
             doubled = [question for question in questions if question.id in by_id]
             if doubled:
                 self._snags.add(
@@ -176,6 +178,12 @@ class _Compiler:
                 )
             for question in self._with_own_switches(name, questions):
                 by_id.setdefault(question.id, question)
+        for name, path in empty:
+            message = f"There is no question in {name} that can be used."
+            self._snags.add("empty-pack", "warn" if by_id else "stop", message, path)
+        if not self._document.packs:
+            message = "There is nothing to ask yet. Add a pack of questions."
+            self._snags.add("no-questions", "stop", message, ("packs",))
         return tuple(by_id.values())
 
     def _with_own_switches(self, pack: str, questions: Sequence[Question]) -> Iterator[Question]:
@@ -276,7 +284,7 @@ class _Compiler:
             set=changes["set"],
             time=changes["time"],  # type: ignore[arg-type]
             restart=tuple(row.restart),
-            say=self._template(row.say, (*path, "say")),
+            tell=self._template(row.tell, (*path, "tell")),
             reveal=row.reveal,
             cue=row.cue,
             hold=row.hold,
@@ -297,7 +305,10 @@ class _Compiler:
             by, question = _by_level(question), None
         elif isinstance(question, str):
             by, question = self._expression(question, ("clocks", "question")), None
-        return compiled.Clocks(question, part.game, part.breather, part.restart_on_again, by, part.tick)
+        self._check_sound(part.tick_sound, ("clocks", "tick_sound"))
+        return compiled.Clocks(
+            question, part.game, part.breather, part.restart_on_again, by, part.tick, part.tick_sound
+        )
 
     def _check_clocks(self, row: ConsequencePart, path: Sequence[str | int]) -> None:
         clocks = self._document.clocks
@@ -308,10 +319,7 @@ class _Compiler:
             )
 
     def _check_then(self, row: ConsequencePart, path: Sequence[str | int]) -> None:
-        going_on = row.then in ("next", "again")
-        if (row.moment == "right" and row.then == "again") or (
-            row.moment in ("begun", "opened", "over") and going_on
-        ):
+        if row.then is not None and row.then not in thens_at(row.moment):
             self._snags.add(
                 "bad-then",
                 "stop",
@@ -348,12 +356,12 @@ class _Compiler:
         ends = self._document.endings or any(
             row.then in ("won", "lost", "done") for row in self._document.consequences
         )
-        if endless and not ends and self._document.clocks.game is None:
+        if endless and not ends and self._document.clocks.game is None and not self._document.leave:
             self._snags.add(
                 "endless",
                 "stop",
-                "This game never ends: its questions repeat, and there is no"
-                " ending, no game clock and no number to draw. Add one of them.",
+                "This game never ends: its questions repeat, and there is no ending, no game clock and no"
+                " number to draw. Add one of them, or let the player `leave`.",
                 ("deal", "repeats"),
             )
 
@@ -370,7 +378,7 @@ class _Compiler:
                 self._check_expected(part.expect, (*path, "along", at, "expect"))
 
     def _check_expected(self, expected: Iterable[str], path: Sequence[str | int]) -> None:
-        known = {*self._document.meters, *compiled.COUNTS, "result", "award", "ending", "say"}
+        known = {*self._document.meters, *compiled.COUNTS, "result", "award", "ending", "tell"}
         for name in expected:
             if name not in known:
                 near = get_close_matches(name, known, n=1)
@@ -385,9 +393,9 @@ class _Compiler:
             self._mistake(error, path)
         return source
 
-    def _template(self, source: str, path: Sequence[str | int]) -> str:
+    def _template(self, source: str, path: Sequence[str | int], known: Collection[str] | None = None) -> str:
         try:
-            compile_template(source).check_names(self._names)
+            compile_template(source).check_names(self._told if known is None else known)
         except ExpressionError as error:
             self._mistake(error, path)
         return source
@@ -400,22 +408,28 @@ class _Compiler:
         cues = dict(SHIPPED)
         for name, part in self._document.cues.items():
             cues[name] = compiled.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times)
-            sounds = ["none", *SHIPPED_SOUNDS, *self._document.sounds]
-            if part.sound not in sounds:
-                self._snags.add(
-                    "unknown-sound",
-                    "warn",
-                    f"There is no sound ‘{part.sound}’. There are {', '.join(sounds)}.",
-                    ("cues", name, "sound"),
-                )
+            self._check_sound(part.sound, ("cues", name, "sound"))
         used = {row.cue for row in self._document.consequences} | set(self._document.cues)
         return tuple(cue for name, cue in cues.items() if name in used)
+
+    def _check_sound(self, sound: str, path: Sequence[str | int]) -> None:
+        sounds = ["none", *SHIPPED_SOUNDS, *self._document.sounds]
+        if sound and sound not in sounds:
+            message = f"There is no sound ‘{sound}’. There are {', '.join(sounds)}."
+            self._snags.add("unknown-sound", "warn", message, path)
 
     def _sounds(self) -> tuple[compiled.Sound, ...]:
         own = {
             name: compiled.Sound(name, **part.model_dump()) for name, part in self._document.sounds.items()
         }
         return tuple({**SHIPPED_SOUNDS, **own}.values())
+
+
+def thens_at(moment: compiled.Moment) -> tuple[compiled.Then, ...]:
+    """Where a row of a moment can lead."""
+    if moment in ("begun", "opened", "over"):
+        return ("won", "lost", "done")
+    return ("next", "won", "lost", "done") if moment == "right" else ("next", "again", "won", "lost", "done")
 
 
 def _meter(name: str, part: MeterPart) -> compiled.Meter:

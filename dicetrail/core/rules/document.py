@@ -150,6 +150,7 @@ class ClocksPart(Part):
     breather: Hold | Literal["player"] = 0.0
     restart_on_again: bool = False
     tick: Annotated[int, Field(ge=0, le=30, description="the last seconds that are heard")] = 0
+    tick_sound: Annotated[str, Field(max_length=100, description="the sound they are heard as")] = ""
 
 
 Edits = Annotated[int, Field(ge=0, le=5)]
@@ -201,7 +202,7 @@ class ConsequencePart(Part):
     restart: Annotated[list[ClockName], BeforeValidator(_listed)] = Field(
         default=[], description="clocks to start anew"
     )
-    say: Text = ""
+    tell: Text = ""
     reveal: bool = False
     cue: str = ""
     hold: Hold | None = None
@@ -213,7 +214,7 @@ class EndingPart(Part):
 
     if_: Source = Field(alias="if")
     result: Literal["won", "lost", "done"]
-    say: Text = ""
+    tell: Text = ""
 
 
 class AwardPart(Part):
@@ -221,7 +222,7 @@ class AwardPart(Part):
 
     if_: Source = Field(alias="if")
     title: Annotated[str, Field(min_length=1, max_length=80)]
-    say: Text = ""
+    tell: Text = ""
 
 
 class SoundPart(Part):
@@ -269,7 +270,7 @@ class LookPart(Part):
 
 
 Expected = dict[str, int | float | str]
-"""What must come of a play: any meter or count, ``result``, ``award``, ``ending`` (its number), and ``say``
+"""What must come of a play: any meter or count, ``result``, ``award``, ``ending`` (its number), and ``tell``
 (the text shown last)."""
 
 
@@ -299,7 +300,7 @@ class Document(Part):
 
     title: Annotated[str, Field(min_length=1, max_length=200)]
     intro: Text = ""
-    packs: Annotated[list[str], BeforeValidator(_listed), Field(min_length=1, max_length=50)]
+    packs: Annotated[list[str], BeforeValidator(_listed), Field(max_length=50)]
     deal: DealPart = DealPart()
     setup: SetupPart = SetupPart()
     tries: Annotated[
@@ -316,6 +317,8 @@ class Document(Part):
     cues: Annotated[dict[str, CuePart], Field(max_length=100)] = {}
     sounds: Annotated[dict[str, SoundPart], Field(max_length=50)] = {}
     look: LookPart = LookPart()
+    leave: Annotated[bool, Field(description="the player may end the play at any time")] = False
+    silent: Annotated[bool, Field(description="nothing is heard, whatever else is said of sounds")] = False
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 
 

@@ -71,7 +71,7 @@ def _set(source: YamlText, edit: Edit) -> str:
         if edit.do == "remove":
             return source.text
         raise KeyError(top)
-    lines = _lines(source.text)
+    lines = own_lines(source.text)
     if node.block and isinstance(node.data, list) and len(rest) > 1 and isinstance(rest[0], int):
         rows = _Rows(lines, node)
         alone = edit.model_copy(update={"path": [0, *rest[1:]]})
@@ -95,15 +95,32 @@ def _part(source: YamlText, lines: Sequence[str], top: str) -> tuple[int, int]:
     """The lines of a top-level part: up to the next one and the comments above that."""
     begin = source.root.keys[top][0]
     following = [line for line, _ in source.root.keys.values() if line > begin]
-    return begin, _top(lines, min(following), begin + 1) if following else len(lines)
+    return begin, top_of(lines, min(following), begin + 1) if following else len(lines)
 
 
 def _with_part(source: YamlText, key: str, value: Any) -> str:
     """The text with a new top-level part, where the document usually has it; a list with a line a row."""
     listed = isinstance(value, list) and value and all(isinstance(item, dict) for item in value)
-    shown = CommentedSeq(map(_flow, value)) if listed else _flow(value)
+    return _with_written(source, key, CommentedSeq(map(_flow, value)) if listed else _flow(value))
+
+
+def spread(source: YamlText, key: str) -> str:
+    """The text with a top-level part written an entry a line."""
+    node = source.node([key])
+    if node is None or not node.data or not source.root.block:
+        return source.text
+    entries = node.data
+    shown = (
+        CommentedMap({name: _flow(value) for name, value in entries.items()})
+        if isinstance(entries, dict)
+        else CommentedSeq(map(_flow, entries))
+    )
+    return _with_written(source, key, shown)
+
+
+def _with_written(source: YamlText, key: str, shown: Any) -> str:
     written = _dumped(CommentedMap({key: shown}))
-    lines = _lines(source.text)
+    lines = own_lines(source.text)
     if key in source.root.keys:
         begin, end = _part(source, lines, key)
         return "".join([*lines[:begin], written, *lines[end:]])
@@ -208,8 +225,8 @@ def _rows_edited(source: YamlText, edit: Edit) -> str:
     assert isinstance(at, int)
     node = source.node(above)
     if node is None or not node.data or not node.block or len(above) > 1:
-        return _small_list_edited(source, above, list(node.data or ()) if node else [], at, edit)
-    rows = _Rows(_lines(source.text), node)
+        return _small_list_edited(source, above, _listed(node), at, edit)
+    rows = _Rows(own_lines(source.text), node)
     if not 0 <= at <= len(rows) - (edit.do != "insert"):
         raise IndexError
     if edit.do == "insert":
@@ -224,6 +241,12 @@ def _rows_edited(source: YamlText, edit: Edit) -> str:
         moved = rows.take(at)
         rows.put(edit.to - (edit.to > at), moved)
     return rows.text()
+
+
+def _listed(node: Node | None) -> list[Any]:
+    """The rows of a list; a single text where a list may stand is a list of it."""
+    data = node.data if node is not None else None
+    return [data] if isinstance(data, str) else list(data or ())
 
 
 def _small_list_edited(
@@ -242,7 +265,8 @@ def _small_list_edited(
     return _set(source, Edit(path=above, value=items))
 
 
-def _lines(text: str) -> list[str]:
+def own_lines(text: str) -> list[str]:
+    """The lines of a text with their endings, of which the last has one too."""
     lines = text.splitlines(keepends=True)
     if lines and not lines[-1].endswith("\n"):
         lines[-1] += "\n"
@@ -256,7 +280,7 @@ class _Rows:
         starts = [part.line for part in node.parts.values()]
         self.dash = lines[starts[0]].index("-")
         ends = [_end(lines, start, self.dash) for start in starts]
-        tops = [_top(lines, start, ends[n - 1] if n else 0) for n, start in enumerate(starts)]
+        tops = [top_of(lines, start, ends[n - 1] if n else 0) for n, start in enumerate(starts)]
         self._head = lines[: tops[0]]
         self._blocks = [lines[top:end] for top, end in zip(tops, ends, strict=True)]
         self._gaps = [lines[end:top] for end, top in zip(ends, tops[1:], strict=False)]
@@ -273,7 +297,7 @@ class _Rows:
         """Change a row as if its list held nothing else."""
         if not 0 <= at < len(self):
             raise IndexError
-        self._blocks[at] = _lines(change("".join(self._blocks[at])))
+        self._blocks[at] = own_lines(change("".join(self._blocks[at])))
 
     def put(self, at: int, block: list[str]) -> None:
         """A row with its comments before the row ``at``."""
@@ -312,7 +336,7 @@ def _end(lines: Sequence[str], start: int, dash: int) -> int:
     return end
 
 
-def _top(lines: Sequence[str], start: int, floor: int) -> int:
+def top_of(lines: Sequence[str], start: int, floor: int) -> int:
     """The first line of the comments right above a row."""
     top = start
     while top > floor and lines[top - 1].strip().startswith("#"):

@@ -69,7 +69,7 @@ def _in_row(row: dict[str, Any], path: Path, old: str, new: str) -> Iterator[Edi
                 yield from _in_expression(expression, [*path, name, key], old, new)
         if name != "time":
             yield from _key(row, [*path, name], old, new)
-    yield from _in_text(row.get("say"), [*path, "say"], old, new)
+    yield from _in_text(row.get("tell"), [*path, "tell"], old, new)
 
 
 def _rows(value: Any) -> list[dict[str, Any]]:

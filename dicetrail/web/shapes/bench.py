@@ -54,7 +54,7 @@ class StepOut(BaseModel):
     row: int | None
     made_by: int
     question: str
-    say: str
+    tell: str
     error: str
     changes: dict[str, float]
     result: str

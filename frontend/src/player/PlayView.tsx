@@ -299,7 +299,7 @@ interface NoteProps {
 }
 
 function FeedbackNote({ feedback, view, move }: NoteProps) {
-  const said = feedback ? feedback.say || (SAID[feedback.moment] ?? "") : "";
+  const said = feedback ? feedback.tell || (SAID[feedback.moment] ?? "") : "";
   const tone = feedback?.cue?.tone ?? BUILT_IN_TONES[feedback?.moment ?? ""] ?? "plain";
   return (
     <div aria-live="polite" className="min-h-24">

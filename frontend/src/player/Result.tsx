@@ -36,7 +36,7 @@ export function Result({ view, again }: { view: View; again: () => void }) {
           {outcome.award || HEADS[outcome.result]}
         </h1>
         <p className="mt-2 text-lg">
-          {[outcome.award && `${HEADS[outcome.result] ?? ""}.`, outcome.say, outcome.award_say]
+          {[outcome.award && `${HEADS[outcome.result] ?? ""}.`, outcome.tell, outcome.award_tell]
             .filter(Boolean)
             .join(" ")}
         </p>

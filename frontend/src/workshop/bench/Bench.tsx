@@ -274,14 +274,14 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
 function Ended({
   found,
 }: {
-  found: { view: { outcome?: { result: string; award: string; say: string } | null } };
+  found: { view: { outcome?: { result: string; award: string; tell: string } | null } };
 }) {
   const outcome = found.view.outcome;
   if (!outcome) return null;
   return (
     <div data-result={outcome.result} data-award={outcome.award}>
       <h2 className="text-2xl">{outcome.award || `The play is ${outcome.result}`}</h2>
-      <p>{outcome.say}</p>
+      <p>{outcome.tell}</p>
     </div>
   );
 }

@@ -38,7 +38,7 @@ export function Ribbon({ steps, goTo, trail, bring }: Props) {
             <button
               type="button"
               data-step={step.n}
-              title={step.say || step.error || undefined}
+              title={step.tell || step.error || undefined}
               onClick={() =>
                 goTo(step.made_by, step.moment === "opened" || step.moment === "begun")
               }

@@ -56,14 +56,14 @@ export function Results({ document, snags, words, change }: Props) {
                 values={RESULTS}
                 keep={(value) => change([set([...path, "result"], value)])}
               />
-              <span className="text-soft">say</span>
+              <span className="text-soft">tell</span>
               <Cell
                 {...cell}
-                label={`ending ${n + 1}: say`}
+                label={`ending ${n + 1}: tell`}
                 kind="template"
-                value={one.say ?? ""}
+                value={one.tell ?? ""}
                 placeholder="nothing"
-                keep={(text) => change([setOrRemove([...path, "say"], text)])}
+                keep={(text) => change([setOrRemove([...path, "tell"], text)])}
               />
             </>
           );
@@ -99,14 +99,14 @@ export function Results({ document, snags, words, change }: Props) {
                 value={one.title}
                 keep={(text) => change([set([...path, "title"], text)])}
               />
-              <span className="text-soft">say</span>
+              <span className="text-soft">tell</span>
               <Cell
                 {...cell}
-                label={`award ${n + 1}: say`}
+                label={`award ${n + 1}: tell`}
                 kind="template"
-                value={one.say ?? ""}
+                value={one.tell ?? ""}
                 placeholder="nothing"
-                keep={(text) => change([setOrRemove([...path, "say"], text)])}
+                keep={(text) => change([setOrRemove([...path, "tell"], text)])}
               />
             </>
           );

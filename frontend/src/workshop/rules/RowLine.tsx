@@ -129,15 +129,15 @@ export function RowLine({ row, place, before, after, snags, never, walked, words
               press={() => change([remove([...path, "restart"])])}
             />
           ))}
-          {row.say !== "" && row.say !== undefined && (
+          {row.tell !== "" && row.tell !== undefined && (
             <Part>
-              <Dim>say</Dim>{" "}
+              <Dim>tell</Dim>{" "}
               <Cell
                 {...cell}
-                label={`${what}: say`}
+                label={`${what}: tell`}
                 kind="template"
-                value={row.say}
-                keep={(text) => change([setOrRemove([...path, "say"], text)])}
+                value={row.tell}
+                keep={(text) => change([setOrRemove([...path, "tell"], text)])}
               />
             </Part>
           )}
@@ -234,7 +234,7 @@ function More({
     things.push([`${name} by …`, [set([...path, "add", name], 1)]]);
     things.push([`${name} to …`, [set([...path, "set", name], 0)]]);
   }
-  if (!row.say) things.push(["say …", [set([...path, "say"], "…")]]);
+  if (!row.tell) things.push(["tell …", [set([...path, "tell"], "…")]]);
   if (!row.reveal) things.push(["show the answer", [set([...path, "reveal"], true)]]);
   if (!row.cue) things.push(["a cue", [set([...path, "cue"], words.cues[0] ?? "bright")]]);
   if (row.hold === null || row.hold === undefined)
