@@ -14,8 +14,8 @@ from fastapi.staticfiles import StaticFiles
 from ..core.play.setup import SetupError
 from ..core.snag import Refused
 from ..store.database import open_database
-from . import bench, checking, dealing, feedback, maker, media, packs, players, rules
-from .demo import bring_demo
+from . import bench, checking, dealing, feedback, maker, many, media, packs, players, rules
+from .demo import bring_demo_once
 from .jobs import Jobs
 from .live import Live
 from .workshop import Workshop
@@ -33,7 +33,7 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
     """The application over the database in the folder ``data``."""
     workshop = Workshop(open_database(data / "dicetrail.sqlite"))
     if demo:
-        bring_demo(workshop)
+        bring_demo_once(workshop)
 
     @contextlib.asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
@@ -55,6 +55,7 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
     app.include_router(maker.router)
     app.include_router(rules.router)
     app.include_router(packs.router)
+    app.include_router(many.router)
     app.include_router(media.router)
     app.include_router(players.router)
     app.add_exception_handler(Refused, _refuse)

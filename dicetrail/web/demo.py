@@ -5,8 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 
 from sqlalchemy import select
+from sqlalchemy.orm import Session
 
-from ..store import games
+from ..store import games, packs
 from ..store.models import Game, Pack
 from .workshop import Workshop
 
@@ -14,19 +15,26 @@ DEMO = Path(__file__).parent.parent / "demo"
 DEMO_DICE = 1708
 
 
-def bring_demo(workshop: Workshop) -> None:
-    """Put the demo's packs and games on the shelf, unless something stands or stood there already."""
+def bring_demo_once(workshop: Workshop) -> None:
+    """Put the demo on the shelf, unless something stands or stood there already."""
     with workshop.session() as session:
         if any(session.scalar(select(kind.id).limit(1)) for kind in (Pack, Game)):
             return
-        for path in sorted((DEMO / "packs").iterdir()):
-            if path.suffix in (".png", ".ogg"):
-                workshop.bring_media(session, path.name, path.read_bytes())
-            else:
-                workshop.bring_pack(session, path.name, path.read_bytes())
-        session.commit()
-        for path in sorted(DEMO.glob("*.yaml")):
-            text = path.read_text("utf-8")
+        bring_demo(workshop, session)
+
+
+def bring_demo(workshop: Workshop, session: Session) -> None:
+    """Put those of the demo's packs and games on the shelf that are not there."""
+    for path in sorted((DEMO / "packs").iterdir()):
+        if path.suffix in (".png", ".ogg"):
+            workshop.bring_media(session, path.name, path.read_bytes())
+        elif packs.pack_named(session, f"packs/{path.name}") is None:
+            workshop.bring_pack(session, path.name, path.read_bytes())
+    session.commit()
+    present = {game.text for game in games.all_games(session)}
+    for path in sorted(DEMO.glob("*.yaml")):
+        text = path.read_text("utf-8")
+        if text not in present:
             title = workshop.read(session, text).title or path.stem
             games.add_game(session, title, text, DEMO_DICE)
-        session.commit()
+    session.commit()

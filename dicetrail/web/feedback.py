@@ -53,6 +53,8 @@ def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
             "accent": round(contrast(look.accent, look.ground), 2),
         },
         tick=document.clocks.tick,
+        tick_sound=document.clocks.tick_sound,
+        silent=document.silent,
     )
 
 

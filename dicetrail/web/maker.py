@@ -13,6 +13,7 @@ from ..core.play.expressions import FUNCTIONS
 from ..core.play.game import COUNTS, MOMENTS
 from ..core.play.question import KINDS
 from ..core.prove.doubts import doubts
+from ..core.rules.comments import with_comment
 from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED
 from ..core.rules.document import schema as game_schema
@@ -23,10 +24,12 @@ from ..core.snag import Refused
 from ..files import starting_points
 from ..store import games, history, packs, shelving
 from ..store.models import Game, Pack
+from .demo import DEMO, bring_demo
 from .named import TheGame
 from .packs import download, pack_of, pack_out, snags_out
 from .requests import TheSession, TheWorkshop
 from .shapes.games import (
+    CommentIn,
     DiceIn,
     EditsIn,
     GameOut,
@@ -42,13 +45,16 @@ from .workshop import Workshop, roll
 
 router = APIRouter(prefix="/api/workshop", tags=["workshop"])
 
+SAMPLE = "trail-sense.tsv"
+"""The demo's pack that is given as a sample."""
+
 
 @router.get("/shelf")
 def shelf(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
     """Every pack and every game."""
     return ShelfOut(
         packs=[pack_out(session, workshop, pack) for pack in packs.all_packs(session)],
-        games=[_game_out(session, workshop, game) for game in games.all_games(session)],
+        games=[_game_out(session, workshop, game, look=True) for game in games.all_games(session)],
         packs_off=[
             OffOut(id=pack.id, title=shelving.name_of(pack)) for pack in shelving.off_the_shelf(session, Pack)
         ],
@@ -88,8 +94,9 @@ def _thing(session: Session, kind: Literal["packs", "games"], number: int) -> Pa
 
 @router.post("/games", status_code=201)
 def start_game(new: NewGameIn, session: TheSession, workshop: TheWorkshop) -> GameOut:
-    """A new game over a pack."""
-    game = workshop.start_game(session, new.title, pack_of(new.pack_id, session), new.manner)
+    """A new game over a pack, or over none yet."""
+    pack = None if new.pack_id is None else pack_of(new.pack_id, session)
+    game = workshop.start_game(session, new.title, pack, new.manner)
     session.commit()
     return _game_out(session, workshop, game)
 
@@ -116,7 +123,7 @@ def manners() -> list[MannerOut]:
 @router.get("/games/{game_id}")
 def one_game(game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameOut:
     """One game with its text and snags."""
-    return _game_out(session, workshop, game)
+    return _game_out(session, workshop, game, look=True)
 
 
 @router.put("/games/{game_id}")
@@ -152,6 +159,16 @@ def rename_one_meter(
     return change_game(GameTextIn(text=text, revision=wanted.revision), game, session, workshop)
 
 
+@router.post("/games/{game_id}/comments")
+def comment_on(wanted: CommentIn, game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameOut:
+    """Write a comment at a row, an ending, an award or a meter; "" takes it away."""
+    try:
+        text = with_comment(game.text, wanted.path, wanted.comment)
+    except YamlMistake as mistake:
+        raise HTTPException(422, f"The text must be mended first: {mistake}") from None
+    return change_game(GameTextIn(text=text, revision=wanted.revision), game, session, workshop)
+
+
 @router.post("/games/{game_id}/turn/{way}")
 def turn_game(
     way: Literal["undo", "redo"], game: TheGame, session: TheSession, workshop: TheWorkshop
@@ -176,6 +193,19 @@ def game_file(game: TheGame) -> Response:
     return download(game.text.encode(), f"{game.slug}.yaml")
 
 
+@router.post("/demo", status_code=201)
+def load_demo(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
+    """Put the demo's packs and games on the shelf."""
+    bring_demo(workshop, session)
+    return shelf(session, workshop)
+
+
+@router.get("/sample", response_class=Response)
+def sample_file() -> Response:
+    """A small question file to try things with."""
+    return download((DEMO / "packs" / SAMPLE).read_bytes(), SAMPLE)
+
+
 @router.get("/words")
 def words() -> WordsOut:
     """The words that rules and packs may use, besides a game's own meters and cues."""
@@ -196,12 +226,14 @@ def schema() -> dict[str, object]:
     return game_schema()
 
 
-def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
+def _game_out(session: Session, workshop: Workshop, game: Game, *, look: bool = False) -> GameOut:
+    """A game as the workshop shows it; with ``look`` its plays are gone through from now on."""
     reading = workshop.compiled(session, game)
     document = reading.document
+    known = {pack.name: pack.id for pack in packs.all_packs(session)}
     title, names = workshop.outline(game, reading)
     can_undo, can_redo = history.can_undo_redo(session, game)
-    found = workshop.reach(session, game, begin=False)
+    found = workshop.reach(session, game, begin=look)
     walked = workshop.walked(session, game)
     passed = sum(one.passed for one in walked)
     return GameOut(
@@ -216,7 +248,9 @@ def _game_out(session: Session, workshop: Workshop, game: Game) -> GameOut:
         questions=len(reading.game.questions) if reading.game else 0,
         rows=len(document.consequences) if document else 0,
         meters=list(document.meters) if document else [],
-        pack_ids=[pack.id for pack in packs.all_packs(session) if pack.name in names],
+        pack_names=list(names),
+        pack_ids=[known[name] for name in names if name in known],
+        looking=found is None and reading.playable,
         snags=snags_out([*reading.snags, *(doubts(reading, found) if found else ())]),
         can_undo=can_undo,
         can_redo=can_redo,

@@ -8,13 +8,14 @@ from typing import Annotated
 from fastapi import APIRouter, Depends, Form, HTTPException, Request, Response, UploadFile
 from sqlalchemy.orm import Session
 
-from ..core.pack.editing import Source, add, change, double, move, remove, replace_lines
+from ..core.pack.editing import Source, add, change, replace_lines
 from ..core.pack.finding import Order, Wanted, find
 from ..core.pack.making import Misfit
 from ..core.pack.merging import Difference, differences, take
 from ..core.pack.reading import Reading
 from ..core.pack.records import MARKS, split_records
 from ..core.pack.text import LARGEST_FILE, check_size
+from ..core.pack.writing import empty_pack as written_empty
 from ..core.pack.writing import to_record, write_file
 from ..core.play.clocks import Clock
 from ..core.play.game import Choices, Clocks, Deal, Game, Move
@@ -34,10 +35,10 @@ from .shapes.packs import (
     ColumnsOut,
     DifferenceOut,
     DifferencesOut,
+    EmptyPackIn,
     LineIn,
     LineOut,
     LinesOut,
-    ManyIn,
     OneQuestionOut,
     PackOut,
     PastedIn,
@@ -106,6 +107,15 @@ def bring_pack(
 def paste_pack(pasted: PastedIn, session: TheSession, workshop: TheWorkshop, jobs: TheJobs) -> BroughtOut:
     """Bring questions as pasted text."""
     return _bring(session, workshop, jobs, pasted.name, pasted.text.encode(), pasted.settings)
+
+
+@router.post("/packs/empty", status_code=201)
+def empty_pack(wanted: EmptyPackIn, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """A pack to write into."""
+    pack = workshop.bring_pack(session, f"{wanted.name.strip()}.tsv", written_empty().encode())
+    out = pack_out(session, workshop, pack)
+    session.commit()
+    return out
 
 
 @router.post("/packs/look")
@@ -304,25 +314,6 @@ def change_question(
     )
 
 
-@router.post("/packs/{pack_id}/questions/many")
-def change_many(wanted: ManyIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
-    """Remove, double or move several questions."""
-    reading = workshop.reading(session, pack)
-    for number in (*wanted.numbers, *([] if wanted.before is None else [wanted.before])):
-        question_at(reading, number)
-    if wanted.do == "remove":
-        return change_pack(
-            session, workshop, pack, wanted.revision, lambda source: remove(source, wanted.numbers)
-        )
-    if wanted.do == "double":
-        return change_pack(
-            session, workshop, pack, wanted.revision, lambda source: double(source, wanted.numbers)
-        )
-    return change_pack(
-        session, workshop, pack, wanted.revision, lambda source: move(source, wanted.numbers, wanted.before)
-    )
-
-
 @router.post("/packs/{pack_id}/undo")
 def undo_pack(pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """Take the last change of a pack back."""
@@ -391,10 +382,13 @@ def _bring(
 ) -> BroughtOut:
     check_size(data, name)
     if len(data) < SLOW_FROM:
+        if (game := workshop.bring_game(session, name, data)) is not None:
+            session.commit()
+            return BroughtOut(game=game.id)
         pack = workshop.bring_pack(session, name, data, wanted.settings())
         out = pack_out(session, workshop, pack)
         session.commit()
-        return BroughtOut(pack=out, job=None)
+        return BroughtOut(pack=out)
 
     def work(progress: Callable[[int, int], None]) -> int:
         with workshop.session() as own:
@@ -403,7 +397,7 @@ def _bring(
             own.commit()
             return pack.id
 
-    return BroughtOut(pack=None, job=job_out(jobs.start(work)))
+    return BroughtOut(job=job_out(jobs.start(work)))
 
 
 def job_of(jobs: Jobs, job_id: str) -> Job:
@@ -426,7 +420,7 @@ def change_pack(
 ) -> PackOut:
     """Change a pack in a given revision, and keep it."""
     if base != pack.revision:
-        raise _stale()
+        raise stale()
     try:
         changed = work(workshop.source(session, pack))
     except Misfit as misfit:
@@ -435,16 +429,22 @@ def change_pack(
 
 
 def _keep(session: Session, workshop: Workshop, pack: Pack, changed: Source, base: int) -> PackOut:
-    try:
-        workshop.change_pack(session, pack, changed, base)
-    except history.Stale:
-        raise _stale() from None
+    keep_pack(session, workshop, pack, changed, base)
     out = pack_out(session, workshop, pack)
     session.commit()
     return out
 
 
-def _stale() -> HTTPException:
+def keep_pack(session: Session, workshop: Workshop, pack: Pack, changed: Source, base: int) -> None:
+    """Keep a changed pack, but do not commit it yet."""
+    try:
+        workshop.change_pack(session, pack, changed, base)
+    except history.Stale:
+        raise stale() from None
+
+
+def stale() -> HTTPException:
+    """What is said of a change that was made to an older revision."""
     return HTTPException(409, "The pack was changed elsewhere meanwhile. Your change was not saved.")
 
 
@@ -500,6 +500,8 @@ def _columns(source: Source) -> ColumnsOut:
             roles=None if settings.roles is None else list(settings.roles),
             header=settings.header,
             lists=settings.lists,
+            ask_member=settings.ask_member,
+            ask_odd=settings.ask_odd,
         ),
         questions=len(reading.questions),
         to_mend=sum(snag.severity != "note" for snag in reading.snags),

@@ -12,16 +12,28 @@ from ..core.play.expressions import (
     compile_expression,
     compile_template,
 )
-from ..core.play.game import COUNTS, MOMENTS
+from ..core.play.game import COUNTS, MOMENTS, TOLD
 from ..core.prove.doubts import doubts
 from ..core.prove.lengths import seconds_of_plays
 from ..core.prove.reached import Reach
-from ..core.rules.compile import GameReading
+from ..core.rules.comments import comments
+from ..core.rules.compile import GameReading, thens_at
+from ..core.rules.conditions import conditions, fresh_condition
 from ..core.rules.cues import SHIPPED
 from .named import TheDocument, TheGame, TheReading
 from .packs import snags_out
 from .requests import TheSession, TheWorkshop
-from .shapes.rules import CellIn, CellOut, ComesToOut, FlowOut, MeterRangeOut, PayOut, PossibleOut, RulesOut
+from .shapes.rules import (
+    CellIn,
+    CellOut,
+    ComesToOut,
+    ConditionOut,
+    FlowOut,
+    MeterRangeOut,
+    PayOut,
+    PossibleOut,
+    RulesOut,
+)
 
 router = APIRouter(prefix="/api/workshop", tags=["rules"])
 
@@ -45,7 +57,7 @@ BUILT_IN = {
 
 
 @router.get("/games/{game_id}/rules")
-def rules_of(game: TheGame, document: TheDocument) -> RulesOut:
+def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> RulesOut:
     """The document of a game, as the table shows it."""
     return RulesOut(
         revision=game.revision,
@@ -53,6 +65,14 @@ def rules_of(game: TheGame, document: TheDocument) -> RulesOut:
         moments=list(MOMENTS),
         built_in=BUILT_IN,
         names=[*document.meters, *COUNTS],
+        told=list(TOLD),
+        thens={moment: list(thens_at(moment)) for moment in MOMENTS},
+        conditions={
+            moment: [ConditionOut(said=one.said, source=one.source) for one in conditions(document, moment)]
+            for moment in MOMENTS
+        },
+        fresh={moment: fresh_condition(document, moment) for moment in MOMENTS},
+        comments=comments(reading.source) if reading.source else {},
         cues=sorted({*SHIPPED, *document.cues}),
     )
 
@@ -65,7 +85,7 @@ def try_cell(cell: CellIn, document: TheDocument) -> CellOut:
         if cell.kind == "expression":
             check_names(compile_expression(cell.text), known)
         else:
-            compile_template(cell.text).check_names(known)
+            compile_template(cell.text).check_names(known | set(TOLD))
     except ExpressionError as error:
         return CellOut(problem=str(error), column=error.column + 1)
     return CellOut(problem="", column=0)

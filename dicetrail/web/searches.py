@@ -50,6 +50,9 @@ class Searches:
         with self._changed:
             latest = self._latest.get(game_id)
             if latest is not None and latest.key == key:
+                if latest in self._waiting:  # it is asked for again: it goes before the others
+                    self._waiting.remove(latest)
+                    self._waiting.append(latest)
                 return latest.future
             if latest is not None:
                 self._give_up(latest)
@@ -90,14 +93,25 @@ class Searches:
             search.future.set_result(_ask(process, search.game))
         if self._process is not None:
             self._process.kill()
-            self._process.communicate()
+            _closed(self._process)
 
     def _running(self) -> subprocess.Popen[bytes]:
         """The process that searches, started where none runs."""
         if self._process is not None and self._process.poll() is None:
             return self._process
+        if self._process is not None:
+            _closed(self._process)
         command = [sys.executable, "-m", "dicetrail.web.searching"]
         return subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
+
+
+def _closed(process: subprocess.Popen[bytes]) -> None:
+    """Wait for a process that was ended, and let go of its pipes."""
+    process.wait()
+    for pipe in (process.stdin, process.stdout):
+        if pipe is not None:
+            with contextlib.suppress(OSError):
+                pipe.close()
 
 
 def _ask(process: subprocess.Popen[bytes], game: Game) -> Reach:

@@ -19,12 +19,16 @@ from ..core.pack.media import files_of, missing, renamed
 from ..core.pack.pictures import read_picture
 from ..core.pack.reading import Progress, Reading, Settings, data_of, file_text
 from ..core.pack.sounds import read_sound
+from ..core.pack.text import decode
+from ..core.play.deck import pass_length
 from ..core.play.program import Program
 from ..core.play.question import Question
 from ..core.play.trail import Step
+from ..core.prove.beginning import begun_game
 from ..core.prove.reached import Reach
 from ..core.prove.waymarks import Walked, walk_all
-from ..core.rules.compile import GameReading, read_game
+from ..core.rules.compile import GameReading, PackLoader, read_game
+from ..core.rules.recognise import is_game
 from ..core.rules.starting import new_game
 from ..core.snag import Refused, Snag
 from ..files import starting_points
@@ -283,7 +287,9 @@ class Workshop:
 
     def read(self, session: Session, text: str) -> GameReading:
         """Read a game's text with the packs of the workshop."""
+        return self._with_files(session, read_game(text, self._pack_loader(session)))
 
+    def _pack_loader(self, session: Session) -> PackLoader:
         def load_pack(name: str) -> Sequence[Question]:
             pack = packs.pack_named(session, name)
             if pack is None:
@@ -291,7 +297,7 @@ class Workshop:
                 raise Refused(f"There is no pack {name} on the shelf. There are: {known}.")
             return self.shown(session, self.reading(session, pack).questions)
 
-        return self._with_files(session, read_game(text, load_pack))
+        return load_pack
 
     def _with_files(self, session: Session, reading: GameReading) -> GameReading:
         """A game whose sounds are named by where a player gets them; a snag for each that is not there."""
@@ -310,12 +316,29 @@ class Workshop:
             sounds.append(replace(sound, file=where))
         return replace(reading, game=replace(reading.game, sounds=tuple(sounds)))
 
-    def start_game(self, session: Session, title: str, pack: Pack, manner: str) -> Game:
-        """A new game over a pack, with rules to begin from. Raises Refused where there is no such manner."""
+    def start_game(self, session: Session, title: str, pack: Pack | None, manner: str) -> Game:
+        """A new game over a pack, or none yet, with rules to begin from.
+
+        Raises Refused where there is no such manner.
+        """
         start = starting_points().get(manner)
         if start is None:
             raise Refused(f"There is no manner {manner}. There are: {', '.join(starting_points())}.")
-        text = new_game(start, title, pack.name, len(self.reading(session, pack).questions))
+        if pack is None:
+            return games.add_game(session, title, new_game(start, title), roll())
+        questions = pass_length(self.reading(session, pack).questions)
+        text = begun_game(start, title, pack.name, questions, self._pack_loader(session))
+        return games.add_game(session, title, text, roll())
+
+    def bring_game(self, session: Session, filename: str, data: bytes) -> Game | None:
+        """Keep a game's YAML that was brought; None where it is something else."""
+        try:
+            text, _ = decode(data, filename)
+        except Refused:
+            return None
+        if not is_game(text):
+            return None
+        title = self.read(session, text).title or filename.rpartition(".")[0] or "A game"
         return games.add_game(session, title, text, roll())
 
 

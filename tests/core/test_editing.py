@@ -7,8 +7,9 @@ import unittest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.editing import Source, add, change, double, move, remove, replace_lines
+from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
 from dicetrail.core.pack.making import Misfit
+from dicetrail.core.pack.many import duplicate
 from dicetrail.core.pack.merging import differences, edited, take
 from dicetrail.core.pack.writing import to_record, write_text
 from dicetrail.core.snag import Refused
@@ -87,17 +88,17 @@ class Editing(unittest.TestCase):
             with self.assertRaisesRegex(Misfit, said):
                 self.changed(where, 1, **fields)
 
-    def test_remove_double_move(self):
+    def test_remove_duplicate_move(self):
         where = source("a.tsv", PLAIN)
         self.assertEqual(remove(where, [0, 2]).text, "lonely\nWet is?\tsea\tsand\n")
-        doubled = double(where, [1])
+        doubled = duplicate(where, [1])
         self.assertEqual(prompts(doubled), ["What is up?", "Wet is?", "Wet is? (copy)", "Hard?"])
-        again = double(doubled, [1])
+        again = duplicate(doubled, [1])
         self.assertIn("Wet is? (copy 2)", prompts(again))
         self.assertEqual(prompts(move(where, [2], 0)), ["Hard?", "What is up?", "Wet is?"])
         self.assertEqual(prompts(move(where, [0], None)), ["Wet is?", "Hard?", "What is up?"])
         with self.assertRaises(Refused):
-            double(where, range(51))
+            duplicate(where, range(51))
 
     def test_lines_as_they_stand(self):
         where = source("a.tsv", PLAIN)

@@ -69,7 +69,7 @@ class Questions(Serving):
 
         many("move", 4, revision=1, before=0)
         self.assertEqual(self.prompts()[:2], ["Question 5?", "Question 1?"])
-        many("double", 0, revision=2)
+        many("duplicate", 0, revision=2)
         many("remove", 2, 3, revision=3)
         self.assertEqual(self.prompts(), ["Question 5?", "Question 5? (copy)", "Question 3?", "Question 4?"])
         many("remove", 9, revision=4, code=404)

@@ -91,7 +91,7 @@ class Rules(Serving):
             self.assertTrue(game["playable"], game["snags"])
             self.start(game["slug"], count=2 if manner["name"] == "drill" else None)
         wanted = {"pack_id": pack["id"], "title": "T", "manner": "no such"}
-        self.assertIn("There are: lives", self.ask("POST", "/games", wanted, 422)["detail"])
+        self.assertIn("There are: plain, lives", self.ask("POST", "/games", wanted, 422)["detail"])
 
     def test_cues_and_looks(self):
         game = self.game()

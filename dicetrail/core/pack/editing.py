@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from ..play.question import LABELS, Question
@@ -26,10 +26,6 @@ from .writing import (
     write_text,
     yaml_text,
 )
-
-MOST_COPIES = 50
-COPY = " (copy)"
-"""What is written behind the prompt of a question that was doubled, so that it is another one."""
 
 
 @dataclass
@@ -89,30 +85,13 @@ def add(source: Source, after: int | None, record: WrittenRecord) -> Source:
     return _put(source, place, record, wanted, number, adds=True)
 
 
-def double(source: Source, numbers: Collection[int]) -> Source:
-    """The pack with a copy behind each of these questions, told apart by its prompt. Raises Refused."""
-    if len(numbers) > MOST_COPIES:
-        raise Refused(f"{MOST_COPIES} questions can be doubled at once; {len(numbers)} are selected.")
-    for number in sorted(numbers, reverse=True):
-        reading = source.read()
-        record = to_record(reading.questions[number])
-        record.pop("id")
-        prompts = {question.prompt for question in reading.questions}
-        prompt = f"{record['prompt']}{COPY}"
-        times = 2
-        while prompt in prompts:
-            prompt, times = f"{record['prompt']} (copy {times})", times + 1
-        source = add(source, number, {**record, "prompt": prompt})
-    return source
-
-
 def remove(source: Source, numbers: Iterable[int]) -> Source:
     """The pack without these questions."""
     source = _one_a_record(source)
     reading = source.read()
     places = records_of(reading)
     gone = {places[number] for number in numbers}
-    blocks = _Blocks(source.read())
+    blocks = Blocks(source.read())
     blocks.keep([place for place in range(len(blocks)) if place not in gone])
     return source.with_text(blocks.text())
 
@@ -126,7 +105,7 @@ def move(source: Source, numbers: Iterable[int], before: int | None) -> Source:
     target = len(reading.entries) if before is None else places[before]
     kept = [place for place in range(len(reading.entries)) if place not in moved]
     at = sum(place < target for place in kept)
-    blocks = _Blocks(source.read())
+    blocks = Blocks(source.read())
     blocks.keep([*kept[:at], *moved, *kept[at:]])
     return source.with_text(blocks.text())
 
@@ -180,7 +159,7 @@ def _put(
             "Tab-separated text has no way to hold a tab or a line break. Write it in one line, or save the"
             " pack as another kind of file and bring that.",
         )
-    for attempt in (_as_laid_out, _with_more_columns, _with_kinds, _laid_out_anew):
+    for attempt in (as_laid_out, _with_more_columns, _with_kinds, _laid_out_anew):
         laid = attempt(source, record)
         if laid is None:
             continue
@@ -190,7 +169,7 @@ def _put(
             at = _place_of(now, number)
         else:
             at = place + len(now.entries) - len(reading.entries)
-        blocks = _Blocks(now)
+        blocks = Blocks(now)
         blocks.put(at, line, adds=adds)
         result = draft.with_text(blocks.text())
         if _came_out(result.read(), number, wanted, others):
@@ -212,13 +191,13 @@ def _place_of(reading: Reading, number: int) -> int:
 def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[Question]) -> bool:
     """Whether a question came out as it was wanted and every other one stayed what it was."""
     questions = reading.questions
-    if len(questions) != len(others) + 1 or not _same(questions[number], wanted, any_order=True):
+    if len(questions) != len(others) + 1 or not same_question(questions[number], wanted, any_order=True):
         return False
     rest = [*questions[:number], *questions[number + 1 :]]
-    return all(_same(now, before) for now, before in zip(rest, others, strict=True))
+    return all(same_question(now, before) for now, before in zip(rest, others, strict=True))
 
 
-def _same(one: Question, other: Question, *, any_order: bool = False) -> bool:
+def same_question(one: Question, other: Question, *, any_order: bool = False) -> bool:
     """Whether two questions ask the same, wherever they stand."""
     if any_order and not one.pinned and one.kind == "choice":
         one, other = _right_first(one), _right_first(other)
@@ -234,7 +213,7 @@ def _right_first(question: Question) -> Question:
     return question._replace(options=(right, *others), right=0)
 
 
-def _as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
+def as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
     """The record as the file's own columns can say it; None where they can't."""
     reading = source.read()
     if reading.format != "table":
@@ -334,7 +313,7 @@ def _structured(record: WrittenRecord, form: str) -> str:
     return yaml_text(record).rstrip("\n") if form == "yaml" else json_text(record)
 
 
-class _Blocks:
+class Blocks:
     """A pack's text cut into its records, each with the lines that follow it and are none of their own."""
 
     def __init__(self, reading: Reading) -> None:

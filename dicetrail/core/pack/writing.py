@@ -168,6 +168,12 @@ def headings(roles: Sequence[Role]) -> list[str]:
     return heads
 
 
+def empty_pack() -> str:
+    """The text of a pack to write into: a header with a column for what most questions need."""
+    roles: tuple[Role, ...] = ("kind", "prompt", "answer", "wrong", "wrong", "wrong", "topic", "level", "why")
+    return tab_line(headings(roles)) + "\n"
+
+
 def write_file(name: str, questions: Sequence[Question]) -> bytes:
     """Questions as a file of the kind that its name's ending says. Raises :class:`Refused`."""
     ending = name.lower().rpartition(".")[2]

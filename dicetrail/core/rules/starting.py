@@ -21,11 +21,13 @@ class StartingPoint:
         return self.text.splitlines()[0].lstrip("# ")
 
 
-def new_game(start: StartingPoint, title: str, pack: str, questions: int) -> str:
-    """The YAML of a new game over one pack of so many questions."""
-    edits = [Edit(path=["title"], value=title), Edit(path=["packs"], value=[pack])]
-    drawn = YamlText(start.text).data["deal"]["draw"]
-    repeats = YamlText(start.text).data["deal"]["repeats"]
-    if isinstance(drawn, int) and repeats == "never" and drawn > questions:
+def new_game(start: StartingPoint, title: str, pack: str = "", questions: int = 0) -> str:
+    """The YAML of a new game over one pack of so many questions; over none yet where ``pack`` is ""."""
+    edits = [Edit(path=["title"], value=title)]
+    if pack:
+        edits.append(Edit(path=["packs"], value=[pack]))
+    deal = YamlText(start.text).data["deal"]
+    drawn, repeats = deal["draw"], deal["repeats"]
+    if pack and isinstance(drawn, int) and repeats == "never" and drawn > questions:
         edits.append(Edit(path=["deal", "draw"], value=max(1, questions)))
     return edited(start.text, edits)

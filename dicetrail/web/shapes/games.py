@@ -15,7 +15,9 @@ from .packs import PackOut
 
 class GameOut(BaseModel):
     """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-    ``passed`` and ``failed`` count its waymarks."""
+    ``passed`` and ``failed`` count its waymarks. ``pack_ids`` are those of its packs that stand on the shelf,
+    in the game's order. While its plays are being gone through it is ``looking``: more snags may come.
+    """
 
     id: int
     slug: str
@@ -28,7 +30,9 @@ class GameOut(BaseModel):
     questions: int
     rows: int
     meters: list[str]
+    pack_names: list[str]
     pack_ids: list[int]
+    looking: bool
     snags: list[SnagOut]
     can_undo: bool
     can_redo: bool
@@ -61,6 +65,14 @@ class MeterNameIn(BaseModel):
     revision: int
 
 
+class CommentIn(BaseModel):
+    """A comment at a place of a game's document (rows from 0); "" takes it away."""
+
+    path: Annotated[list[str | int], Field(min_length=2, max_length=2)]
+    comment: Annotated[str, Field(max_length=2000)]
+    revision: int
+
+
 class WordsOut(BaseModel):
     """The words that rules and packs may use."""
 
@@ -74,11 +86,11 @@ class WordsOut(BaseModel):
 
 
 class NewGameIn(BaseModel):
-    """A new game over a pack, of a manner to begin from."""
+    """A new game over a pack, or none yet, of a manner to begin from."""
 
-    pack_id: int
+    pack_id: int | None = None
     title: Annotated[str, Field(min_length=1, max_length=200)]
-    manner: Annotated[str, Field(max_length=40)] = "lives"
+    manner: Annotated[str, Field(max_length=40)] = "plain"
 
 
 class MannerOut(BaseModel):

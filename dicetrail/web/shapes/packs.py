@@ -103,12 +103,46 @@ class RecordIn(BaseModel):
 
 
 class ManyIn(BaseModel):
-    """Something done to several questions: removed, doubled, or moved before the one numbered ``before``."""
+    """Something done to several questions: removed, duplicated, moved before the one numbered ``before``, or
+    given the same ``fields`` ("" takes one away)."""
 
-    do: Literal["remove", "double", "move"]
+    do: Literal["remove", "duplicate", "move", "set"]
     numbers: Annotated[list[int], Field(min_length=1, max_length=100_000)]
     before: int | None = None
+    fields: dict[Literal["topic", "level", "worth", "seconds"], str] = {}
     revision: int
+
+
+class RowsIn(BaseModel):
+    """Rows of questions as they were pasted; ``after`` is the question they are put behind (None: last)."""
+
+    text: Annotated[str, Field(min_length=1, max_length=2_000_000)]
+    after: int | None = None
+    revision: int
+
+
+class GiveIn(BaseModel):
+    """Questions that go to another pack (``target``): copied, or moved."""
+
+    numbers: Annotated[list[int], Field(min_length=1, max_length=100_000)]
+    target: int
+    move: bool
+    revision: int
+
+
+class GivenOut(BaseModel):
+    """Both packs after questions went from one to the other, how many did, and why others did not."""
+
+    pack: PackOut
+    target: PackOut
+    given: int
+    left: list[str]
+
+
+class EmptyPackIn(BaseModel):
+    """The name of a pack to write into."""
+
+    name: Annotated[str, Field(min_length=1, max_length=100)]
 
 
 class SettingsIn(BaseModel):
@@ -118,11 +152,13 @@ class SettingsIn(BaseModel):
     roles: Annotated[list[Role], Field(max_length=500)] | None = None
     header: bool | None = None
     lists: Literal["sort", "odd", "both"] = "sort"
+    ask_member: Annotated[str, Field(min_length=1, max_length=500)] = "{member}"
+    ask_odd: Annotated[str, Field(min_length=1, max_length=500)] = "Which one does not belong?"
 
     def settings(self) -> Settings:
         """As the core knows them."""
         roles = None if self.roles is None else tuple(self.roles)
-        return Settings(self.delimiter, roles, self.header, self.lists)
+        return Settings(self.delimiter, roles, self.header, self.lists, self.ask_member, self.ask_odd)
 
 
 class ColumnsOut(BaseModel):
@@ -159,10 +195,12 @@ class LinesOut(BaseModel):
 
 
 class BroughtOut(BaseModel):
-    """A file that was brought: the pack it became or, where reading takes a while, the job that reads it."""
+    """A file that was brought: the pack or the game it became or, where reading takes a while, the job that
+    reads it."""
 
-    pack: PackOut | None
-    job: JobOut | None
+    pack: PackOut | None = None
+    game: int | None = None
+    job: JobOut | None = None
 
 
 class DifferenceOut(BaseModel):

@@ -54,6 +54,6 @@ class PlayOut(BaseModel):
 class MoveIn(BaseModel):
     """A move over the live socket. ``visit`` is the visit the player had in sight."""
 
-    do: Literal["answer", "skip", "continue"]
+    do: Literal["answer", "skip", "continue", "leave"]
     text: Annotated[str, Field(max_length=20_000)] = ""
     visit: int

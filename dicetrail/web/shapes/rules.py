@@ -15,16 +15,32 @@ from ...core.rules.document import (
 from .common import SnagOut
 
 
+class ConditionOut(BaseModel):
+    """A condition in words, and the expression that says it."""
+
+    said: str
+    source: str
+
+
 class RulesOut(BaseModel):
     """A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
-    row applies, ``cues`` are all that a row may name."""
+    row applies, ``cues`` are all that a row may name, ``told`` the names that only texts know.
+
+    By their moments: ``thens`` are where a row can lead, ``conditions`` those that fit, ``fresh`` is one for
+    a new row before one that always applies. ``comments`` are the maker's, by their places (rows from 1).
+    """
 
     revision: int
     document: Document
     moments: list[str]
     built_in: dict[str, str]
     names: list[str]
+    told: list[str]
     cues: list[str]
+    thens: dict[str, list[str]]
+    conditions: dict[str, list[ConditionOut]]
+    fresh: dict[str, str]
+    comments: dict[str, str]
 
 
 class CellIn(BaseModel):
@@ -116,6 +132,8 @@ class FeedbackOut(BaseModel):
     look: LookPart
     contrast: dict[str, float]
     tick: int
+    tick_sound: str
+    silent: bool
 
 
 class ExperienceIn(BaseModel):

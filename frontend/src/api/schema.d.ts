@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Demo
+         * @description Put the demo's packs and games on the shelf.
+         */
+        post: operations["load_demo_api_workshop_demo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games": {
         parameters: {
             query?: never;
@@ -115,7 +135,7 @@ export interface paths {
         put?: never;
         /**
          * Start Game
-         * @description A new game over a pack.
+         * @description A new game over a pack, or over none yet.
          */
         post: operations["start_game_api_workshop_games_post"];
         delete?: never;
@@ -262,6 +282,26 @@ export interface paths {
         get: operations["comes_to_api_workshop_games__game_id__comes_to_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Comment On
+         * @description Write a comment at a row, an ending, an award or a meter; "" takes it away.
+         */
+        post: operations["comment_on_api_workshop_games__game_id__comments_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -696,6 +736,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/packs/empty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Empty Pack
+         * @description A pack to write into.
+         */
+        post: operations["empty_pack_api_workshop_packs_empty_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs/look": {
         parameters: {
             query?: never;
@@ -904,6 +964,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/packs/{pack_id}/questions/give": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Questions
+         * @description Copy or move questions to another pack: both packs change, or none.
+         */
+        post: operations["give_questions_api_workshop_packs__pack_id__questions_give_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs/{pack_id}/questions/many": {
         parameters: {
             query?: never;
@@ -914,10 +994,30 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Change Many
-         * @description Remove, double or move several questions.
+         * Change Several
+         * @description Remove, duplicate, move or set several questions.
          */
-        post: operations["change_many_api_workshop_packs__pack_id__questions_many_post"];
+        post: operations["change_several_api_workshop_packs__pack_id__questions_many_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/packs/{pack_id}/questions/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Rows
+         * @description Add the questions of rows that were pasted, behind a question.
+         */
+        post: operations["add_rows_api_workshop_packs__pack_id__questions_rows_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1022,6 +1122,26 @@ export interface paths {
          * @description Take the last change of a pack back.
          */
         post: operations["undo_pack_api_workshop_packs__pack_id__undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sample File
+         * @description A small question file to try things with.
+         */
+        get: operations["sample_file_api_workshop_sample_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1191,10 +1311,10 @@ export interface components {
              */
             if: string | number | boolean;
             /**
-             * Say
+             * Tell
              * @default
              */
-            say: string;
+            tell: string;
             /** Title */
             title: string;
         };
@@ -1324,11 +1444,14 @@ export interface components {
         };
         /**
          * BroughtOut
-         * @description A file that was brought: the pack it became or, where reading takes a while, the job that reads it.
+         * @description A file that was brought: the pack or the game it became or, where reading takes a while, the job that
+         *     reads it.
          */
         BroughtOut: {
-            job: components["schemas"]["JobOut"] | null;
-            pack: components["schemas"]["PackOut"] | null;
+            /** Game */
+            game?: number | null;
+            job?: components["schemas"]["JobOut"] | null;
+            pack?: components["schemas"]["PackOut"] | null;
         };
         /**
          * BroughtTrailOut
@@ -1510,6 +1633,12 @@ export interface components {
              * @default 0
              */
             tick: number;
+            /**
+             * Tick Sound
+             * @description the sound they are heard as
+             * @default
+             */
+            tick_sound: string;
         };
         /**
          * ColumnsOut
@@ -1576,6 +1705,28 @@ export interface components {
             timed: boolean;
         };
         /**
+         * CommentIn
+         * @description A comment at a place of a game's document (rows from 0); "" takes it away.
+         */
+        CommentIn: {
+            /** Comment */
+            comment: string;
+            /** Path */
+            path: (string | number)[];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * ConditionOut
+         * @description A condition in words, and the expression that says it.
+         */
+        ConditionOut: {
+            /** Said */
+            said: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * ConsequencePart
          * @description One row of the rules: at this moment, if this holds, do that.
          */
@@ -1613,17 +1764,17 @@ export interface components {
              */
             reveal: boolean;
             /**
-             * Say
-             * @default
-             */
-            say: string;
-            /**
              * Set
              * @default {}
              */
             set: {
                 [key: string]: string | number | boolean;
             };
+            /**
+             * Tell
+             * @default
+             */
+            tell: string;
             /** Then */
             then?: ("next" | "again" | "won" | "lost" | "done") | null;
             /**
@@ -1839,7 +1990,8 @@ export interface components {
              * @default {
              *       "breather": 0,
              *       "restart_on_again": false,
-             *       "tick": 0
+             *       "tick": 0,
+             *       "tick_sound": ""
              *     }
              */
             clocks: components["schemas"]["ClocksPart"];
@@ -1874,6 +2026,12 @@ export interface components {
              */
             intro: string;
             /**
+             * Leave
+             * @description the player may end the play at any time
+             * @default false
+             */
+            leave: boolean;
+            /**
              * @default {
              *       "accent": "#2b5a3c",
              *       "face": "plain",
@@ -1899,6 +2057,12 @@ export interface components {
              *     }
              */
             setup: components["schemas"]["SetupPart"];
+            /**
+             * Silent
+             * @description nothing is heard, whatever else is said of sounds
+             * @default false
+             */
+            silent: boolean;
             /**
              * Sounds
              * @default {}
@@ -1955,6 +2119,14 @@ export interface components {
             revision: number;
         };
         /**
+         * EmptyPackIn
+         * @description The name of a pack to write into.
+         */
+        EmptyPackIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * EndingPart
          * @description What ends a play, and with which result.
          */
@@ -1970,10 +2142,10 @@ export interface components {
              */
             result: "won" | "lost" | "done";
             /**
-             * Say
+             * Tell
              * @default
              */
-            say: string;
+            tell: string;
         };
         /**
          * ExperienceIn
@@ -2036,12 +2208,16 @@ export interface components {
             shipped_sounds: {
                 [key: string]: components["schemas"]["SoundPart"];
             };
+            /** Silent */
+            silent: boolean;
             /** Sounds */
             sounds: {
                 [key: string]: components["schemas"]["SoundPart"];
             };
             /** Tick */
             tick: number;
+            /** Tick Sound */
+            tick_sound: string;
         };
         /**
          * FeedbackView
@@ -2055,8 +2231,8 @@ export interface components {
             given: string;
             /** Moment */
             moment: string;
-            /** Say */
-            say: string;
+            /** Tell */
+            tell: string;
             /** Verdict */
             verdict: string;
             /** Why */
@@ -2105,7 +2281,8 @@ export interface components {
         /**
          * GameOut
          * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-         *     ``passed`` and ``failed`` count its waymarks.
+         *     ``passed`` and ``failed`` count its waymarks. ``pack_ids`` are those of its packs that stand on the shelf,
+         *     in the game's order. While its plays are being gone through it is ``looking``: more snags may come.
          */
         GameOut: {
             /** Can Redo */
@@ -2122,10 +2299,14 @@ export interface components {
             failed: number;
             /** Id */
             id: number;
+            /** Looking */
+            looking: boolean;
             /** Meters */
             meters: string[];
             /** Pack Ids */
             pack_ids: number[];
+            /** Pack Names */
+            pack_names: string[];
             /** Passed */
             passed: number;
             /** Playable */
@@ -2200,6 +2381,32 @@ export interface components {
             size: number | null;
             /** Twice In A Play */
             twice_in_a_play: boolean;
+        };
+        /**
+         * GiveIn
+         * @description Questions that go to another pack (``target``): copied, or moved.
+         */
+        GiveIn: {
+            /** Move */
+            move: boolean;
+            /** Numbers */
+            numbers: number[];
+            /** Revision */
+            revision: number;
+            /** Target */
+            target: number;
+        };
+        /**
+         * GivenOut
+         * @description Both packs after questions went from one to the other, how many did, and why others did not.
+         */
+        GivenOut: {
+            /** Given */
+            given: number;
+            /** Left */
+            left: string[];
+            pack: components["schemas"]["PackOut"];
+            target: components["schemas"]["PackOut"];
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -2385,7 +2592,8 @@ export interface components {
         };
         /**
          * ManyIn
-         * @description Something done to several questions: removed, doubled, or moved before the one numbered ``before``.
+         * @description Something done to several questions: removed, duplicated, moved before the one numbered ``before``, or
+         *     given the same ``fields`` ("" takes one away).
          */
         ManyIn: {
             /** Before */
@@ -2394,7 +2602,14 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "remove" | "double" | "move";
+            do: "remove" | "duplicate" | "move" | "set";
+            /**
+             * Fields
+             * @default {}
+             */
+            fields: {
+                [key: string]: string;
+            };
             /** Numbers */
             numbers: number[];
             /** Revision */
@@ -2510,7 +2725,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "answer" | "skip" | "continue";
+            do: "answer" | "skip" | "continue" | "leave";
             /**
              * Text
              * @default
@@ -2521,16 +2736,16 @@ export interface components {
         };
         /**
          * NewGameIn
-         * @description A new game over a pack, of a manner to begin from.
+         * @description A new game over a pack, or none yet, of a manner to begin from.
          */
         NewGameIn: {
             /**
              * Manner
-             * @default lives
+             * @default plain
              */
             manner: string;
             /** Pack Id */
-            pack_id: number;
+            pack_id?: number | null;
             /** Title */
             title: string;
         };
@@ -2604,8 +2819,8 @@ export interface components {
             asked: number;
             /** Award */
             award: string;
-            /** Award Say */
-            award_say: string;
+            /** Award Tell */
+            award_tell: string;
             cue: components["schemas"]["CueView"] | null;
             /** Percent */
             percent: number;
@@ -2613,10 +2828,10 @@ export interface components {
             result: string;
             /** Right */
             right: number;
-            /** Say */
-            say: string;
             /** Summary */
             summary: components["schemas"]["SummaryRow"][];
+            /** Tell */
+            tell: string;
         };
         /**
          * OutcomesOut
@@ -2899,24 +3114,57 @@ export interface components {
             revision: number;
         };
         /**
+         * RowsIn
+         * @description Rows of questions as they were pasted; ``after`` is the question they are put behind (None: last).
+         */
+        RowsIn: {
+            /** After */
+            after?: number | null;
+            /** Revision */
+            revision: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * RulesOut
          * @description A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
-         *     row applies, ``cues`` are all that a row may name.
+         *     row applies, ``cues`` are all that a row may name, ``told`` the names that only texts know.
+         *
+         *     By their moments: ``thens`` are where a row can lead, ``conditions`` those that fit, ``fresh`` is one for
+         *     a new row before one that always applies. ``comments`` are the maker's, by their places (rows from 1).
          */
         RulesOut: {
             /** Built In */
             built_in: {
                 [key: string]: string;
             };
+            /** Comments */
+            comments: {
+                [key: string]: string;
+            };
+            /** Conditions */
+            conditions: {
+                [key: string]: components["schemas"]["ConditionOut"][];
+            };
             /** Cues */
             cues: string[];
             document: components["schemas"]["Document"];
+            /** Fresh */
+            fresh: {
+                [key: string]: string;
+            };
             /** Moments */
             moments: string[];
             /** Names */
             names: string[];
             /** Revision */
             revision: number;
+            /** Thens */
+            thens: {
+                [key: string]: string[];
+            };
+            /** Told */
+            told: string[];
         };
         /**
          * SamplePart
@@ -2952,6 +3200,16 @@ export interface components {
          * @description How a pack is to be read; None leaves a thing to the guess.
          */
         SettingsIn: {
+            /**
+             * Ask Member
+             * @default {member}
+             */
+            ask_member: string;
+            /**
+             * Ask Odd
+             * @default Which one does not belong?
+             */
+            ask_odd: string;
             /** Delimiter */
             delimiter?: ("tab" | "comma" | "semicolon") | null;
             /** Header */
@@ -2963,7 +3221,7 @@ export interface components {
              */
             lists: "sort" | "odd" | "both";
             /** Roles */
-            roles?: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[] | null;
+            roles?: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[] | null;
         };
         /**
          * SetupPart
@@ -3158,8 +3416,8 @@ export interface components {
             result: string;
             /** Row */
             row: number | null;
-            /** Say */
-            say: string;
+            /** Tell */
+            tell: string;
             /** Verdict */
             verdict: string;
         };
@@ -3273,9 +3531,12 @@ export interface components {
          * @description All that a player sees. ``steps`` grows with the trail.
          *
          *     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
-         *     or, where it waits for the player, the player's key counts.
+         *     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
+         *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound).
          */
         View: {
+            /** Can Leave */
+            can_leave: boolean;
             /** Can Skip */
             can_skip: boolean;
             feedback: components["schemas"]["FeedbackView"] | null;
@@ -3292,10 +3553,13 @@ export interface components {
             question_clock: components["schemas"]["ClockView"] | null;
             /** Resume In */
             resume_in: number | null;
+            /** Silent */
+            silent: boolean;
             /** Steps */
             steps: number;
             /** Tick */
             tick: number;
+            tick_sound: components["schemas"]["Sound"] | null;
             /** Title */
             title: string;
             /** Visit */
@@ -3576,6 +3840,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    load_demo_api_workshop_demo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
                 };
             };
         };
@@ -3872,6 +4156,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComesToOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    comment_on_api_workshop_games__game_id__comments_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
                 };
             };
             /** @description Validation Error */
@@ -4615,6 +4934,39 @@ export interface operations {
             };
         };
     };
+    empty_pack_api_workshop_packs_empty_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmptyPackIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     look_at_file_api_workshop_packs_look_post: {
         parameters: {
             query?: never;
@@ -5028,7 +5380,42 @@ export interface operations {
             };
         };
     };
-    change_many_api_workshop_packs__pack_id__questions_many_post: {
+    give_questions_api_workshop_packs__pack_id__questions_give_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GivenOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_several_api_workshop_packs__pack_id__questions_many_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -5045,6 +5432,41 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    add_rows_api_workshop_packs__pack_id__questions_rows_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RowsIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5262,6 +5684,24 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
                 };
+            };
+        };
+    };
+    sample_file_api_workshop_sample_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

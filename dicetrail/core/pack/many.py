@@ -1,0 +1,109 @@
+"""Many questions of a pack changed, added, duplicated or given to another pack at once."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping, Sequence
+
+from ..play.question import Question
+from ..snag import Refused
+from .editing import Blocks, Source, add, as_laid_out, change, question_of, records_of, same_question
+from .making import Misfit
+from .writing import WrittenRecord, to_record
+
+MOST_COPIES = 50
+COPY = " (copy)"
+"""What is written behind the prompt of a question that was duplicated, so that it is another one."""
+
+
+def change_many(source: Source, changes: Mapping[int, WrittenRecord]) -> Source:
+    """The pack with several questions (by their numbers, from 0) as their records say.
+
+    Raises :class:`Misfit`.
+    """
+    numbers = sorted(changes)
+    first, *others = numbers
+    wanted = [*source.read().questions]
+    for number in numbers:
+        wanted[number] = question_of(changes[number], source.load_data)
+    changed = change(source, first, changes[first])
+    places = records_of(changed.read())
+    lines = {number: as_laid_out(changed, changes[number]) for number in others}
+    if all(lines.values()):
+        blocks = Blocks(changed.read())
+        for number, laid in lines.items():
+            assert laid is not None
+            blocks.put(places[number], laid[1], adds=False)
+        result = changed.with_text(blocks.text())
+        if _are(result.read().questions, wanted):
+            return result
+    for number in others:
+        changed = change(changed, number, changes[number])
+    return changed
+
+
+def add_many(source: Source, after: int | None, records: Sequence[WrittenRecord]) -> Source:
+    """The pack with new questions, in their order, behind the one numbered ``after``; None: at the end.
+
+    Raises :class:`Misfit`.
+    """
+    first, *others = records
+    at = len(source.read().questions) if after is None else after + 1
+    wanted = [question_of(record, source.load_data) for record in records]
+    added = add(source, after, first)
+    reading = added.read()
+    lines = [as_laid_out(added, record) for record in others]
+    if all(lines):
+        blocks = Blocks(reading)
+        place = records_of(reading)[at] + 1
+        for laid in reversed(lines):
+            assert laid is not None
+            blocks.put(place, laid[1], adds=True)
+        result = added.with_text(blocks.text())
+        now = reading.questions
+        if _are(result.read().questions, [*now[:at], *wanted, *now[at + 1 :]]):
+            return result
+    for number, record in enumerate(others, at):
+        added = add(added, number, record)
+    return added
+
+
+def give(
+    source: Source, numbers: Iterable[int], target: Source
+) -> tuple[Source, list[int], list[tuple[int, str]]]:
+    """Another pack with these questions of a pack added at its end.
+
+    Which could be is told as well, and of the others why not.
+    """
+    given: list[int] = []
+    left: list[tuple[int, str]] = []
+    questions = source.read().questions
+    for number in sorted(set(numbers)):
+        try:
+            target = add(target, None, to_record(questions[number]))
+            given.append(number)
+        except Misfit as misfit:
+            left.append((number, str(misfit)))
+    return target, given, left
+
+
+def _are(questions: Sequence[Question], wanted: Sequence[Question]) -> bool:
+    return len(questions) == len(wanted) and all(
+        same_question(one, other, any_order=True) for one, other in zip(questions, wanted, strict=True)
+    )
+
+
+def duplicate(source: Source, numbers: Collection[int]) -> Source:
+    """The pack with a copy behind each of these questions, told apart by its prompt. Raises Refused."""
+    if len(numbers) > MOST_COPIES:
+        raise Refused(f"{MOST_COPIES} questions can be duplicated at once; {len(numbers)} are selected.")
+    for number in sorted(numbers, reverse=True):
+        reading = source.read()
+        record = to_record(reading.questions[number])
+        record.pop("id")
+        prompts = {question.prompt for question in reading.questions}
+        prompt = f"{record['prompt']}{COPY}"
+        times = 2
+        while prompt in prompts:
+            prompt, times = f"{record['prompt']} (copy {times})", times + 1
+        source = add(source, number, {**record, "prompt": prompt})
+    return source

@@ -1,0 +1,95 @@
+"""The maker's API for many questions at once: removed, duplicated, moved, set, pasted, given away."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from fastapi import APIRouter, HTTPException
+
+from ..core.pack.editing import Source, move, remove
+from ..core.pack.many import add_many, change_many, duplicate, give
+from ..core.pack.reading import read_text
+from ..core.pack.writing import WrittenRecord, to_record
+from ..core.snag import Refused
+from .packs import ThePack, change_pack, keep_pack, pack_of, pack_out, question_at, stale
+from .requests import TheSession, TheWorkshop
+from .shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
+
+router = APIRouter(prefix="/api/workshop", tags=["packs"])
+
+MOST_SET = 5000
+MOST_GIVEN = 300
+MOST_PASTED = 2000
+
+
+@router.post("/packs/{pack_id}/questions/many")
+def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """Remove, duplicate, move or set several questions."""
+    reading = workshop.reading(session, pack)
+    for number in (*wanted.numbers, *([] if wanted.before is None else [wanted.before])):
+        question_at(reading, number)
+
+    def as_set(source: Source) -> Source:
+        if len(wanted.numbers) > MOST_SET:
+            raise Refused(f"{MOST_SET:,} questions can be set at once; {len(wanted.numbers):,} are chosen.")
+        questions = source.read().questions
+        changes: dict[int, WrittenRecord] = {}
+        for number in wanted.numbers:
+            record = to_record(questions[number])
+            for role, value in wanted.fields.items():
+                record[role] = value
+            changes[number] = {role: value for role, value in record.items() if value}
+        return change_many(source, changes)
+
+    work: dict[str, Callable[[Source], Source]] = {
+        "remove": lambda source: remove(source, wanted.numbers),
+        "duplicate": lambda source: duplicate(source, wanted.numbers),
+        "move": lambda source: move(source, wanted.numbers, wanted.before),
+        "set": as_set,
+    }
+    return change_pack(session, workshop, pack, wanted.revision, work[wanted.do])
+
+
+@router.post("/packs/{pack_id}/questions/rows", status_code=201)
+def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """Add the questions of rows that were pasted, behind a question."""
+    read = read_text("pasted.tsv", wanted.text, load_data=workshop.load_data)
+    unread = [snag for snag in read.snags if snag.severity == "stop"]
+    if unread:
+        raise Refused(f"Row {unread[0].line} can't be read: {unread[0].message} Nothing was added.")
+    if not 1 <= len(read.questions) <= MOST_PASTED:
+        raise Refused(f"There are {len(read.questions):,} questions in these rows; 1 to {MOST_PASTED:,} fit.")
+    records = [to_record(question) for question in read.questions]
+    for record in records:
+        record.pop("id")
+    return change_pack(
+        session, workshop, pack, wanted.revision, lambda source: add_many(source, wanted.after, records)
+    )
+
+
+@router.post("/packs/{pack_id}/questions/give")
+def give_questions(wanted: GiveIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> GivenOut:
+    """Copy or move questions to another pack: both packs change, or none."""
+    target = pack_of(wanted.target, session)
+    if target.id == pack.id:
+        raise HTTPException(422, "Choose another pack.")
+    if pack.revision != wanted.revision:
+        raise stale()
+    if len(wanted.numbers) > MOST_GIVEN:
+        raise Refused(f"{MOST_GIVEN} questions can go at once; {len(wanted.numbers)} are chosen.")
+    source = workshop.source(session, pack)
+    for number in wanted.numbers:
+        question_at(source.read(), number)
+    now, given, left = give(source, wanted.numbers, workshop.source(session, target))
+    if given:
+        keep_pack(session, workshop, target, now, target.revision)
+        if wanted.move:
+            keep_pack(session, workshop, pack, remove(source, given), pack.revision)
+    out = GivenOut(
+        pack=pack_out(session, workshop, pack),
+        target=pack_out(session, workshop, target),
+        given=len(given),
+        left=[f"{source.read().questions[number].prompt}: {reason}" for number, reason in left],
+    )
+    session.commit()
+    return out
