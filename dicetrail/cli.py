@@ -183,13 +183,17 @@ def play_game(
 ) -> None:
     """Play in the terminal; with moves, write the trail as JSON Lines."""
     program = _program(game_path)
-    choices = _choices(program.game, dice, player, count, topic, level)
+    game = program.game
     if moves is not None:
+        choices = _choices(game, dice, player, count, topic, level)
         sys.stdout.write(to_lines(play(program, choices, _read_moves(moves)).trail))
         return
-    from .terminal import play_in_terminal
+    from .terminal import Asked, Lines, ask_setup, play_in_terminal
 
-    run = play_in_terminal(program, choices, sys.stderr if as_json else sys.stdout)
+    out, typed = sys.stderr if as_json else sys.stdout, Lines()
+    asked = ask_setup(game, Asked(player, count, topic, level), out, typed)
+    choices = _choices(game, dice, asked.player, asked.count, asked.topic, asked.level)
+    run = play_in_terminal(program, choices, out, typed)
     if as_json:
         sys.stdout.write(to_lines(run.trail))
 

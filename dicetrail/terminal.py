@@ -7,26 +7,36 @@ import select
 import sys
 import time
 from collections.abc import Callable
-from typing import TextIO
+from dataclasses import dataclass, replace
+from typing import TextIO, TypeVar
 
-from .core.play.expressions import show_value
-from .core.play.game import Choices, Move
+from .core.play.deck import pass_length
+from .core.play.expressions import show_percent, show_value
+from .core.play.game import Asked as NumberAsked
+from .core.play.game import Choices, Game, Move
 from .core.play.program import Program
+from .core.play.question import same
 from .core.play.run import Run
+from .core.play.setup import LONGEST_NAME
 from .core.play.view import LettersView, View, intro, view
 
+T = TypeVar("T")
+LEAVE, SKIP = "/leave", "/skip"
+"""What is typed to leave a play, and to skip a question."""
 
-def play_in_terminal(program: Program, choices: Choices, out: TextIO) -> Run:
+
+def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lines) -> Run:
     """Play from standard input, showing everything on ``out``; ends early where the input ends."""
     run = Run(program, choices)
     out.write("\n".join(("", program.game.title, *filter(None, [intro(program)]), "")))
+    if program.game.leave:
+        out.write(f"({LEAVE} ends the play)\n")
     start = time.monotonic()
 
     def now() -> int:
         return round((time.monotonic() - start) * 1000)
 
     run.begin()
-    typed = _Lines(now)
     shown_visit, shown_feedback = 0, None
     while run.phase != "over":
         seen = view(run, now())
@@ -37,33 +47,123 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO) -> Run:
         if run.feedback is not shown_feedback:
             shown_feedback = run.feedback
             _show_feedback(seen, out)
-        line = typed.until(run.due())
+        due = run.due()
+        line = typed.within(None if due is None else (due - now()) / 1000)
         if line is None:
             if typed.ended:
                 break
             run.tick(now())
+        elif line == LEAVE and program.game.leave:
+            run.do(Move("leave"), now())
         elif run.continue_from is not None:
             run.do(Move("continue"), now())
         else:
-            run.do(Move("skip") if line == "/skip" else Move("answer", line, run.visit), now())
+            run.do(Move("skip") if line == SKIP else Move("answer", line, run.visit), now())
     if run.feedback is not shown_feedback:
         _show_feedback(view(run, now()), out)
     _show_outcome(view(run, now()), out)
     return run
 
 
-class _Lines:
+def ask_setup(game: Game, given: Asked, out: TextIO, typed: Lines) -> Asked:
+    """What a player chooses of all that the set-up asks and that was not ``given`` already.
+
+    A person is asked again where an answer can't be used. Where the input is no person's, it is left for the
+    play, and the game's own number is taken.
+    """
+    setup, asking = game.setup, _Asking(out, typed)
+    if setup.name and not given.player:
+        given = replace(
+            given, player=asking.ask(f"Your name, up to {LONGEST_NAME} characters", _a_name) or ""
+        )
+    if setup.count is not None and given.count is None:
+        most = pass_length(game.questions) if game.deal.repeats == "never" else setup.count.max
+        given = replace(given, count=asking.number("How many questions", setup.count, most))
+    if setup.level is not None and given.level is None:
+        given = replace(given, level=asking.number("Level", setup.level, setup.level.max))
+    if setup.topic and not given.topic and game.topics:
+        listed = ", ".join(f"{n} {topic}" for n, topic in enumerate(game.topics, 1))
+        given = replace(given, topic=asking.ask(f"Topic ({listed}; Enter: all)", _topic_of(game)) or "")
+    return given
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What the set-up of a game can ask before a play; "" and None where nothing was said of it."""
+
+    player: str = ""
+    count: int | None = None
+    topic: str = ""
+    level: int | None = None
+
+
+class _Asking:
+    """Asks for one thing after another."""
+
+    def __init__(self, out: TextIO, typed: Lines) -> None:
+        self._out, self._typed = out, typed
+
+    def ask(self, said: str, read: Callable[[str], T | None]) -> T | None:
+        """What ``read`` makes of the line typed; None where nothing was, or nothing that can be read."""
+        while True:
+            self._out.write(f"{said}: ")
+            self._out.flush()
+            line = self._typed.within(None)
+            if not (line or "").strip():
+                return None
+            found = read(line.strip()) if line else None
+            if found is not None:
+                return found
+            if not sys.stdin.isatty():
+                self._typed.put_back(line or "")
+                self._out.write("\n")
+                return None
+            self._out.write("That can't be used. ")
+
+    def number(self, said: str, asked: NumberAsked, most: int) -> int:
+        """A number within its bounds; the game's own where nothing is typed."""
+        high = max(asked.min, min(asked.max, most))
+        usual = min(asked.default, high)
+
+        def read(line: str) -> int | None:
+            found = int(line) if line.isascii() and line.isdigit() and len(line) < 9 else None
+            return found if found is not None and asked.min <= found <= high else None
+
+        chosen = self.ask(f"{said}, {asked.min} to {high} (Enter: {usual})", read)
+        return usual if chosen is None else chosen
+
+
+def _a_name(line: str) -> str | None:
+    return line if len(line) <= LONGEST_NAME else None
+
+
+def _topic_of(game: Game) -> Callable[[str], str | None]:
+    """Reads the topic that a line names, by its name or its number."""
+
+    def read(line: str) -> str | None:
+        if line.isascii() and line.isdigit() and 1 <= int(line[:6]) <= len(game.topics):
+            return game.topics[int(line) - 1]
+        return next((topic for topic in game.topics if same(topic) == same(line)), None)
+
+    return read
+
+
+class Lines:
     """Lines of standard input, waited for no longer than the play does."""
 
-    def __init__(self, now: Callable[[], int]) -> None:
-        self._now = now
+    def __init__(self) -> None:
         self._typed = b""
         self.ended = False
 
-    def until(self, due: int | None) -> str | None:
-        """The next line, or None where none came by the time ``due`` or the input has ended."""
+    def put_back(self, line: str) -> None:
+        """Let a line be the next one again."""
+        self._typed = line.encode() + b"\n" + self._typed
+
+    def within(self, seconds: float | None) -> str | None:
+        """The next line, or None where none came in so many seconds or the input has ended."""
+        end = None if seconds is None else time.monotonic() + seconds
         while b"\n" not in self._typed and not self.ended:
-            timeout = None if due is None else max(0.0, (due - self._now()) / 1000)
+            timeout = None if end is None else max(0.0, end - time.monotonic())
             if not select.select([0], [], [], timeout)[0]:
                 return None
             more = os.read(0, 4096)
@@ -136,7 +236,7 @@ def _show_outcome(seen: View, out: TextIO) -> None:
         return
     out.write(
         f"\n{outcome.result.upper()}  {outcome.tell}\n{outcome.right} of {outcome.asked} right"
-        f" ({outcome.percent:.1f} %)\n"
+        f" ({show_percent(outcome.percent)})\n"
     )
     for meter in seen.meters:
         out.write(f"{meter.name}: {show_value(meter.value)}\n")

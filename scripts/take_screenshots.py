@@ -77,7 +77,7 @@ def main() -> None:
         take("rules-text")
         browser.open(f"{served.url}/games/1/feedback")
         browser.press("Experience")
-        browser.find("[data-stage] [data-moment]")
+        browser.find("[data-experience] [data-moment]")
         take("feedback")
         browser.open(f"{served.url}/play/hut-night-at-lanternfell?dice=1708")
         browser.find("input").send_keys("Imre")

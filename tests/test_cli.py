@@ -165,6 +165,41 @@ class CommandLine(unittest.TestCase):
         self.assertIn("That can't be read", done.stdout)
         self.assertIn("left before its end", done.stdout)
 
+    def test_the_terminal_asks_what_the_set_up_asks(self):
+        game = self.file(
+            "asks.yaml",
+            "title: Asks\npacks: [q.tsv]\nleave: true\ndeal: {order: filed, options: filed}\n"
+            "setup: {name: ask, topic: ask, count: {ask: true, min: 1, max: 9, default: 2},"
+            " level: {ask: true, min: 1, max: 2, default: 1}}\n"
+            "consequences: [{moment: right, tell: 'Well done, {player}.'}]\n",
+        )
+        self.file(
+            "q.tsv",
+            "prompt\tanswer\ttopic\tlevel\nFirst?\tone\tknots\t1\nSecond?\ttwo\tknots\t2\n"
+            "Third?\tthree\tsnow\t2\nFourth?\tfour\tknots\t2\n",
+        )
+        shown = self.asked("play", game, "--dice", 1, stdin="Ida\n3\n2\nKnots\ntwo\nfour\n")
+        for part in (
+            "Your name, up to 40 characters: ",
+            "How many questions, 1 to 4 (Enter: 2): ",
+            "Level, 1 to 2 (Enter: 1): ",
+            "Topic (1 knots, 2 snow; Enter: all): ",
+            "Well done, Ida.",
+            "2 of 2 right (100 %)",
+        ):
+            self.assertIn(part, shown)
+        usual = self.asked("play", game, "--dice", 1, "--player", "Bo", stdin="\n\n\none\n")
+        self.assertIn("1 of 1 right (100 %)", usual)
+        given = self.asked(
+            "play", game, "--dice", 1, "--count", 1, "--level", 2, "--topic", "snow", stdin="Bo\nno\n"
+        )
+        self.assertNotIn("How many", given)
+        self.assertIn("0 of 1 right (0 %)", given)
+        left = self.asked("play", game, "--dice", 1, stdin="Ida\n\n\n\n/leave\n")
+        self.assertIn("0 of 1 right (0 %)", left)
+        unread = self.asked("play", game, "--dice", 1, "--player", "Bo", stdin="one\n")
+        self.assertIn("Well done, Bo.", unread)
+
     def test_deal(self):
         cards = json.loads(self.asked("deal", HUT, "--dice", 5, "--count", 4, "--json"))
         self.assertEqual(len(cards), 4)

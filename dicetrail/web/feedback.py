@@ -68,7 +68,7 @@ def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram)
         raise HTTPException(404, f"There is no cue ‘{wanted.cue}’ in this game.")
     bad = cue.tone == "bad"
     moment = "missed" if bad else "right"
-    stage = Game(
+    shown = Game(
         game.title,
         (SAMPLE,),
         deal=Deal(order="filed", options="filed"),
@@ -79,7 +79,7 @@ def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram)
         look=game.look,
         sounds=game.sounds,
     )
-    run = Run(Program(stage), Choices(1, "Player"))
+    run = Run(Program(shown), Choices(1, "Player"))
     run.begin()
     run.do(Move("wrong" if bad else "right"), 0)
     return replace(view(run, 0), waits_for_player=False)

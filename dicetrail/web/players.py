@@ -51,6 +51,7 @@ def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> Invitat
         topics=list(compiled.topics) if setup.topic else [],
         problem="",
         look=compiled.look,
+        silent=compiled.silent,
     )
 
 

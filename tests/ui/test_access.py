@@ -74,7 +74,7 @@ class Access(unittest.TestCase):
         self.clean("deal")
         browser.open(f"{self.served.url}/games/1/feedback")
         browser.press("Experience")
-        browser.find("[data-stage] [data-moment]")
+        browser.find("[data-experience] [data-moment]")
         self.clean("feedback screen")
         browser.open(f"{self.served.url}/games/1/rules")
         browser.find("[data-comes-to=ready]")
@@ -93,19 +93,19 @@ class Access(unittest.TestCase):
         browser.find("h1", "no path")
         self.clean("nowhere")
 
-    def test_what_is_taken_off_the_shelf_can_be_put_back(self):
+    def test_what_is_removed_can_be_put_back(self):
         browser = self.browser
         browser.open(self.served.url)
         game = self.served.ask("GET", "/api/workshop/shelf")["games"][0]["title"]
         browser.press(f"More for {game}")
-        browser.find("[role=menuitem]", "Take off the shelf")
+        browser.find("[role=menuitem]", "Remove")
         self.clean("the shelf with a menu")
         browser.keys(Keys.ARROW_DOWN, Keys.ENTER)
         browser.find("h1", "Rules")
         browser.open(self.served.url)
         browser.find("a", f"{game} (copy)")
         browser.press(f"More for {game} (copy)")
-        browser.find("[role=menuitem]", "Take off the shelf").click()
+        browser.find("[role=menuitem]", "Remove").click()
         browser.find("[data-off]", f"{game} (copy)")
         self.clean("the shelf with something off it")
         browser.find("[data-off] button", "Put back").click()

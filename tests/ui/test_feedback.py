@@ -61,7 +61,9 @@ class Feedback(unittest.TestCase):
         browser.find("[data-cue=bright]", "row 1")
         browser.driver.execute_script(LISTEN)
         browser.press("Experience")
-        browser.find("[data-stage=bright] .motion-glow [data-moment], [data-stage=bright] .motion-glow")
+        browser.find(
+            "[data-experience=bright] .motion-glow [data-moment], [data-experience=bright] .motion-glow"
+        )
         self.assertEqual(self.heard(), ["rise"])
         self.put("Stays", "2.5")
         browser.find("p", "It stays for 2.5 seconds")
@@ -70,15 +72,15 @@ class Feedback(unittest.TestCase):
         self.assertIn("hold: 2.5", text)
         self.assertIn("pitch: 523", text)
         browser.press("Experience")
-        browser.until("[data-stage]", "data-round", "2")
+        browser.until("[data-experience]", "data-round", "2")
         self.assertEqual(self.heard(), ["rise", "own 1"])
-        for box in browser.all("[data-stage]")[0].find_elements("xpath", "..//input[@type='checkbox']"):
+        for box in browser.all("[data-experience]")[0].find_elements("xpath", "..//input[@type='checkbox']"):
             box.click()
         browser.press("Experience")
-        browser.until("[data-stage]", "data-round", "3")
+        browser.until("[data-experience]", "data-round", "3")
         self.assertEqual(len(self.heard()), 2)
         still = browser.driver.execute_script(
-            "return getComputedStyle(document.querySelector('[data-stage] [data-moment]')).animationName"
+            "return getComputedStyle(document.querySelector('[data-experience] [data-moment]')).animationName"
         )
         self.assertEqual(still, "none")
         self.put("Motion made", "20")

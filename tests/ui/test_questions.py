@@ -126,7 +126,7 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("p", "2 questions · 2 snags")
         browser.press("Put the tabs back")
         browser.find("p", "3 questions · 1 snag")
-        browser.press("Take the line away")
+        browser.press("Remove the line")
         browser.find("p", "3 questions · no snags")
         browser.find("[role=tab]", "Questions").click()
         browser.find("[data-question='1']").click()
@@ -215,7 +215,7 @@ class QuestionsScreen(unittest.TestCase):
             Keys.CONTROL, "a", Keys.NULL, Keys.DELETE
         )
         browser.find("[data-question='11']")
-        grid = browser.driver.find_element(By.CSS_SELECTOR, "[role=grid] [tabindex='0']")
+        grid = browser.driver.find_element(By.CSS_SELECTOR, "[role=grid][tabindex='0']")
         browser.driver.execute_script("arguments[0].focus()", grid)
         browser.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN)
         browser.until("[role=row][data-question='1']", "aria-selected", "true")
@@ -235,8 +235,11 @@ class QuestionsScreen(unittest.TestCase):
         browser.press("To the top")
         browser.find("[data-question='0']", "Cloud number 12?")
         browser.press("Add a question")
+        browser.find("[data-new='0'] textarea").click()
+        for text in ("Rope?", "one", "another", "a third", "a fourth"):
+            browser.keys(text, Keys.ENTER)
+        browser.until("[data-new]", "data-new", "1")
         browser.find("p", "13 questions")
-        browser.find("aside")
         self.assertEqual(browser.axe(), [])
         self.assertEqual(browser.console(), [])
 
@@ -265,7 +268,7 @@ class QuestionsScreen(unittest.TestCase):
         browser = self.browser
         self.bring("again.tsv", "One?\tfirst\nTwo?\tsecond\nThree?\tthird\n")
         browser.find("[data-question='2']")
-        browser.press("Bring again")
+        browser.press("Read the file again")
         path = self.folder / "again.tsv"
         path.write_text("One?\tFIRST now\nTwo?\tsecond\nFour?\tfourth\n", "utf-8")
         browser.find("[role=dialog]")
@@ -300,8 +303,8 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("h1", "large.tsv")
         browser.find("p", "100,000 questions · no snags")
         browser.find("[data-question='0']")
-        grid = browser.driver.find_element(By.CSS_SELECTOR, "[role=grid] [tabindex='0']")
-        browser.driver.execute_script("arguments[0].scrollTop = arguments[0].scrollHeight", grid)
+        rows = browser.driver.find_element(By.CSS_SELECTOR, "[role=rowgroup] + [role=rowgroup]")
+        browser.driver.execute_script("arguments[0].scrollTop = arguments[0].scrollHeight", rows)
         browser.find("[data-question='99999']", "Question number 99999?")
         self.assertLess(len(browser.all("[data-question]")), 80)
         browser.find("[aria-label='Search the questions']").send_keys("77777")

@@ -32,7 +32,9 @@ awards:
 """
 
 
-class Rules(unittest.TestCase):
+class OnRules(unittest.TestCase):
+    """A browser on the rules of a game."""
+
     @classmethod
     def setUpClass(cls):
         cls.served = Served()
@@ -74,6 +76,8 @@ class Rules(unittest.TestCase):
         self.assertEqual(self.browser.axe(), [], where)
         self.assertEqual(self.browser.console(), [], where)
 
+
+class Rules(OnRules):
     def test_1_programmed_from_nothing_without_the_text(self):
         browser, game = self.browser, self.open("Empty", EMPTY)
         self.clean("empty rules")
@@ -86,16 +90,16 @@ class Rules(unittest.TestCase):
         self.cell("game clock", "60")
         browser.find("[data-add-moment=right]").click()
         browser.find("[data-row='1']")
-        self.more(1, "a condition", "if")
-        self.more(1, "score by", "score by")
-        self.cell("row 1: score by", "3")
+        self.more(1, "if …", "if")
+        self.more(1, "score +", "score")
+        self.cell("row 1: score", "3")
         browser.find("[data-moment=right] button", "Add a row").click()
         browser.find("[data-row='2']")
-        self.more(2, "score by", "score by")
+        self.more(2, "score +", "score")
         browser.find("[data-add-moment=missed]").click()
         browser.find("[data-row='3']")
-        self.more(3, "lives by", "lives by")
-        self.cell("row 3: lives by", "-1")
+        self.more(3, "lives +", "lives")
+        self.cell("row 3: lives", "-1")
         browser.find("[data-list=endings] button", "Add an ending").click()
         browser.find("[data-entry='ending 1']")
         browser.find("[data-list=endings] button", "Add an ending").click()
@@ -178,7 +182,7 @@ class Rules(unittest.TestCase):
         browser.find("body").click()
         browser.chord(Keys.CONTROL, "z")
         browser.gone("[data-snag=hidden-row]")
-        browser.find("[data-cell='row 2: score by']").click()
+        browser.find("[data-cell='row 2: score']").click()
         browser.chord(Keys.ALT, Keys.ARROW_UP)
         browser.find("[data-row='2'] [data-snag=hidden-row]")
         self.assertIn(
@@ -210,8 +214,8 @@ class Rules(unittest.TestCase):
         cell.send_keys(Keys.CONTROL, "a")
         cell.send_keys("points", Keys.ENTER)
         browser.find("[data-meter=points]")
-        browser.find("[data-cell='row 1: points by']")
-        browser.gone("[data-cell='row 1: score by']")
+        browser.find("[data-cell='row 1: points']")
+        browser.gone("[data-cell='row 1: score']")
         self.clean("a meter renamed")
         self.assertNotIn("score", self.text(game))
         browser.press("Undo")
@@ -257,3 +261,134 @@ arguments[0].addEventListener('keydown', () => {
 });
 """
 """Notes for each key how long it took until the frame after it was drawn."""
+
+
+ROWED = """\
+title: Rowed
+packs: [packs/six.tsv]
+deal: {order: filed, options: filed}
+tries: 2
+meters:
+  score: {start: 0}   # what counts
+  lives: {start: 3}
+clocks: {question: 20}
+consequences:
+  # for the first try
+  - {moment: right, if: attempt == 1, add: {score: 3}}
+  - {moment: right, add: {score: 1}}
+  - {moment: missed, add: {lives: -1}}
+awards: [{if: "True", title: Some}]
+"""
+
+
+class Sentences(OnRules):
+    """What the sentences say, and how they are written."""
+
+    def labels(self, row: int) -> str:
+        return self.browser.find(f"[data-row='{row}']").text
+
+    def focused(self, label: str) -> None:
+        self.browser._wait(
+            lambda _: self.browser.driver.switch_to.active_element.get_attribute("data-cell") == label,
+            f"{label} to take the focus",
+        )
+
+    def test_changes_are_arithmetic(self):
+        game = self.open("Arithmetic", ROWED)
+        self.assertEqual(self.browser.find("[data-cell='row 1: score']").get_attribute("value"), "+3")
+        self.cell("row 1: score", "= 7")
+        self.assertIn("set: {score: 7}", self.text(game))
+        self.cell("row 1: score", "-2")
+        self.assertIn("add: {score: -2}", self.text(game))
+        self.more(1, "for …", "for")
+        self.focused("row 1: for")
+        self.assertNotIn(" by ", self.labels(1))
+
+    def test_what_is_added_takes_the_focus_and_makes_no_snag(self):
+        browser, game = self.browser, self.open("Focus", ROWED)
+        browser.find("[data-moment=right] button", "Add a row").click()
+        self.focused("row 2: if")
+        self.assertIn("{moment: right, if: asked == 1}", self.text(game))
+        browser.find("[data-comes-to=ready]")
+        self.assertEqual([snag.text for snag in browser.all("[data-snag]")], [])
+        browser.find("[aria-label='Conditions that fit row 2']").click()
+        browser.find("[data-condition='streak % 5 == 0']").click()
+        browser.find("[data-row='2']", "every fifth in a row")
+        browser.find("[aria-label='Name of a new meter']").send_keys("warmth", Keys.ENTER)
+        self.focused("warmth: start")
+        browser.find("[data-list=endings] button", "Add an ending").click()
+        self.focused("ending 1: if")
+
+    def test_comments_in_both_views(self):
+        browser, game = self.browser, self.open("Comments", ROWED)
+        seen = {
+            one.get_attribute("data-comment"): one.get_attribute("value")
+            for one in browser.all("[data-comment]")
+        }
+        self.assertEqual(seen, {"meter score": "what counts", "row 1": "for the first try"})
+        for what in ("row 3", "award 1", "meter lives"):
+            browser.find(f"[aria-label='Write a comment on {what}']").click()
+            browser.find(f"[data-comment='{what}']").send_keys(f"about {what}", Keys.ENTER)
+            browser.until("[data-save]", "data-save", "saved")
+            browser._wait(lambda _, what=what: f"# about {what}" in self.text(game), f"a comment on {what}")
+        self.clean("rules with comments")
+        field = browser.find("[data-comment='row 1']")
+        field.send_keys(Keys.CONTROL, "a", Keys.NULL, Keys.DELETE, Keys.ENTER)
+        browser.gone("[data-comment='row 1']")
+        self.assertNotIn("first try", self.text(game))
+
+    def test_restart_leave_and_a_turned_result(self):
+        browser, game = self.browser, self.open("Turned", ROWED)
+        browser.find("[aria-label='Add to row 1']").click()
+        browser.find("[role=menuitem]", "question clock starts anew").click()
+        browser.find("[data-row='1'] button", "question clock starts anew")
+        browser.find("[data-cell=leave]").click()
+        browser.find("[data-add-moment=over]").click()
+        browser.find("[data-row='4']")
+        self.more(4, "then …", "then")
+        values = [
+            one.get_attribute("value") for one in Select(browser.find("[data-cell='row 4: then']")).options
+        ]
+        self.assertEqual(values, ["", "won", "lost", "done"])
+        browser.until("[data-save]", "data-save", "saved")
+        text = self.text(game)
+        self.assertIn("restart: [question]", text)
+        self.assertIn("leave: true", text)
+        self.assertIn("then: won", text)
+
+    def test_an_older_check_takes_no_newer_ones_place(self):
+        browser = self.browser
+        self.open("Race", ROWED)
+        browser.driver.execute_script(
+            """const real = window.fetch; let first = true;
+            window.fetch = (path, init) => {
+              const slow = String(path).endsWith("/cell") && first;
+              if (slow) first = false;
+              return real(path, init).then((r) =>
+                slow ? new Promise((go) => setTimeout(() => { window.slow = 1; go(r); }, 900)) : r);
+            };"""
+        )
+        cell = browser.find("[data-cell='row 1: if']")
+        cell.send_keys(Keys.CONTROL, "a", Keys.NULL, "attempt ==")
+        browser.driver.execute_async_script("setTimeout(arguments[0], 250)")
+        cell.send_keys(" 1")
+        browser._wait(lambda _: browser.driver.execute_script("return window.slow === 1"), "the slow answer")
+        browser.driver.execute_async_script("setTimeout(arguments[0], 150)")
+        self.assertEqual(browser.all("[data-row='1'] [role=alert]"), [])
+        cell.send_keys(Keys.ESCAPE)
+
+    def test_completions_tell_where_they_are(self):
+        browser = self.browser
+        self.open("Completions", ROWED)
+        cell = browser.find("[data-cell='row 1: if']")
+        cell.send_keys(Keys.CONTROL, "a", Keys.NULL, "st")
+        browser.find("[role=option]", "streak")
+        cell.send_keys(Keys.ARROW_DOWN)
+        browser.until("[role=option]", "aria-selected", "true")
+        active = cell.get_attribute("aria-activedescendant")
+        self.assertEqual(browser.find("[role=option][aria-selected=true]").get_attribute("id"), active)
+        cell.send_keys(Keys.ESCAPE)
+        text = browser.find("[data-list=awards] [data-cell='award 1: tell']")
+        text.send_keys("{ans")
+        browser.find("[role=option]", "answer")
+        text.send_keys(Keys.ESCAPE)

@@ -131,7 +131,7 @@ class Walking(unittest.TestCase):
         browser.find("[data-line='5'] [data-snag=missing-field]")
         browser.find("label", "Only lines with snags").click()
         browser.gone("[data-line='2']")
-        browser.find("[data-line='8'] button", "Take the line away").click()
+        browser.find("[data-line='8'] button", "Remove the line").click()
         browser.find("p", "3 questions · 3 snags")
 
     def test_2_dropped_onto_the_page(self):
@@ -201,7 +201,7 @@ class Walking(unittest.TestCase):
         self.meter("score", "7")
         self.meter("lives", "1")
         self.assertIn("2 of 4", result.text)
-        self.assertIn("50.0 %", result.text)
+        self.assertIn("50 %", result.text)
 
         browser.press("Play again")
         browser.find("button", "Set out").click()

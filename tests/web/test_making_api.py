@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+import time
 
 from alembic import command
 from alembic.config import Config
@@ -110,6 +111,22 @@ class Games(Serving):
                 if pack == packs[-1]:
                     self.assertGreater(game["passed"], 0, manner["name"])
 
+    def test_every_place_tells_the_same_snags(self):
+        """Those that come of going through a game's plays too, once that is done."""
+        pack = self.bring("five.tsv", ROWS.encode())["id"]
+        game = self.ask("POST", "/games", {"pack_id": pack, "title": "Never"}, 201)
+        row = {"moment": "right", "if": "streak >= 3 and missed > 9", "add": {"score": 5}}
+        edit = {"path": ["consequences", 0], "value": row, "insert": True}
+        self.ask("POST", f"/games/{game['id']}/edits", {"edits": [edit], "revision": 1})
+        for _ in range(200):
+            (told,) = self.ask("GET", "/shelf")["games"]
+            if not told["looking"]:
+                break
+            time.sleep(0.05)
+        alone = self.ask("GET", f"/games/{game['id']}")
+        self.assertEqual([snag["code"] for snag in told["snags"]], ["row-never"])
+        self.assertEqual(told["snags"], alone["snags"])
+
     def test_the_plain_quiz_is_the_first_starting_point(self):
         self.assertEqual(self.ask("GET", "/manners")[0]["name"], "plain")
         pack = self.bring("five.tsv", ROWS.encode())["id"]
@@ -183,12 +200,14 @@ class Migration(Serving):
             command.upgrade(config, "0004")
         with sqlite3.connect(path) as raw:
             raw.execute(
-                "insert into games (id, slug, text, revision, dice, updated) values (1, 'g', ?, 2, 1, '2026')",
+                "insert into games (id, slug, text, revision, dice, updated)"
+                " values (1, 'g', ?, 2, 1, '2026')",
                 (self.OLD,),
             )
             for number, parent in ((1, 0), (2, 1)):
                 raw.execute(
-                    "insert into game_revisions (game_id, number, parent, text, at) values (1, ?, ?, ?, '2026')",
+                    "insert into game_revisions (game_id, number, parent, text, at)"
+                    " values (1, ?, ?, ?, '2026')",
                     (number, parent, self.OLD),
                 )
             raw.execute(

@@ -442,7 +442,7 @@ def _doubled(options: Sequence[str], folded: Sequence[str], right: int, row: Row
     return Misfit(
         "doubled-option",
         f"The option ‘{twice}’ stands there twice. Write another one.",
-        mend="Take the second one away" if spare is not None else "",
+        mend="Remove the second one" if spare is not None else "",
         column=spare,
     )
 

@@ -48,7 +48,7 @@ def missing(questions: Iterable[Question], lost: Collection[str]) -> list[Snag]:
         Snag(
             "no-file",
             "warn",
-            f"The question names ‘{file}’, which is not there. Bring it, or take its name away.",
+            f"The question names ‘{file}’, which is not there. Bring it, or remove its name.",
             question.file,
             question.line,
         )

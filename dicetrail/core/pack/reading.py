@@ -396,8 +396,8 @@ class _Reader:
                 record,
                 "header",
                 "warn",
-                "This line is a header in the midst of the questions; it was left out. Take it away.",
-                mend="Take the line away",
+                "This line is a header in the midst of the questions; it was left out. Remove it.",
+                mend="Remove the line",
             )
         else:
             self._read_question(record)
@@ -477,7 +477,7 @@ class _Reader:
                 "outer-blanks",
                 "note",
                 "There are blanks at the end of this line; they were left out.",
-                mend="Take the blanks away",
+                mend="Remove the blanks",
                 mended="\n".join((*record.raw[:-1], raw.rstrip(" \u00a0"))),
             )
         key = row.one("key")
@@ -527,7 +527,7 @@ class _Reader:
                     record,
                     "doubled-member",
                     "warn",
-                    f"‘{doubled}’ stands in the lists before; it was read once. Take one of them away.",
+                    f"‘{doubled}’ stands in the lists before; it was read once. Remove one of them.",
                 )
         if self._lists in ("odd", "both") and records:
             self._add_odd(tuple((name, tuple(found.values())) for name, found in members.items()))
@@ -547,7 +547,7 @@ class _Reader:
             raise Misfit(
                 "too-short",
                 f"A line of {SHORTEST_LINE} characters or fewer is not a question."
-                " Write it out or take it away.",
+                " Write it out or remove it.",
             )
         expected = len(self._roles) if self._by_header else self._width
         if len(record.cells) >= expected:
@@ -636,9 +636,9 @@ class _Reader:
             self._maker.forget(question)
             raise Misfit(
                 "duplicate",
-                f"This is the same question as in line {line}; it was read once. Take one of them away.",
+                f"This is the same question as in line {line}; it was read once. Remove one of them.",
                 severity="warn",
-                mend="Take the line away",
+                mend="Remove the line",
             )
         self._snag(
             record,

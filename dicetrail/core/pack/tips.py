@@ -154,8 +154,8 @@ def _same_place(questions: Sequence[Question]) -> Snag | None:
     return Snag(
         "tip-same-place",
         "note",
-        f"Every right answer stands at {place} as filed. That is no harm while the options are shuffled; do"
-        " not play them as filed.",
+        f"Every right answer stands at {place} in the file. That is no harm while the options are"
+        " shuffled; do not play them in that order.",
         choices[0].file,
         choices[0].line,
     )

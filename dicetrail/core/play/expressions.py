@@ -336,6 +336,11 @@ def _show(value: Value, form: str) -> str:
     return str(value)
 
 
+def show_percent(value: float) -> str:
+    """A percentage for people: one decimal, none where it would be zero."""
+    return f"{value:.1f}".removesuffix(".0") + " %"
+
+
 def show_value(value: float) -> str:
     """A number for people: at most two decimals, none where they would be zero, ∞ for no limit."""
     if math.isinf(value):

@@ -51,7 +51,7 @@ class FormulaMaker:
             ways = "No numbers" if self.complete else f"None of {MOST_TRIED:,} tried numbers"
             raise RecipeError(
                 f"{ways} meet the conditions of this formula, so it can't ask anything. Widen a variable or"
-                " take a condition away."
+                " remove a condition."
             )
 
     @property

@@ -68,9 +68,11 @@ class Outcome:
 
 
 class Feedback(NamedTuple):
-    """What the last moment left for the player to see, until the next one replaces it."""
+    """What a moment left for the player to see, until the next one replaces it; ``step`` is its place in
+    the trail, from 1."""
 
     moment: Moment
+    step: int
     tell: str = ""
     cue: str = ""
     revealed: bool = False
@@ -352,6 +354,7 @@ class Run:
             return
         self.feedback = Feedback(
             moment,
+            len(self.trail),
             tell,
             row.source.cue if row else "",
             row.source.reveal if row else moment in ("missed", "late"),

@@ -81,9 +81,11 @@ class CueView:
 
 @dataclass(frozen=True, slots=True)
 class FeedbackView:
-    """What the last moment left to see. ``answer`` and ``why`` are empty until they are revealed."""
+    """What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
+    from 1; ``answer`` and ``why`` are empty until they are revealed."""
 
     moment: str
+    step: int
     verdict: str
     tell: str
     cue: CueView | None
@@ -256,6 +258,7 @@ def _feedback(run: Run) -> FeedbackView | None:
     known = card is not None and (feedback.revealed or feedback.moment == "right")
     return FeedbackView(
         moment=feedback.moment,
+        step=feedback.step,
         verdict=feedback.verdict,
         tell=feedback.tell,
         cue=_cue(run, feedback.cue),

@@ -193,7 +193,10 @@ def _filed(counts: Sequence[int]) -> tuple[Judgement, str]:
         where = {0: "first", len(counts) - 1: "last"}.get(place, f"at {LABELS[place]}")
         return "unfair", f"The right answer is always {where}: options are not shuffled."
     share = 100 * most / total
-    return "by design", f"Options stand as filed; the right answer is at {LABELS[place]} in {share:.0f} %."
+    return (
+        "by design",
+        f"Options stand as in the file; the right answer is at {LABELS[place]} in {share:.0f} %.",
+    )
 
 
 def generated(game: Game, choices: Choices) -> list[Generated]:

@@ -40,7 +40,7 @@ def suggested(question: Question) -> list[Sample]:
 def _for_options(question: Question) -> Iterator[Sample]:
     place = question.right
     label, text = LABELS[place], said(question.options[place])
-    yield Sample(label, "the letter, as filed")
+    yield Sample(label, "the letter, as in the file")
     yield Sample(f" {label.lower()} ", "small letter, blanks around")
     yield Sample(f"{label})", "the letter with a bracket")
     yield Sample(str(place + 1), "the number of the place")
@@ -53,7 +53,7 @@ def _for_options(question: Question) -> Iterator[Sample]:
 def _for_number(question: Question) -> Iterator[Sample]:
     answer = question.answers[0]
     value = read_number(answer, question.unit) or Fraction(0)
-    yield Sample(answer, "as filed")
+    yield Sample(answer, "as in the file")
     yield Sample(f" {answer} ", "blanks around")
     if question.unit:
         yield Sample(f"{show_number(value)} {question.unit}", "with its unit")
@@ -73,7 +73,7 @@ def _for_number(question: Question) -> Iterator[Sample]:
 
 def _for_words(question: Question) -> Iterator[Sample]:
     answer = question.answers[0]
-    yield Sample(answer, "as filed")
+    yield Sample(answer, "as in the file")
     yield Sample(answer.swapcase(), "the other case")
     yield Sample(f"  {answer} ", "blanks around")
     yield Sample(_slipped(answer), "two letters swapped")

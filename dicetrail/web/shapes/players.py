@@ -31,6 +31,7 @@ class InvitationOut(BaseModel):
     topics: list[str]
     problem: str
     look: Look = Look()
+    silent: bool = False
 
 
 class PlayIn(BaseModel):

@@ -103,6 +103,8 @@ export const api = {
   words: () => ask<Words>("GET", `${workshop}/words`),
   takeOff: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/off`),
   putBack: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/back`),
+  loadDemo: () => ask<Shelf>("POST", `${workshop}/demo`),
+  emptyPack: (name: string) => ask<Pack>("POST", `${workshop}/packs/empty`, { name }),
   copyGame: (id: number) => ask<Game>("POST", `${workshop}/games/${id}/copy`),
   pack: (id: number) => ask<Pack>("GET", `${workshop}/packs/${id}`),
   bring: (file: File, settings?: Settings) =>
@@ -132,6 +134,10 @@ export const api = {
     ask<Pack>("PUT", `${workshop}/packs/${id}/questions/${number}`, { record, revision }),
   changeMany: (id: number, wanted: Shapes["ManyIn"]) =>
     ask<Pack>("POST", `${workshop}/packs/${id}/questions/many`, wanted),
+  addRows: (id: number, text: string, after: number | null, revision: number) =>
+    ask<Pack>("POST", `${workshop}/packs/${id}/questions/rows`, { text, after, revision }),
+  giveQuestions: (id: number, wanted: Shapes["GiveIn"]) =>
+    ask<Shapes["GivenOut"]>("POST", `${workshop}/packs/${id}/questions/give`, wanted),
   columns: (id: number) => ask<Columns>("GET", `${workshop}/packs/${id}/columns`),
   changeColumns: (id: number, settings: Settings, revision: number) =>
     ask<Pack>("PUT", `${workshop}/packs/${id}/columns?revision=${revision}`, settings),
@@ -146,7 +152,7 @@ export const api = {
   undoPack: (id: number) => ask<Pack>("POST", `${workshop}/packs/${id}/undo`),
   redoPack: (id: number) => ask<Pack>("POST", `${workshop}/packs/${id}/redo`),
   manners: () => ask<Manner[]>("GET", `${workshop}/manners`),
-  newGame: (pack_id: number, title: string, manner: string) =>
+  newGame: (pack_id: number | null, title: string, manner: string) =>
     ask<Game>("POST", `${workshop}/games`, { pack_id, title, manner }),
   rules: (id: number) => ask<RulesOf>("GET", `${workshop}/games/${id}/rules`),
   cell: (id: number, kind: "expression" | "template", text: string) =>
@@ -162,6 +168,8 @@ export const api = {
       name,
       revision,
     }),
+  commentOn: (id: number, path: (string | number)[], comment: string, revision: number) =>
+    ask<Game>("POST", `${workshop}/games/${id}/comments`, { path, comment, revision }),
   turnGame: (id: number, way: "undo" | "redo") =>
     ask<Game>("POST", `${workshop}/games/${id}/turn/${way}`),
   checking: (game: number, pack: number, number: number, texts: string[]) =>
@@ -207,6 +215,7 @@ export const api = {
 
 export const packFile = (id: number, ending = "") =>
   `${workshop}/packs/${id}/file${ending && `?ending=${ending}`}`;
+export const sampleFile = `${workshop}/sample`;
 export const gameFile = (id: number) => `${workshop}/games/${id}/file`;
 
 export function livePath(play: string): string {

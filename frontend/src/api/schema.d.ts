@@ -2221,7 +2221,8 @@ export interface components {
         };
         /**
          * FeedbackView
-         * @description What the last moment left to see. ``answer`` and ``why`` are empty until they are revealed.
+         * @description What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
+         *     from 1; ``answer`` and ``why`` are empty until they are revealed.
          */
         FeedbackView: {
             /** Answer */
@@ -2231,6 +2232,8 @@ export interface components {
             given: string;
             /** Moment */
             moment: string;
+            /** Step */
+            step: number;
             /** Tell */
             tell: string;
             /** Verdict */
@@ -2436,6 +2439,11 @@ export interface components {
             name: boolean;
             /** Problem */
             problem: string;
+            /**
+             * Silent
+             * @default false
+             */
+            silent: boolean;
             /** Slug */
             slug: string;
             /** Title */

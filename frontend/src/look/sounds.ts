@@ -40,6 +40,11 @@ export function setSound(on: boolean): void {
   localStorage.setItem(KEY, on ? "on" : "off");
 }
 
+/** Whether the person at this page has pressed anything yet: before that a browser lets nothing be heard. */
+export function hasPressed(): boolean {
+  return navigator.userActivation?.hasBeenActive ?? true;
+}
+
 /** Lets a sound be heard, unless the player turned sound off. */
 export function playSound(sound: Sound | null | undefined): void {
   if (!sound || !soundIsOn()) return;
@@ -106,7 +111,7 @@ export function shapeOf(sound: Sound): number[] {
 /** How long a made sound lasts, in seconds. */
 export const lengthOf = (sound: Sound) => (sound.notes ?? 1) * (sound.each ?? 0.2);
 
-export const TICK: Sound = {
+const TICK: Sound = {
   name: "tick",
   pitch: 660,
   notes: 1,
@@ -118,4 +123,9 @@ export const TICK: Sound = {
   file: "",
 };
 /** The countdown's last sound, at zero. */
-export const ZERO: Sound = { ...TICK, name: "zero", pitch: 990, each: 0.18 };
+const ZERO: Sound = { ...TICK, name: "zero", pitch: 990, each: 0.18 };
+
+/** Lets one of the last seconds be heard, as the maker's sound where there is one. */
+export function playTick(seconds: number, own: Sound | null): void {
+  playSound(own ?? (seconds > 0 ? TICK : ZERO));
+}

@@ -17,7 +17,7 @@ export function Covered({ letters }: { letters: Letters }) {
       </p>
       <div aria-hidden="true" className="flex flex-wrap gap-x-6 gap-y-3 font-mono text-3xl">
         {words(letters.pattern).map((word, n) => (
-          <span key={n} className="flex gap-1.5">
+          <span key={n} className="flex flex-wrap gap-x-1.5 gap-y-3">
             {word.map((mark, m) => (
               <span
                 key={m}

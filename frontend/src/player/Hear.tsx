@@ -1,24 +1,30 @@
 import { useEffect, useRef, useState } from "react";
+import { hasPressed, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 
+interface Props {
+  file: string;
+  label?: string;
+  /** Whether its question is being asked: it then starts by itself, and stops at the answer. */
+  asking?: boolean;
+}
+
 /** A sound that belongs to a question: heard by a press, stopped by another. */
-export function Hear({ file, label = "Hear it" }: { file: string; label?: string }) {
+export function Hear({ file, label = "Hear it", asking }: Props) {
   const sound = useRef<HTMLAudioElement>(null);
   const [playing, setPlaying] = useState(false);
+  const [, start = "0"] = /#t=([\d.]*)/.exec(file) ?? [];
   useEffect(() => {
     const audio = sound.current;
+    if (asking === undefined) return () => audio?.pause();
+    if (asking && audio && soundIsOn() && hasPressed()) begin(audio, start);
     return () => audio?.pause();
-  }, [file]);
-  const [, start = "0"] = /#t=([\d.]*)/.exec(file) ?? [];
+  }, [file, asking, start]);
   const turn = () => {
     const audio = sound.current;
     if (!audio) return;
-    if (playing) {
-      audio.pause();
-    } else {
-      audio.currentTime = Number(start) || 0;
-      audio.play().catch(() => setPlaying(false));
-    }
+    if (playing) audio.pause();
+    else begin(audio, start);
   };
   return (
     <span className="self-start" data-sound={file}>
@@ -26,11 +32,22 @@ export function Hear({ file, label = "Hear it" }: { file: string; label?: string
         ref={sound}
         src={file}
         preload="auto"
-        onPlay={() => setPlaying(true)}
+        onPlay={() => {
+          setPlaying(true);
+          window.dispatchEvent(
+            new CustomEvent("dicetrail:sound", { detail: { name: file, at: performance.now() } }),
+          );
+        }}
         onPause={() => setPlaying(false)}
         onEnded={() => setPlaying(false)}
       />
       <Button onClick={turn}>{playing ? "Stop the sound" : label}</Button>
     </span>
   );
+}
+
+function begin(audio: HTMLAudioElement, start: string): void {
+  audio.currentTime = Number(start) || 0;
+  // A browser that lets nothing be heard yet says so; the button is still there.
+  audio.play().catch(() => undefined);
 }

@@ -21,20 +21,27 @@ interface Props {
   send: Send;
   /** Beside other things to type in: takes no focus and no keys of its own accord. */
   quiet?: boolean;
+  /** The steps of the play whose sounds were heard already; those of the first view where it is not said. */
+  heard?: number;
+  /** Shown, but not heard. */
+  silent?: boolean;
+  /** With less room between things: beside the tools of the bench. */
+  dense?: boolean;
 }
 
 /** What the player sees while a play goes on. It shows a view and sends moves; it decides nothing. */
-export function PlayView({ seen, send, quiet = false }: Props) {
+export function PlayView(props: Props) {
+  const { seen, send, quiet = false, heard, silent = false, dense = false } = props;
   const { view } = seen;
   const question = view.question;
   const feedback = view.feedback;
-  useSound(feedback?.cue?.sound, view.steps);
+  useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
   const asking = view.phase === "asking";
   const move = (kind: Move["do"], text = "") => send({ do: kind, text, visit: view.visit });
 
   return (
     <div
-      className="flex flex-col gap-5"
+      className={clsx("flex flex-col", dense ? "gap-2.5" : "gap-5")}
       data-phase={view.phase}
       data-visit={view.visit}
       data-steps={view.steps}
@@ -56,7 +63,8 @@ export function PlayView({ seen, send, quiet = false }: Props) {
           clock={view.question_clock}
           at={seen.at}
           label="Time left for this question"
-          tick={view.tick}
+          tick={view.silent || silent ? 0 : view.tick}
+          sound={view.tick_sound}
         />
       )}
       {question && (
@@ -71,6 +79,7 @@ export function PlayView({ seen, send, quiet = false }: Props) {
               key={view.visit}
               text={question.prompt}
               takesFocus={!quiet && question.options.length > 0}
+              dense={dense}
             />
           </div>
           {question.image && (
@@ -81,7 +90,13 @@ export function PlayView({ seen, send, quiet = false }: Props) {
               className="max-h-64 max-w-full self-start rounded-sm border border-line bg-sheet object-contain"
             />
           )}
-          {question.sound && <Hear key={`sound ${view.visit}`} file={question.sound} />}
+          {question.sound && (
+            <Hear
+              key={`sound ${view.visit}`}
+              file={question.sound}
+              {...(silent ? {} : { asking })}
+            />
+          )}
           {question.letters && <Covered letters={question.letters} />}
           {question.options.length > 0 ? (
             <Options
@@ -90,6 +105,7 @@ export function PlayView({ seen, send, quiet = false }: Props) {
               view={view}
               asking={asking}
               quiet={quiet}
+              dense={dense}
               move={move}
             />
           ) : (
@@ -104,35 +120,42 @@ export function PlayView({ seen, send, quiet = false }: Props) {
           )}
         </>
       )}
-      <FeedbackNote feedback={feedback} view={view} move={move} />
-      {asking && view.can_skip && (
-        <Button className="self-start" onClick={() => move("skip")}>
-          Skip this one
-        </Button>
-      )}
+      <FeedbackNote feedback={feedback} view={view} dense={dense} move={move} />
+      <div className="flex flex-wrap gap-3 empty:hidden">
+        {asking && view.can_skip && <Button onClick={() => move("skip")}>Skip this one</Button>}
+        {view.can_leave && view.phase !== "over" && (
+          <Button onClick={() => move("leave")}>Finish</Button>
+        )}
+      </div>
     </div>
   );
 }
 
 /** The prompt. A new question takes the focus, so that no key held down answers it. */
-function Prompt({ text, takesFocus }: { text: string; takesFocus: boolean }) {
+function Prompt(props: { text: string; takesFocus: boolean; dense: boolean }) {
+  const { text, takesFocus, dense } = props;
   const head = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     if (takesFocus) head.current?.focus();
   }, [takesFocus]);
   return (
-    <h1 ref={head} tabIndex={-1} className="text-[1.7rem] break-words outline-none">
+    <h1
+      ref={head}
+      tabIndex={-1}
+      className={clsx("break-words outline-none", dense ? "text-xl" : "text-[1.7rem]")}
+    >
       <Light text={text} />
     </h1>
   );
 }
 
-function useSound(sound: Sound | null | undefined, steps: number) {
-  const last = useRef(steps);
+/** Lets the cue of a new step be heard. */
+function useSound(sound: Sound | null | undefined, step: number, heard = step) {
+  const last = useRef(heard);
   useEffect(() => {
-    if (steps !== last.current && sound) playSound(sound);
-    last.current = steps;
-  }, [sound, steps]);
+    if (step > last.current && sound) playSound(sound);
+    last.current = Math.max(last.current, step);
+  }, [sound, step]);
 }
 
 interface OptionsProps {
@@ -140,10 +163,11 @@ interface OptionsProps {
   view: View;
   asking: boolean;
   quiet: boolean;
+  dense: boolean;
   move: (kind: Move["do"], text?: string) => void;
 }
 
-function Options({ question, view, asking, quiet, move }: OptionsProps) {
+function Options({ question, view, asking, quiet, dense, move }: OptionsProps) {
   useEffect(() => {
     if (!asking || quiet) return;
     const pick = (event: KeyboardEvent) => {
@@ -157,12 +181,13 @@ function Options({ question, view, asking, quiet, move }: OptionsProps) {
     return () => window.removeEventListener("keydown", pick);
   });
   return (
-    <ul className="flex flex-col gap-2">
+    <ul className={clsx("flex flex-col", !dense && "gap-2")}>
       {question.options.map((option) => (
         <li key={option.label}>
           <OptionLine
             option={option}
             asking={asking}
+            dense={dense}
             cue={option.mark && view.feedback?.cue?.motion}
             pick={() => move("answer", option.label)}
           />
@@ -180,11 +205,12 @@ const MARKS: Record<string, { look: string; said: string }> = {
 interface OptionLineProps {
   option: Option;
   asking: boolean;
+  dense: boolean;
   cue: string | undefined;
   pick: () => void;
 }
 
-function OptionLine({ option, asking, cue, pick }: OptionLineProps) {
+function OptionLine({ option, asking, dense, cue, pick }: OptionLineProps) {
   const mark = MARKS[option.mark];
   return (
     <button
@@ -193,14 +219,17 @@ function OptionLine({ option, asking, cue, pick }: OptionLineProps) {
       onClick={() => asking && pick()}
       data-mark={option.mark}
       className={clsx(
-        "flex w-full items-baseline gap-4 border-b px-3 py-2 text-left text-lg",
+        "flex w-full items-baseline gap-4 border-b px-3 text-left",
+        dense ? "py-1" : "py-2 text-lg",
         mark ? mark.look : "border-line",
         asking && !mark && "hover:border-pine hover:bg-sheet",
         !asking && !mark && "text-soft",
         cue && `motion-${cue}`,
       )}
     >
-      <span className="font-head text-xl font-semibold text-pine italic">{option.label}</span>
+      <span className="w-5 shrink-0 font-head text-xl font-semibold text-pine italic">
+        {option.label}
+      </span>
       <span className="flex-1 break-words">
         {option.image ? (
           <img
@@ -295,20 +324,26 @@ const BUILT_IN_TONES: Record<string, string> = {
 interface NoteProps {
   feedback: Feedback | null;
   view: View;
+  dense: boolean;
   move: (kind: Move["do"]) => void;
 }
 
-function FeedbackNote({ feedback, view, move }: NoteProps) {
+function FeedbackNote({ feedback, view, dense, move }: NoteProps) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (dense) box.current?.scrollIntoView({ block: "nearest" });
+  }, [dense, view.steps]);
   const said = feedback ? feedback.tell || (SAID[feedback.moment] ?? "") : "";
   const tone = feedback?.cue?.tone ?? BUILT_IN_TONES[feedback?.moment ?? ""] ?? "plain";
   return (
-    <div aria-live="polite" className="min-h-24">
+    <div ref={box} aria-live="polite" className={dense ? "" : "min-h-24"}>
       {feedback && (said || feedback.answer || feedback.why) && (
         <div
           key={view.steps}
           data-moment={feedback.moment}
           className={clsx(
-            "flex flex-col gap-1 border-l-4 px-4 py-3",
+            "flex flex-col gap-1 border-l-4 px-4",
+            dense ? "py-1.5" : "py-3",
             TONES[tone],
             feedback.cue && `motion-${feedback.cue.motion}`,
           )}

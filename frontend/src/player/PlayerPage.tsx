@@ -1,5 +1,5 @@
 import { Volume2, VolumeX } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { api, type Invitation, Problem } from "../api/client";
 import { isPlain, type Look, lookStyle } from "../look/look";
 import { setSound, soundIsOn } from "../look/sounds";
@@ -23,8 +23,14 @@ export function PlayerPage() {
     setPath(location.pathname);
   };
   const [, , slug = "", play] = path.split("/");
-  const home = `/play/${slug}${location.search}`;
+  /** The play that was begun on this page: its first cue is still to be heard. */
+  const [begun, setBegun] = useState("");
   const [look, setLook] = useState<Look>();
+  const [silent, setSilent] = useState(false);
+  const wear = useCallback((worn: Look, quiet: boolean) => {
+    setLook(worn);
+    setSilent(quiet);
+  }, []);
 
   return (
     <div
@@ -32,17 +38,26 @@ export function PlayerPage() {
       style={look && !isPlain(look) ? lookStyle(look) : undefined}
       data-look={look?.ground}
     >
-      <header className="mx-auto flex max-w-3xl items-center justify-end px-5 pt-3">
-        <SoundSwitch />
+      <header className="mx-auto flex min-h-10 max-w-3xl items-center justify-end px-5 pt-3">
+        {!silent && <SoundSwitch />}
       </header>
       <main className="mx-auto max-w-3xl px-5 pt-2 pb-10">
         {play ? (
-          <Going key={play} play={play} again={() => go(home)} wear={setLook} />
+          <Going
+            key={play}
+            play={play}
+            fresh={play === begun}
+            again={() => go(`/play/${slug}`)}
+            wear={wear}
+          />
         ) : (
           <Invited
             slug={slug}
-            started={(id) => go(`/play/${slug}/${id}${location.search}`)}
-            wear={setLook}
+            started={(id) => {
+              setBegun(id);
+              go(`/play/${slug}/${id}`);
+            }}
+            wear={wear}
           />
         )}
       </main>
@@ -53,7 +68,7 @@ export function PlayerPage() {
 interface InvitedProps {
   slug: string;
   started: (play: string) => void;
-  wear: (look: Look) => void;
+  wear: (look: Look, silent: boolean) => void;
 }
 
 function Invited({ slug, started, wear }: InvitedProps) {
@@ -64,7 +79,7 @@ function Invited({ slug, started, wear }: InvitedProps) {
       (found) => {
         document.title = found.title;
         setInvitation(found);
-        if (found.look) wear(found.look as Look);
+        if (found.look) wear(found.look as Look, found.silent);
       },
       (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
     );
@@ -77,17 +92,19 @@ function Invited({ slug, started, wear }: InvitedProps) {
 
 interface GoingProps {
   play: string;
+  fresh: boolean;
   again: () => void;
-  wear: (look: Look) => void;
+  wear: (look: Look, silent: boolean) => void;
 }
 
-function Going({ play, again, wear }: GoingProps) {
+function Going({ play, fresh, again, wear }: GoingProps) {
   const { seen, link, send } = useLivePlay(play);
   const look = seen?.view.look;
   const worn = JSON.stringify(look);
+  const silent = seen?.view.silent ?? false;
   useEffect(() => {
-    if (worn) wear(JSON.parse(worn) as Look);
-  }, [worn, wear]);
+    if (worn) wear(JSON.parse(worn) as Look, silent);
+  }, [worn, silent, wear]);
   const title = seen?.view.title;
   useEffect(() => {
     if (title) document.title = title;
@@ -116,7 +133,7 @@ function Going({ play, again, wear }: GoingProps) {
         (seen.view.phase === "over" ? (
           <Result view={seen.view} again={again} />
         ) : (
-          <PlayView seen={seen} send={send} />
+          <PlayView seen={seen} send={send} {...(fresh ? { heard: 0 } : {})} />
         ))}
     </>
   );

@@ -3,6 +3,7 @@ import type { View } from "../api/client";
 import { playSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Light } from "../ui/Light";
+import { percentWords } from "../ui/percent";
 import { Meters } from "./Meters";
 
 const HEADS: Record<string, string> = {
@@ -47,7 +48,7 @@ export function Result({ view, again }: { view: View; again: () => void }) {
           <p className="text-sm text-soft">right</p>
           <p className="min-h-8 text-2xl font-bold tabular-nums">
             {outcome.right} of {outcome.asked}
-            <span className="ml-2 text-base font-normal">{outcome.percent.toFixed(1)} %</span>
+            <span className="ml-2 text-base font-normal">{percentWords(outcome.percent)}</span>
           </p>
         </div>
         <Button weight="main" className="ml-auto" onClick={again}>

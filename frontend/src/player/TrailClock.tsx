@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import type { View } from "../api/client";
-import { playSound, TICK, ZERO } from "../look/sounds";
+import { playTick, type Sound } from "../look/sounds";
 
 type Clock = NonNullable<View["question_clock"]>;
 
@@ -10,10 +10,12 @@ interface Props {
   label: string;
   /** How many of the last seconds are heard, the last of them at zero. */
   tick?: number;
+  /** What they are heard as; null for the built-in sound. */
+  sound?: Sound | null;
 }
 
 /** A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. */
-export function TrailClock({ clock, at, label, tick = 0 }: Props) {
+export function TrailClock({ clock, at, label, tick = 0, sound = null }: Props) {
   const line = useRef<HTMLDivElement>(null);
   const heard = useRef(Math.ceil(clock.left / 1000));
   const figures = useRef<HTMLSpanElement>(null);
@@ -31,13 +33,13 @@ export function TrailClock({ clock, at, label, tick = 0 }: Props) {
       if (figures.current) figures.current.textContent = String(Math.ceil(left / 1000));
       const seconds = Math.ceil(left / 1000);
       const goesOn = clock.running || left === 0;
-      if (goesOn && seconds < heard.current && seconds < tick) playSound(seconds ? TICK : ZERO);
+      if (goesOn && seconds < heard.current && seconds < tick) playTick(seconds, sound);
       heard.current = seconds;
       if (clock.running && left > 0) frame = requestAnimationFrame(draw);
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [clock, at, tick]);
+  }, [clock, at, tick, sound]);
 
   return (
     <div className="flex items-center gap-3" role="timer" aria-label={label}>

@@ -5,20 +5,25 @@ import { buttonLook } from "./Button";
 interface Props {
   label: ReactNode;
   disabled?: boolean;
+  /** Without an edge, in a line of text. */
+  small?: boolean;
   children: ReactNode;
 }
 
 /** A button that opens a short list of things to do; the list stands in the part of the page it belongs to. */
-export function Menu({ label, disabled = false, children }: Props) {
+export function Menu({ label, disabled = false, small = false, children }: Props) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className={buttonLook("plain", true)} disabled={disabled}>
+      <DropdownMenu.Trigger
+        className={buttonLook(small ? "quiet" : "plain", true)}
+        disabled={disabled}
+      >
         {label}
       </DropdownMenu.Trigger>
       <DropdownMenu.Content
         align="end"
         sideOffset={4}
-        className="z-10 min-w-44 rounded-md border border-edge bg-sheet py-1"
+        className="z-10 max-h-[70vh] min-w-44 overflow-auto rounded-md border border-edge bg-sheet py-1"
       >
         {children}
       </DropdownMenu.Content>

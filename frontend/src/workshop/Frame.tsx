@@ -5,11 +5,11 @@ import { NavLink, Outlet } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
 import { useCurrent } from "./data";
-import { counted, gameWords, packWords, snagWords } from "./words";
+import { counted, gameSnags, gameWords, packsWords, packWords } from "./words";
 
 /** The frame of every screen: the route down the left side, the current game in the top line. */
 export function Frame() {
-  const { game, pack } = useCurrent();
+  const { game, packs, pack } = useCurrent();
   return (
     <div className="grid h-dvh grid-cols-[13.5rem_1fr] grid-rows-[3.25rem_1fr] max-md:h-auto max-md:grid-cols-1 max-md:grid-rows-none">
       <header className="contents">
@@ -29,12 +29,10 @@ export function Frame() {
       <nav aria-label="Route" className="contours border-r border-line px-5 py-6">
         <ol className="route flex flex-col gap-6">
           <Stop to="/" end title="Shelf" state="packs and games" />
-          {pack && (
-            <Stop
-              to={game ? `/games/${game.id}/questions` : `/packs/${pack.id}`}
-              title="Questions"
-              state={packWords(pack)}
-            />
+          {game ? (
+            <Stop to={`/games/${game.id}/questions`} title="Questions" state={packsWords(packs)} />
+          ) : (
+            pack && <Stop to={`/packs/${pack.id}`} title="Questions" state={packWords(pack)} />
           )}
           {game && (
             <Stop to={`/games/${game.id}/checking`} title="Checking" state={game.checking} />
@@ -107,7 +105,7 @@ function TopLine({ game }: { game: Game }) {
     <>
       <p className="truncate font-head text-xl font-semibold">{game.title}</p>
       <p className={clsx("ml-auto whitespace-nowrap", game.playable ? "text-soft" : "text-ember")}>
-        {snagWords(game.snags)}
+        {gameSnags(game)}
       </p>
       {game.passed + game.failed > 0 && (
         <p
@@ -137,7 +135,7 @@ function TopLine({ game }: { game: Game }) {
       {game.playable ? (
         <a
           className={buttonLook("main")}
-          href={`/play/${game.slug}?dice=${game.dice}`}
+          href={`/play/${game.slug}`}
           target="_blank"
           rel="noreferrer"
         >

@@ -3,7 +3,13 @@ import { useParams } from "react-router";
 import { api, type Game, type Pack } from "../api/client";
 
 export function useShelf() {
-  return useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
+  return useQuery({
+    queryKey: ["shelf"],
+    queryFn: api.shelf,
+    // While plays are being gone through, more snags may come.
+    refetchInterval: ({ state }) =>
+      state.data?.games.some(({ looking }) => looking) ? 1500 : false,
+  });
 }
 
 /** The game and the pack that the present address is about. */
@@ -11,7 +17,8 @@ export function useCurrent(): { game: Game | undefined; packs: Pack[]; pack: Pac
   const { gameId, packId } = useParams();
   const shelf = useShelf().data;
   const game = shelf?.games.find(({ id }) => id === Number(gameId));
-  const packs = shelf?.packs.filter(({ id }) => game?.pack_ids.includes(id)) ?? [];
+  const packs =
+    game?.pack_ids.flatMap((of) => shelf?.packs.find(({ id }) => id === of) ?? []) ?? [];
   const pack = packId ? shelf?.packs.find(({ id }) => id === Number(packId)) : packs[0];
   return { game, packs, pack };
 }

@@ -37,6 +37,12 @@ export function useGameChange(game: Game, keys = true) {
       api.renameMeter(game.id, from, to, latest().revision),
     onSuccess: show,
   });
+  const comment = useMutation({
+    scope,
+    mutationFn: ({ path, text }: { path: (string | number)[]; text: string }) =>
+      api.commentOn(game.id, path, text, latest().revision),
+    onSuccess: show,
+  });
   const { can_undo: canUndo, can_redo: canRedo } = game;
   const { mutate } = turn;
   useEffect(() => {
@@ -56,7 +62,8 @@ export function useGameChange(game: Game, keys = true) {
     changeAsync: change.mutateAsync,
     turn: mutate,
     renameMeter: (from: string, to: string) => rename.mutate({ from, to }),
-    pending: change.isPending || turn.isPending || rename.isPending,
-    problem: change.error ?? turn.error ?? rename.error,
+    comment: (path: (string | number)[], text: string) => comment.mutate({ path, text }),
+    pending: [change, turn, rename, comment].some(({ isPending }) => isPending),
+    problem: change.error ?? turn.error ?? rename.error ?? comment.error,
   };
 }

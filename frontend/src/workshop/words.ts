@@ -19,8 +19,22 @@ export function packWords(pack: Pack): string {
   return `${counted(pack.questions, "question")} · ${snags}`;
 }
 
+/** The snags of a game; while its plays are gone through there may be more. */
+export function gameSnags(game: Game): string {
+  return game.looking ? `${snagWords(game.snags)} so far` : snagWords(game.snags);
+}
+
+/** How many questions a game has, and in how many packs; and what is wrong in these. */
+export function packsWords(packs: Pack[]): string {
+  if (packs.length === 0) return "no pack yet";
+  const questions = packs.reduce((sum, pack) => sum + pack.questions, 0);
+  const toMend = packs.reduce((sum, pack) => sum + pack.to_mend, 0);
+  const words = `${counted(questions, "question")} in ${counted(packs.length, "pack")}`;
+  return toMend === 0 ? words : `${words} · ${counted(toMend, "snag")}`;
+}
+
 export function gameWords(game: Game): string {
-  const snags = snagWords(game.snags);
+  const snags = gameSnags(game);
   return game.rows > 0 ? `${counted(game.rows, "row")} · ${snags}` : snags;
 }
 

@@ -18,10 +18,11 @@ import { WithGame } from "../WithGame";
 import { Branches } from "./Branches";
 import { Covered } from "./Covered";
 import { Gauges } from "./Gauges";
-import { ClockBar, MOVES, Moves } from "./Moves";
+import { ClockBar, LEAVE, MOVES, Moves } from "./Moves";
 import { Ribbon } from "./Ribbon";
 import { Setup } from "./Setup";
 import { useAttempt } from "./useAttempt";
+import { useBenchSound } from "./useBenchSound";
 import { Waymarks } from "./Waymarks";
 import { Peek, Why } from "./Why";
 
@@ -89,6 +90,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
     onSuccess: (brought) => takeUp(brought.play),
   });
   const [running, setRunning] = useState(false);
+  useBenchSound(found);
   const left = found?.view.question_clock?.left;
   const { wait } = bench;
   useEffect(() => {
@@ -110,7 +112,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
       const { target } = event;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (target instanceof HTMLElement && target.closest("input, textarea, select")) return;
-      const chosen = MOVES.find(([letter]) => letter === event.key);
+      const chosen = [...MOVES, LEAVE].find(([letter]) => letter === event.key);
       if (chosen && can) move(chosen[1]);
       else if (/^[a-h]$/.test(event.key) && can) move(`answer ${event.key}`);
       else if (event.key === "R" && can) toTheEnd("right");
@@ -153,6 +155,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
             <Moves
               can={can}
               canBeLate={found.can_be_late || now !== "asking"}
+              canLeave={found.view.can_leave}
               canGoBack={attempt.moves.length > 0}
               inFeedback={now === "feedback"}
               move={move}
@@ -196,10 +199,12 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
               <PlayView
                 key={`${found.view.visit} ${found.view.phase}`}
                 quiet
+                dense
+                heard={Infinity}
                 seen={{ view: standing(found.view), at: 0 }}
                 send={({ do: what, text }) => {
                   if (what === "answer") move(`answer ${text ?? ""}`);
-                  else if (what === "skip") move("skip");
+                  else if (what === "skip" || what === "leave") move(what);
                   else onward();
                 }}
               />

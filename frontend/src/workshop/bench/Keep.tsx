@@ -160,7 +160,7 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
                   weight="quiet"
                   onClick={() => setWishes(wishes.filter((_, at) => at !== n))}
                 >
-                  Take away<span className="sr-only"> expectation {n + 1}</span>
+                  Remove<span className="sr-only"> expectation {n + 1}</span>
                 </Button>
               </li>
             ))}
@@ -186,7 +186,7 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
           >
             Keep it
           </Button>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
         </div>
       </form>
     </Sheet>

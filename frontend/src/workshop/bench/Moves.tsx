@@ -8,11 +8,14 @@ export const MOVES: [key: string, move: string, said: string][] = [
   ["s", "skip", "Skip"],
   ["u", "unreadable", "Unreadable"],
 ];
+/** Offered where the game may be left. */
+export const LEAVE: (typeof MOVES)[number] = ["x", "leave", "Leave"];
 
 interface Props {
   /** Whether the play goes on, and whether a clock can run out in it now. */
   can: boolean;
   canBeLate: boolean;
+  canLeave: boolean;
   canGoBack: boolean;
   inFeedback: boolean;
   move: (line: string) => void;
@@ -27,7 +30,7 @@ export function Moves(props: Props) {
   const { can, move, toTheEnd } = props;
   return (
     <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Moves">
-      {MOVES.map(([letter, line, said]) => (
+      {[...MOVES, ...(props.canLeave ? [LEAVE] : [])].map(([letter, line, said]) => (
         <Button
           key={line}
           small

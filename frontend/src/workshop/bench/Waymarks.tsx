@@ -131,7 +131,7 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
                 Change<span className="sr-only"> {mark.name}</span>
               </Button>
               <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
-                Take away<span className="sr-only"> {mark.name}</span>
+                Remove<span className="sr-only"> {mark.name}</span>
               </Button>
             </span>
           </li>

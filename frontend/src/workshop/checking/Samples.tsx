@@ -40,9 +40,9 @@ export function Samples({ samples, own, before, typedIn, pin, accept, forget }: 
               data-sample={one.text}
               data-verdict={one.verdict}
               data-changed={changed || undefined}
-              className={clsx("border-b border-line align-top", changed && "bg-straw")}
+              className={clsx("border-b border-line", changed && "bg-straw")}
             >
-              <td className="max-w-56 py-1 pr-3 font-mono break-all whitespace-pre-wrap">
+              <td className="max-w-56 py-1.5 pr-3 font-mono text-[0.95rem] break-all whitespace-pre-wrap">
                 {one.text === "" ? <span className="text-soft">(nothing)</span> : dotted(one.text)}
               </td>
               <td className="pr-3 text-soft">{one.about || "your own"}</td>

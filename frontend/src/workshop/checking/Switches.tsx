@@ -142,7 +142,7 @@ export function Switches({ found, pack, questionId, change }: Props) {
       </label>
       {own && (
         <Button small onClick={() => change([{ do: "remove", path: base, to: 0 }])}>
-          Take these own switches away
+          Remove these switches
         </Button>
       )}
     </section>

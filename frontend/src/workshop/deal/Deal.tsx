@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
 import { api, type Card, type DealMade, type Edit, type Game } from "../../api/client";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Light } from "../../ui/Light";
 import { Notice } from "../../ui/Notice";
@@ -40,6 +40,16 @@ function Bench({ game }: { game: Game }) {
         about="Which questions a play asks, in which order, with the options in which places."
         changing={changing}
       >
+        {game.playable && (
+          <a
+            className={buttonLook("plain", true)}
+            href={`/play/${game.slug}?dice=${game.dice}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Play this deal
+          </a>
+        )}
         {held === undefined ? (
           <Button small onClick={() => setHeld(game.dice)} disabled={!deal.data}>
             Hold this deal
@@ -91,7 +101,7 @@ const CHOICES: [key: "order" | "options" | "repeats", label: string, values: [st
       "Order",
       [
         ["shuffled", "shuffled"],
-        ["filed", "as filed"],
+        ["filed", "as in the file"],
         ["easiest_first", "easiest first"],
         ["by_topic", "by topic"],
       ],
@@ -102,7 +112,7 @@ const CHOICES: [key: "order" | "options" | "repeats", label: string, values: [st
       [
         ["shuffled", "shuffled"],
         ["balanced", "balanced"],
-        ["filed", "as filed"],
+        ["filed", "as in the file"],
       ],
     ],
     [

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, type Finding, type Game, type Generated } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { percentWords } from "../../ui/percent";
 import { Progress } from "../../ui/Progress";
 import { counted } from "../words";
 
@@ -138,7 +139,7 @@ function Made({ all }: { all: Generated[] }) {
                 ? "more different ones than can be counted"
                 : `${counted(one.size, "different one")}; a play asks ${one.asked}`}
               {one.size !== null &&
-                `; two plays share one with a chance of ${(100 * one.met_again).toFixed(1)} %`}
+                `; two plays share one with a chance of ${percentWords(100 * one.met_again)}`}
               {one.twice_in_a_play && "; may come twice in one play once all were asked"}
             </span>
           </li>

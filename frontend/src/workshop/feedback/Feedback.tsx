@@ -6,12 +6,14 @@ import { lookStyle, type Look } from "../../look/look";
 import { playSound, type Sound } from "../../look/sounds";
 import { PlayView } from "../../player/PlayView";
 import { Button } from "../../ui/Button";
-import { selectLook } from "../../ui/Field";
+import { Amount } from "../../ui/Amount";
+import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
 import { remove, set } from "../rules/rows";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
+import { Heard } from "./Heard";
 import { LookFields } from "./LookFields";
 import { SoundFields } from "./SoundFields";
 
@@ -42,7 +44,7 @@ function Bench({ game }: { game: Game }) {
   if (!found) return <p className="p-7">Opening …</p>;
   const own = found.cues[picked];
   const cue = own ?? found.shipped_cues[picked];
-  const snags = game.snags.filter(({ path }) => /^(cues|sounds|look|clocks)/.test(path));
+  const snags = game.snags.filter(({ path }) => /^(cues|sounds|look|clocks|silent)/.test(path));
   return (
     <div className="flex h-full flex-col">
       <GameHead
@@ -86,7 +88,7 @@ function Bench({ game }: { game: Game }) {
               {snag.message}
             </p>
           ))}
-          <Stage
+          <Experience
             game={game}
             cue={picked}
             hold={cue?.hold ?? 0}
@@ -112,7 +114,8 @@ function Bench({ game }: { game: Game }) {
               />
               without sound
             </label>
-          </Stage>
+          </Experience>
+          <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />
           <LookFields key={game.revision} found={found} change={changing.change} />
         </div>
       </div>
@@ -255,80 +258,14 @@ function CueFields({ name, cue, mine, found, change }: FieldsProps) {
       )}
       {mine && (
         <Button small className="self-start" onClick={() => change([remove(["cues", name])])}>
-          Take this cue away
+          Remove this cue
         </Button>
       )}
     </div>
   );
 }
 
-function Choice({
-  label,
-  values,
-  value,
-  keep,
-}: {
-  label: string;
-  values: string[];
-  value: string;
-  keep: (value: string) => void;
-}) {
-  return (
-    <label className="flex items-center gap-3">
-      <span className="w-24 shrink-0">{label}</span>
-      <select
-        data-field={label}
-        className={clsx(selectLook, "flex-1")}
-        value={value}
-        onChange={(event) => keep(event.target.value)}
-      >
-        {values.map((one) => (
-          <option key={one}>{one}</option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-/** A number with its unit, kept when it is left. */
-export function Amount({
-  label,
-  unit,
-  value,
-  step,
-  keep,
-}: {
-  label: string;
-  unit: string;
-  value: number;
-  step: number;
-  keep: (value: number) => void;
-}) {
-  const [text, setText] = useState(String(value));
-  const done = () => {
-    const next = Number(text);
-    if (text.trim() === "" || !Number.isFinite(next)) setText(String(value));
-    else if (next !== value) keep(next);
-  };
-  return (
-    <label className="flex items-center gap-3">
-      <span className="w-24 shrink-0">{label}</span>
-      <input
-        type="number"
-        step={step}
-        data-field={label}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={done}
-        onKeyDown={(event) => event.key === "Enter" && done()}
-        className="w-24 rounded-md border border-edge bg-sheet px-2 py-0.5"
-      />
-      <span className="text-soft">{unit}</span>
-    </label>
-  );
-}
-
-interface StageProps {
+interface ExperienceProps {
   game: Game;
   cue: string;
   hold: number;
@@ -339,7 +276,7 @@ interface StageProps {
 }
 
 /** A question at whose answer the cue happens, as a player has it. */
-function Stage({ game, cue, hold, look, still, silent, children }: StageProps) {
+function Experience({ game, cue, hold, look, still, silent, children }: ExperienceProps) {
   const [seen, setSeen] = useState<{
     view: Parameters<typeof PlayView>[0]["seen"]["view"];
     at: number;
@@ -365,7 +302,7 @@ function Stage({ game, cue, hold, look, still, silent, children }: StageProps) {
       <div
         className={clsx("min-h-60 rounded-md border border-edge p-4", still && "still")}
         style={lookStyle(look)}
-        data-stage={cue}
+        data-experience={cue}
         data-round={round}
       >
         {seen ? (

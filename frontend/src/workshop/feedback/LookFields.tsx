@@ -2,7 +2,6 @@ import { useState } from "react";
 import type { Edit, FeedbackOf } from "../../api/client";
 import { selectLook } from "../../ui/Field";
 import { set } from "../rules/rows";
-import { Amount } from "./Feedback";
 
 const COLOURS = [
   ["ground", "Ground"],
@@ -68,13 +67,6 @@ export function LookFields({
           </span>
         ))}
       </p>
-      <Amount
-        label="Count down"
-        unit="last seconds of a question are heard, the last at zero"
-        step={1}
-        value={found.tick}
-        keep={(tick) => change([set(["clocks", "tick"], tick)])}
-      />
     </section>
   );
 }

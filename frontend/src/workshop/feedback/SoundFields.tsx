@@ -2,11 +2,11 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { api, type Edit, type SoundPart } from "../../api/client";
 import { lengthOf, playSound, shapeOf, type Sound } from "../../look/sounds";
+import { Amount } from "../../ui/Amount";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { set } from "../rules/rows";
-import { Amount } from "./Feedback";
 
 interface Props {
   name: string;

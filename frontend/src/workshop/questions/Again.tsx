@@ -45,7 +45,7 @@ export function Again({ pack, open, onClose }: Props) {
       wide
       open={open}
       onClose={close}
-      title="Bring the file again"
+      title="Read the file again"
       about="Choose the file as it is now. Nothing changes before you have seen what is different."
     >
       <div className="flex flex-col gap-4">
@@ -105,7 +105,7 @@ export function Again({ pack, open, onClose }: Props) {
         )}
         {found && (
           <div className="flex justify-end gap-2">
-            <Button onClick={close}>Leave it</Button>
+            <Button onClick={close}>Cancel</Button>
             <Button disabled={take.isPending} onClick={() => take.mutate(null)}>
               Take the whole file as it is
             </Button>

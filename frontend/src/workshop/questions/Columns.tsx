@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Columns, type Pack, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { selectLook } from "../../ui/Field";
+import { Field, inputLook, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 import { counted } from "../words";
@@ -82,7 +82,7 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
           columns to set. Change the names in the file.
         </p>
         <div className="mt-4 flex justify-end gap-2">
-          <Button onClick={leave}>Leave it</Button>
+          <Button onClick={leave}>Cancel</Button>
           {look && (
             <Button weight="main" disabled={busy} onClick={() => done(settings)}>
               {label}
@@ -105,9 +105,9 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
           The first line names the columns
         </label>
         <label className="flex items-center gap-2">
-          Parted by
+          Separated by
           <Select
-            label="Parted by"
+            label="Separated by"
             value={settings.delimiter ?? columns.settings.delimiter ?? "tab"}
             options={[
               ["tab", "tabs"],
@@ -135,6 +135,24 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
           </label>
         )}
       </div>
+      {roles.includes("group") && !roles.includes("prompt") && (
+        <div className="grid grid-cols-2 gap-4">
+          {settings.lists !== "odd" && (
+            <Wording
+              label="Asked of a member ({member})"
+              value={settings.ask_member ?? ""}
+              keep={(ask_member) => set({ ask_member })}
+            />
+          )}
+          {settings.lists !== "sort" && (
+            <Wording
+              label="Asked of several"
+              value={settings.ask_odd ?? ""}
+              keep={(ask_odd) => set({ ask_odd })}
+            />
+          )}
+        </div>
+      )}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first rows">
         <table className="text-sm">
           <thead>
@@ -182,11 +200,34 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
           As it is now: {counted(columns.questions, "question")},{" "}
           {columns.to_mend === 0 ? "no snags" : counted(columns.to_mend, "snag")}.
         </p>
-        <Button onClick={leave}>Leave it</Button>
+        <Button onClick={leave}>Cancel</Button>
         <Button weight="main" disabled={busy} onClick={() => done(settings)}>
           {label}
         </Button>
       </div>
     </div>
+  );
+}
+
+interface WordingProps {
+  label: string;
+  value: string;
+  keep: (wording: string) => void;
+}
+
+/** How the questions of lists are worded. */
+function Wording({ label, value, keep }: WordingProps) {
+  return (
+    <Field label={label}>
+      {(id) => (
+        <input
+          id={id}
+          className={inputLook}
+          defaultValue={value}
+          maxLength={500}
+          onBlur={({ target }) => target.value.trim() && keep(target.value.trim())}
+        />
+      )}
+    </Field>
   );
 }

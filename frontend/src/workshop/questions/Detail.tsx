@@ -4,6 +4,7 @@ import { api, type OneQuestion, type Pack, type QuestionRecord } from "../../api
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
+import { trimmed } from "./kinds/kinds";
 import { SnagNote } from "./LineRow";
 import { Preview } from "./Preview";
 import { RecordForm } from "./RecordForm";
@@ -11,11 +12,15 @@ import { RecordForm } from "./RecordForm";
 interface Props {
   pack: Pack;
   number: number;
+  /** Whether its prompt takes the focus. */
+  focused: boolean;
+  /** To the next question. */
+  next: () => void;
   close: () => void;
 }
 
 /** One question, to be changed field by field, and as a player sees it. */
-export function Detail({ pack, number, close }: Props) {
+export function Detail({ pack, number, focused, next, close }: Props) {
   const one = useQuery({
     queryKey: ["question", pack.id, pack.revision, number],
     queryFn: () => api.question(pack.id, number),
@@ -49,19 +54,30 @@ export function Detail({ pack, number, close }: Props) {
           <Preview key={pack.revision} pack={pack} number={number} first={one.data.preview} />
         )}
         {one.data && side === "write" && (
-          <Write key={number} pack={pack} number={number} one={one.data} />
+          <Write
+            key={number}
+            pack={pack}
+            number={number}
+            one={one.data}
+            focused={focused}
+            next={next}
+          />
         )}
       </Sides>
     </aside>
   );
 }
 
-function Write({ pack, number, one }: { pack: Pack; number: number; one: OneQuestion }) {
+interface WriteProps extends Omit<Props, "close"> {
+  one: OneQuestion;
+}
+
+function Write({ pack, number, one, focused, next: toNext }: WriteProps) {
   const queries = useQueryClient();
   const [draft, setDraft] = useState<{ record: QuestionRecord; of: number }>();
   const save = useMutation({
     mutationFn: async (record: QuestionRecord) => {
-      const now = await api.changeQuestion(pack.id, number, record, pack.revision);
+      const now = await api.changeQuestion(pack.id, number, trimmed(record), pack.revision);
       await queries.invalidateQueries({ queryKey: ["shelf"] });
       return now;
     },
@@ -86,7 +102,16 @@ function Write({ pack, number, one }: { pack: Pack; number: number; one: OneQues
       {one.question.snags.map((snag, n) => (
         <SnagNote key={n} snag={snag} />
       ))}
-      <RecordForm record={record} change={change} keep={() => draft && save.mutate(draft.record)} />
+      <RecordForm
+        record={record}
+        change={change}
+        keep={() => draft && save.mutate(draft.record)}
+        past={() => {
+          if (draft) save.mutate(draft.record, { onSuccess: toNext });
+          else toNext();
+        }}
+        focused={focused}
+      />
       {one.samples.length > 0 && (
         <div>
           <h2 className="mb-1 text-lg">Some of them</h2>

@@ -94,7 +94,7 @@ const same = (text: string): [string, string] => [text, text];
 const levelled = (level: string): [string, string] => [level, `level ${level}`];
 
 const ORDERS: [string, string][] = [
-  ["filed", "as filed"],
+  ["filed", "as in the file"],
   ["prompt", "by prompt"],
   ["answer", "by answer"],
   ["kind", "by kind"],

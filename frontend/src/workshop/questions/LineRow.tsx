@@ -56,7 +56,7 @@ export function LineRow({ line, editing, busy, edit, save }: Props) {
             ))}
             {spare && (
               <Button small disabled={busy} onClick={() => save(null)}>
-                Take the line away<span className="sr-only"> (line {line.number})</span>
+                Remove the line<span className="sr-only"> (line {line.number})</span>
               </Button>
             )}
           </div>
@@ -173,7 +173,7 @@ function LineEditor({ raw, busy, save, leave }: EditorProps) {
           Insert a tab
         </Button>
         <Button small weight="quiet" onClick={leave}>
-          Leave it
+          Cancel
         </Button>
         <span className="font-mono text-sm text-soft" aria-hidden="true">
           <Raw text={text} />

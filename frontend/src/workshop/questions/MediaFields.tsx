@@ -5,7 +5,7 @@ import { Hear } from "../../player/Hear";
 import { Button } from "../../ui/Button";
 import { Field, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
-import { Line } from "./RecordForm";
+import { Line } from "./kinds/record";
 
 interface Props {
   record: QuestionRecord;

@@ -1,37 +1,41 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
-import {
-  api,
-  type Pack,
-  type Question,
-  type QuestionRecord,
-  type Questions,
-} from "../../api/client";
+import { useSearchParams } from "react-router";
+import { api, type Pack, type Question, type Questions } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { usePages } from "../usePages";
-import { counted, optionWords } from "../words";
+import { counted } from "../words";
 import { Detail } from "./Detail";
 import { Filters, NOTHING_WANTED, type Wanted } from "./Filters";
+import { GiveTo } from "./GiveTo";
+import { NewQuestion } from "./NewQuestion";
+import { NARROW, QuestionRow, rowId, WIDE } from "./QuestionRow";
+import { SetMany } from "./SetMany";
+import { useQuestionChanges } from "./useQuestionChanges";
 
-const WIDE = "grid grid-cols-[2rem_3.5rem_minmax(0,2fr)_minmax(0,1fr)_4.5rem_minmax(0,0.7fr)_3rem]";
-const NARROW = "grid grid-cols-[2rem_3.5rem_minmax(0,2fr)_minmax(0,1fr)_4.5rem]";
 const HEADS = ["Chosen", "Line", "Prompt", "Right answer", "Kind", "Topic", "Level"];
+const PAGE = 12;
 
 /** The questions of a pack: found, looked at, changed in place, and changed many at once. */
 export function QuestionTable({ pack }: { pack: Pack }) {
+  const [params, setParams] = useSearchParams();
   const [wanted, setWanted] = useState<Wanted>(NOTHING_WANTED);
   const [current, setCurrent] = useState<number>();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [writing, setWriting] = useState<number>();
+  const [adding, setAdding] = useState(() => params.get("new") === "question");
+  const [focused, setFocused] = useState(false);
+  const [opened, setOpened] = useState<"set" | "give">();
   const scroller = useRef<HTMLDivElement>(null);
+  const grid = useRef<HTMLDivElement>(null);
   const pages = usePages(["questions", pack.id, pack.revision, wanted], (offset, limit) =>
     api.questions(pack.id, asked(wanted), offset, limit),
   );
-  const change = useChange(pack);
+  const change = useQuestionChanges(pack);
   const total = pages.first?.total ?? 0;
+  const all = pages.first?.all ?? 0;
   // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised
   const rows = useVirtualizer({
     count: total,
@@ -59,54 +63,39 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     if (!next.delete(number)) next.add(number);
     setChosen(next);
   };
-  const many = (work: "remove" | "double" | "move", before: number | null = null) => {
+  const many = (work: "remove" | "duplicate" | "move", before: number | null = null) => {
     if (numbers.length === 0) return;
-    change.mutate(
-      () => api.changeMany(pack.id, { do: work, numbers, before, revision: pack.revision }),
-      {
-        onSuccess: () => {
-          setChosen(new Set());
-          if (work === "remove") setCurrent(undefined);
-        },
-      },
-    );
+    change.many({ do: work, numbers, before }, () => {
+      setChosen(new Set());
+      if (work === "remove") setCurrent(undefined);
+    });
   };
   const shift = (by: number) => {
     const [first] = numbers;
     if (numbers.length !== 1 || first === undefined || wanted.order !== "filed") return;
     const target = by < 0 ? first - 1 : first + 2;
-    if (target < 0 || first + by >= (pages.first?.all ?? 0)) return;
-    change.mutate(
-      () =>
-        api.changeMany(pack.id, {
-          do: "move",
-          numbers,
-          before: target >= (pages.first?.all ?? 0) ? null : target,
-          revision: pack.revision,
-        }),
-      { onSuccess: () => setCurrent((current ?? 0) + by) },
+    if (target < 0 || first + by >= all) return;
+    change.many({ do: "move", numbers, before: target >= all ? null : target }, () =>
+      setCurrent((current ?? 0) + by),
     );
-  };
-  const add = () => {
-    const record: QuestionRecord = {
-      kind: "typed",
-      prompt: `New question ${(pages.first?.all ?? 0) + 1}`,
-      answer: "answer",
-    };
-    const after = open?.number ?? null;
-    change.mutate(() => api.addQuestion(pack.id, record, after, pack.revision), {
-      onSuccess: () => {
-        const row = after === null ? (pages.first?.all ?? 0) : after + 1;
-        if (wanted !== NOTHING_WANTED) setWanted(NOTHING_WANTED);
-        setCurrent(row);
-        rows.scrollToIndex(row);
-      },
-    });
   };
   const go = (row: number) => {
     const target = Math.max(0, Math.min(total - 1, row));
+    setFocused(false);
     setCurrent(target);
     rows.scrollToIndex(target);
+  };
+  const add = () => {
+    if (wanted !== NOTHING_WANTED) find(NOTHING_WANTED);
+    setAdding(true);
+  };
+  const added = (number: number) => {
+    setCurrent(number);
+    rows.scrollToIndex(number);
+  };
+  const stopAdding = () => {
+    setAdding(false);
+    setParams({}, { replace: true });
   };
   const key = (event: KeyboardEvent) => {
     if (event.target instanceof HTMLInputElement && event.target.type !== "checkbox") return;
@@ -114,8 +103,8 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     const acts: Record<string, (() => void) | undefined> = {
       ArrowDown: () => (event.altKey ? shift(1) : go(at + 1)),
       ArrowUp: () => (event.altKey ? shift(-1) : go(at - 1)),
-      PageDown: () => go(at + 12),
-      PageUp: () => go(at - 12),
+      PageDown: () => go(at + PAGE),
+      PageUp: () => go(at - PAGE),
       Home: () => go(0),
       End: () => go(total - 1),
       " ": () => open && toggle(open.number),
@@ -128,7 +117,10 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     event.preventDefault();
     act();
   };
+  usePastedRows((text) => change.addRows(text, open?.number ?? null, () => undefined));
   const problem = change.error ?? pages.error;
+  const idle = numbers.length === 0 || change.isPending;
+  const narrow = open !== undefined || adding;
 
   return (
     <div className="flex min-h-0 flex-1">
@@ -138,26 +130,20 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           <Button small weight="main" onClick={add} disabled={change.isPending}>
             Add a question
           </Button>
-          <Button
-            small
-            disabled={numbers.length === 0 || change.isPending}
-            onClick={() => many("double")}
-          >
-            Double
+          <Button small disabled={idle} onClick={() => many("duplicate")}>
+            Duplicate
           </Button>
-          <Button
-            small
-            disabled={numbers.length === 0 || change.isPending}
-            onClick={() => many("remove")}
-          >
-            Take away
+          <Button small disabled={idle} onClick={() => many("remove")}>
+            Remove
           </Button>
-          <Button
-            small
-            disabled={numbers.length === 0 || change.isPending}
-            onClick={() => many("move", 0)}
-          >
+          <Button small disabled={idle} onClick={() => many("move", 0)}>
             To the top
+          </Button>
+          <Button small disabled={idle} onClick={() => setOpened("set")}>
+            Set …
+          </Button>
+          <Button small disabled={idle} onClick={() => setOpened("give")}>
+            To another pack …
           </Button>
           <p role="status" className="ml-auto text-sm text-soft">
             {change.isPending ? "Saving …" : foundWords(pages.first, chosen.size)}
@@ -169,10 +155,13 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           </div>
         )}
         <div
+          ref={grid}
           role="grid"
-          aria-label="Questions"
+          tabIndex={0}
+          aria-label="Questions; arrow keys go from one to the next"
           aria-rowcount={total + 1}
           aria-multiselectable="true"
+          aria-activedescendant={open && rowId(open)}
           className="flex min-h-0 flex-1 flex-col"
           onKeyDown={key}
         >
@@ -181,11 +170,11 @@ export function QuestionTable({ pack }: { pack: Pack }) {
               role="row"
               aria-rowindex={1}
               className={clsx(
-                open ? NARROW : WIDE,
+                narrow ? NARROW : WIDE,
                 "border-y border-line bg-shade px-7 py-1 text-sm text-soft",
               )}
             >
-              {HEADS.slice(0, open ? 5 : 7).map((head, n) => (
+              {HEADS.slice(0, narrow ? 5 : 7).map((head, n) => (
                 <span role="columnheader" key={head}>
                   <span className={n === 0 ? "sr-only" : ""}>{head}</span>
                 </span>
@@ -195,8 +184,6 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           <div
             ref={scroller}
             role="rowgroup"
-            tabIndex={0}
-            aria-label="Rows; arrow keys go from question to question"
             className="flex-1 overflow-auto [scrollbar-gutter:stable]"
           >
             <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
@@ -211,21 +198,19 @@ export function QuestionTable({ pack }: { pack: Pack }) {
                     question={questionAt(item.index)}
                     row={item.index}
                     current={item.index === current}
-                    wide={!open}
+                    wide={!narrow}
                     chosen={chosen.has(questionAt(item.index)?.number ?? -1)}
                     writing={writing === questionAt(item.index)?.number}
-                    look={() => setCurrent(item.index)}
+                    look={() => {
+                      setFocused(false);
+                      setCurrent(item.index);
+                    }}
                     toggle={toggle}
                     write={setWriting}
                     save={(question, prompt) => {
                       setWriting(undefined);
-                      scroller.current?.focus();
-                      if (prompt === question.prompt) return;
-                      change.mutate(async () => {
-                        const { record } = await api.question(pack.id, question.number);
-                        const next = { ...record, prompt };
-                        return api.changeQuestion(pack.id, question.number, next, pack.revision);
-                      });
+                      grid.current?.focus();
+                      if (prompt !== question.prompt) change.savePrompt(question, prompt);
                     }}
                   />
                 </div>
@@ -235,34 +220,61 @@ export function QuestionTable({ pack }: { pack: Pack }) {
         </div>
         {pages.first?.total === 0 && (
           <p className="px-7 pb-10 text-soft">
-            {pages.first.all === 0
-              ? "No question yet. Add one, or look at the lines for what was not read."
-              : "No question is like that. Take a condition away."}
+            {all === 0
+              ? "No question yet. Add one, or paste rows from a spreadsheet here; the lines tell what was not read."
+              : "No question is like that. Remove a condition."}
           </p>
         )}
       </div>
-      {open && (
-        <Detail
-          key={`${open.id} ${open.number}`}
+      {adding ? (
+        <NewQuestion
           pack={pack}
-          number={open.number}
-          close={() => setCurrent(undefined)}
+          kind={open?.kind ?? pages.first?.questions.at(-1)?.kind ?? "choice"}
+          after={open?.number ?? null}
+          saved={added}
+          close={stopAdding}
         />
+      ) : (
+        open && (
+          <Detail
+            key={`${open.id} ${open.number}`}
+            pack={pack}
+            number={open.number}
+            focused={focused}
+            next={() => {
+              go((current ?? 0) + 1);
+              setFocused(true);
+            }}
+            close={() => setCurrent(undefined)}
+          />
+        )
+      )}
+      {opened === "set" && (
+        <SetMany
+          count={numbers.length}
+          set={(fields) => change.many({ do: "set", numbers, fields }, () => setChosen(new Set()))}
+          close={() => setOpened(undefined)}
+        />
+      )}
+      {opened === "give" && (
+        <GiveTo pack={pack} numbers={numbers} close={() => setOpened(undefined)} />
       )}
     </div>
   );
 }
 
-/** A change of the pack: what is shown of it is fetched anew. */
-function useChange(pack: Pack) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationKey: ["change", pack.id],
-    mutationFn: async (work: () => Promise<Pack>) => {
-      const now = await work();
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
-    },
+/** Rows that are pasted anywhere but into a field become questions. */
+function usePastedRows(take: (text: string) => void) {
+  useEffect(() => {
+    const pasted = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.closest("input, textarea")) return;
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (text.trim() === "") return;
+      event.preventDefault();
+      take(text);
+    };
+    window.addEventListener("paste", pasted);
+    return () => window.removeEventListener("paste", pasted);
   });
 }
 
@@ -283,109 +295,4 @@ function foundWords(found: Questions | undefined, chosen: number): string {
       ? counted(found.all, "question")
       : `${found.total.toLocaleString("en")} of ${counted(found.all, "question")}`;
   return chosen > 0 ? `${words} · ${chosen} chosen` : words;
-}
-
-interface RowProps {
-  question: Question | undefined;
-  row: number;
-  current: boolean;
-  wide: boolean;
-  chosen: boolean;
-  writing: boolean;
-  look: () => void;
-  toggle: (number: number) => void;
-  write: (number: number | undefined) => void;
-  save: (question: Question, prompt: string) => void;
-}
-
-function QuestionRow({
-  question,
-  row,
-  current,
-  wide,
-  chosen,
-  writing,
-  look,
-  toggle,
-  write,
-  save,
-}: RowProps) {
-  if (!question) return null;
-  const worst = question.snags.some((snag) => snag.severity !== "note");
-  const answer = optionWords(question.options[question.right] ?? question.answers.join(" | "));
-  return (
-    <div
-      role="row"
-      aria-rowindex={row + 2}
-      aria-selected={current}
-      data-question={question.number}
-      data-kind={question.kind}
-      onClick={look}
-      onDoubleClick={() => write(question.number)}
-      className={clsx(
-        wide ? WIDE : NARROW,
-        "h-full items-center border-b border-line px-7",
-        current ? "bg-moss" : "hover:bg-sheet",
-      )}
-    >
-      <span role="gridcell">
-        <input
-          type="checkbox"
-          className="size-4 accent-pine"
-          aria-label={`Choose line ${question.line}`}
-          checked={chosen}
-          onClick={(event) => event.stopPropagation()}
-          onChange={() => toggle(question.number)}
-        />
-      </span>
-      <span role="gridcell" className="font-mono text-sm text-soft">
-        {question.line}
-        {question.snags.length > 0 && (
-          <span
-            className={clsx("ml-1 font-bold", worst ? "text-ember" : "text-lake")}
-            title={question.snags.map((snag) => snag.message).join("\n")}
-          >
-            {worst ? "!" : "i"}
-            <span className="sr-only"> has {worst ? "a snag" : "a tip"}</span>
-          </span>
-        )}
-      </span>
-      <span role="gridcell" className="truncate pr-3">
-        {writing ? (
-          <input
-            autoFocus
-            aria-label="Prompt"
-            className="w-full rounded-sm border border-pine bg-sheet px-1"
-            defaultValue={question.prompt}
-            onBlur={(event) => save(question, event.currentTarget.value.trim())}
-            onKeyDown={(event) => {
-              if (event.key === "Enter") event.currentTarget.blur();
-              if (event.key === "Escape") {
-                event.currentTarget.value = question.prompt;
-                event.currentTarget.blur();
-              }
-            }}
-          />
-        ) : (
-          question.prompt
-        )}
-      </span>
-      <span role="gridcell" className="truncate pr-3 text-pine">
-        {answer}
-      </span>
-      <span role="gridcell" className="truncate text-sm">
-        {question.kind}
-      </span>
-      {wide && (
-        <>
-          <span role="gridcell" className="truncate pr-2 text-sm text-soft">
-            {question.topic}
-          </span>
-          <span role="gridcell" className="text-sm">
-            {question.level}
-          </span>
-        </>
-      )}
-    </div>
-  );
 }

@@ -12,6 +12,7 @@ import { packWords, shortName } from "../words";
 import { Again } from "./Again";
 import { ColumnsSheet } from "./Columns";
 import { Lines } from "./Lines";
+import { PacksOf } from "./PacksOf";
 import { QuestionTable } from "./QuestionTable";
 
 /** The questions screen: the questions of a pack in a table, or its lines as they are written. */
@@ -19,50 +20,31 @@ export function Questions() {
   const { game, packs, pack } = useCurrent();
   return (
     <OnceThere waiting="Opening the pack …">
-      {() =>
-        pack ? (
-          <div className="flex h-full flex-col">
-            {game && packs.length > 1 && <PacksOf game={game} packs={packs} pack={pack} />}
-            <PackSheet key={pack.id} pack={pack} />
-          </div>
-        ) : (
-          <NoPack />
-        )
-      }
+      {() => (
+        <div className="flex h-full flex-col">
+          {game && <PacksOf key={game.id} game={game} packs={packs} pack={pack} />}
+          {pack ? <PackSheet key={pack.id} pack={pack} /> : <NoPack game={game} />}
+        </div>
+      )}
     </OnceThere>
   );
 }
 
-function NoPack() {
+function NoPack({ game }: { game: Game | undefined }) {
   return (
     <div className="p-8">
-      <h1 className="mb-2 text-3xl">No pack here</h1>
-      <p>
-        This game names no pack that stands on the shelf. Name one under <code>packs:</code> in its
-        rules, or{" "}
-        <Link to="/" className="text-pine underline">
-          bring a question file
-        </Link>
-        .
-      </p>
+      <h1 className="mb-2 text-3xl">{game ? "No questions yet" : "No pack here"}</h1>
+      {game ? (
+        <p>Add a pack: one from the shelf, one from a file, or a new one to write into.</p>
+      ) : (
+        <p>
+          This pack is not on the shelf.{" "}
+          <Link to="/" className="text-pine underline">
+            To the shelf
+          </Link>
+        </p>
+      )}
     </div>
-  );
-}
-
-function PacksOf({ game, packs, pack }: { game: Game; packs: Pack[]; pack: Pack }) {
-  return (
-    <nav aria-label="Packs of this game" className="flex flex-wrap gap-x-5 px-7 pt-3">
-      {packs.map((one) => (
-        <Link
-          key={one.id}
-          to={`/games/${game.id}/questions/${one.id}`}
-          aria-current={one.id === pack.id ? "page" : undefined}
-          className="text-soft underline-offset-4 hover:underline aria-[current]:font-bold aria-[current]:text-pine"
-        >
-          {shortName(one)}
-        </Link>
-      ))}
-    </nav>
   );
 }
 
@@ -115,7 +97,7 @@ function PackSheet({ pack }: { pack: Pack }) {
             Columns
           </Button>
           <Button small onClick={() => setOpened("again")}>
-            Bring again
+            Read the file again
           </Button>
           <Menu label="Save as file">
             <MenuFile href={packFile(pack.id)}>As it stands</MenuFile>
@@ -155,8 +137,8 @@ const SIDES: [Side, string][] = [
 ];
 
 const ENDINGS: [string, string][] = [
-  ["tsv", "parted by tabs"],
-  ["csv", "parted by commas"],
+  ["tsv", "tab-separated"],
+  ["csv", "comma-separated"],
   ["xlsx", "spreadsheet"],
   ["ods", "open spreadsheet"],
   ["json", "one list"],
@@ -166,7 +148,7 @@ const ENDINGS: [string, string][] = [
 
 function formWords(pack: Pack): string {
   if (pack.format !== "table") return pack.format.toUpperCase();
-  return `${pack.encoding.toUpperCase()}, parted by ${pack.delimiter}s · columns: ${roleWords(pack.roles)}`;
+  return `${pack.encoding.toUpperCase()}, ${pack.delimiter}-separated · columns: ${roleWords(pack.roles)}`;
 }
 
 function kindWords(pack: Pack): string {

@@ -1,9 +1,13 @@
 import clsx from "clsx";
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from "react";
-import { api } from "../../api/client";
+import { type KeyboardEvent, useId, useRef, useState } from "react";
+import { useAskedFocus } from "./focus";
+import { isChecked, useCellCheck } from "./useCellCheck";
 
-/** An expression, a text with expressions in braces, or something of which nothing is checked as it is typed. */
-export type CellKind = "expression" | "template" | "text" | "number" | "name";
+/**
+ * An expression, a change of a meter (`+5`, `= 3`), a text with expressions in braces, or something of which
+ * nothing is checked as it is typed.
+ */
+export type CellKind = "expression" | "change" | "template" | "text" | "number" | "name";
 
 interface Props {
   game: number;
@@ -11,62 +15,36 @@ interface Props {
   kind: CellKind;
   value: string;
   names?: string[];
+  /** The revision of the game that is shown. */
+  revision: number;
   placeholder?: string;
   /** Keeps what was typed; called when the cell is left or Enter is pressed. */
   keep: (value: string) => void;
-  focused?: boolean;
 }
 
-const WAIT = 90;
 const MOST_NAMES = 7;
 const WORD = /[A-Za-z_][A-Za-z0-9_]*$/;
 
 /** A value inside a sentence of the rules: written in place, checked as it is typed, its names completed. */
-export function Cell({
-  game,
-  label,
-  kind,
-  value,
-  names = [],
-  placeholder,
-  keep,
-  focused = false,
-}: Props) {
+export function Cell(props: Props) {
+  const { game, label, kind, value, names = [], revision, placeholder, keep } = props;
   const [draft, setDraft] = useState<string>();
   const [at, setAt] = useState(0);
   const [picked, setPicked] = useState(-1);
-  const [problem, setProblem] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const list = useId();
   const text = draft ?? value;
-  const checked = kind === "expression" || kind === "template";
+  const checked = isChecked(kind);
+  const problem = useCellCheck(game, kind, draft);
+  useAskedFocus(label, revision, input);
 
-  useEffect(() => {
-    if (focused) input.current?.focus();
-  }, [focused]);
-  useEffect(() => {
-    if (draft === undefined || !checked) return;
-    const timer = window.setTimeout(() => {
-      if (draft.trim() === "") setProblem("");
-      else
-        void api.cell(game, kind, draft).then(
-          ({ problem: found, column }) =>
-            setProblem(found ? `At character ${column}: ${found}` : ""),
-          () => setProblem(""),
-        );
-    }, WAIT);
-    return () => window.clearTimeout(timer);
-  }, [draft, game, kind, checked]);
-
-  const word =
-    draft !== undefined && kind !== "text" && kind !== "name" ? wordBefore(draft, at, kind) : "";
+  const word = draft !== undefined && checked ? wordBefore(draft, at, kind) : "";
   const offered = word
     ? names.filter((name) => name.startsWith(word) && name !== word).slice(0, MOST_NAMES)
     : [];
   const done = () => {
     if (draft !== undefined && draft !== value) keep(draft.trim());
     setDraft(undefined);
-    setProblem("");
     setPicked(-1);
   };
   const take = (name: string) => {
@@ -88,7 +66,6 @@ export function Cell({
     else if (event.key === "Escape" && draft !== undefined) {
       event.stopPropagation();
       setDraft(undefined);
-      setProblem("");
     }
   };
   return (
@@ -98,8 +75,10 @@ export function Cell({
         aria-label={label}
         aria-invalid={problem !== "" || undefined}
         role={checked ? "combobox" : undefined}
+        aria-autocomplete={checked ? "list" : undefined}
         aria-expanded={checked ? offered.length > 0 : undefined}
-        aria-controls={checked ? list : undefined}
+        aria-controls={checked && offered.length > 0 ? list : undefined}
+        aria-activedescendant={offered[picked] && `${list}-${picked}`}
         autoComplete="off"
         spellCheck={false}
         placeholder={placeholder}
@@ -129,6 +108,7 @@ export function Cell({
           {offered.map((name, n) => (
             <li
               key={name}
+              id={`${list}-${n}`}
               role="option"
               aria-selected={n === picked}
               onMouseDown={(event) => {

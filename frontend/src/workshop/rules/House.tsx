@@ -2,8 +2,9 @@ import { type FormEvent, useState } from "react";
 import type { GameDocument } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Cell } from "./Cell";
+import { Comment, type CommentOn } from "./Comment";
 import { Pick } from "./Pick";
-import { asValue, type Change, type Path, remove, set, type Words } from "./rows";
+import { asValue, cellOf, type Change, type Path, remove, set, type Words } from "./rows";
 import { Tools } from "./Tools";
 
 interface Props {
@@ -14,6 +15,7 @@ interface Props {
 
 interface HouseProps extends Props {
   renameMeter: (from: string, to: string) => void;
+  comment: CommentOn;
 }
 
 const SHOWS = [
@@ -27,10 +29,10 @@ const YES_NO = [
 ] as const;
 
 /** What holds for the whole game: tries, clocks and meters. */
-export function House({ document, words, change, renameMeter }: HouseProps) {
+export function House({ document, words, change, renameMeter, comment }: HouseProps) {
   const { clocks } = document;
-  const plain = { game: words.game };
-  const number = numberCell(words.game, change);
+  const plain = { game: words.game, revision: words.revision };
+  const number = numberCell(words, change);
   const question = clocks?.question;
   return (
     <div className="flex flex-col gap-3">
@@ -39,8 +41,7 @@ export function House({ document, words, change, renameMeter }: HouseProps) {
         {number("tries", ["tries"], document.tries)}
         <span className="text-soft">Clocks: question</span>
         <Cell
-          game={words.game}
-          names={words.names}
+          {...cellOf(words)}
           label="question clock"
           kind={typeof question === "object" && question !== null ? "text" : "expression"}
           value={
@@ -76,19 +77,39 @@ export function House({ document, words, change, renameMeter }: HouseProps) {
           />
           <span className="text-soft">anew at each try</span>
         </label>
+        <label className="inline-flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-pine"
+            data-cell="leave"
+            checked={document.leave ?? false}
+            onChange={(event) =>
+              change([event.target.checked ? set(["leave"], true) : remove(["leave"])])
+            }
+          />
+          <span className="text-soft">the player may leave</span>
+        </label>
       </p>
-      <Meters document={document} words={words} change={change} renameMeter={renameMeter} />
+      <Meters
+        document={document}
+        words={words}
+        change={change}
+        renameMeter={renameMeter}
+        comment={comment}
+      />
     </div>
   );
 }
 
-function Meters({ document, words, change, renameMeter }: HouseProps) {
+function Meters({ document, words, change, renameMeter, comment }: HouseProps) {
   const [name, setName] = useState("");
+  const [writing, setWriting] = useState<string>();
+  const { game, revision } = words;
   const meters = Object.entries(document.meters ?? {});
   const add = (event: FormEvent) => {
     event.preventDefault();
     const wanted = name.trim();
-    if (wanted) change([set(["meters", wanted], { start: 0 })]);
+    if (wanted) change([set(["meters", wanted], { start: 0 })], `${wanted}: start`);
     setName("");
   };
   return (
@@ -117,56 +138,65 @@ function Meters({ document, words, change, renameMeter }: HouseProps) {
           </li>
         )}
         {meters.map(([meter, part]) => (
-          <li
-            key={meter}
-            data-meter={meter}
-            className="flex items-start gap-2 border-t border-line py-1"
-          >
-            <p className="flex flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
-              <span className="min-w-20">
-                <Cell
-                  game={words.game}
-                  label={`${meter}: name`}
-                  kind="name"
-                  value={meter}
-                  keep={(text) => text.trim() !== "" && renameMeter(meter, text.trim())}
-                />
-              </span>
-              {(["start", "min", "max", "decimals"] as const).map((key) => (
-                <span key={key} className="inline-flex items-baseline gap-1">
-                  <span className="text-soft">
-                    {{ start: "starts at", min: "least", max: "most", decimals: "decimals" }[key]}
-                  </span>
+          <li key={meter} data-meter={meter} className="border-t border-line py-1">
+            <div className="flex items-start gap-2">
+              <p className="flex flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
+                <span className="min-w-20">
                   <Cell
-                    game={words.game}
-                    label={`${meter}: ${key}`}
-                    kind="number"
-                    value={part[key] === null || part[key] === undefined ? "" : String(part[key])}
-                    placeholder="–"
-                    keep={(text) =>
-                      change([
-                        text === ""
-                          ? remove(["meters", meter, key])
-                          : set(["meters", meter, key], asValue(text)),
-                      ])
-                    }
+                    game={game}
+                    revision={revision}
+                    label={`${meter}: name`}
+                    kind="name"
+                    value={meter}
+                    keep={(text) => text.trim() !== "" && renameMeter(meter, text.trim())}
                   />
                 </span>
-              ))}
-              <span className="inline-flex items-baseline gap-1">
-                <span className="text-soft">shown as</span>
-                <Pick
-                  label={`${meter}: shown as`}
-                  value={part.show ?? (meter === "lives" ? "marks" : "number")}
-                  values={SHOWS}
-                  keep={(value) => change([set(["meters", meter, "show"], value)])}
-                />
-              </span>
-            </p>
-            <Tools
+                {(["start", "min", "max", "decimals"] as const).map((key) => (
+                  <span key={key} className="inline-flex items-baseline gap-1">
+                    <span className="text-soft">
+                      {{ start: "starts at", min: "least", max: "most", decimals: "decimals" }[key]}
+                    </span>
+                    <Cell
+                      game={game}
+                      revision={revision}
+                      label={`${meter}: ${key}`}
+                      kind="number"
+                      value={part[key] === null || part[key] === undefined ? "" : String(part[key])}
+                      placeholder="–"
+                      keep={(text) =>
+                        change([
+                          text === ""
+                            ? remove(["meters", meter, key])
+                            : set(["meters", meter, key], asValue(text)),
+                        ])
+                      }
+                    />
+                  </span>
+                ))}
+                <span className="inline-flex items-baseline gap-1">
+                  <span className="text-soft">shown as</span>
+                  <Pick
+                    label={`${meter}: shown as`}
+                    revision={revision}
+                    value={part.show ?? (meter === "lives" ? "marks" : "number")}
+                    values={SHOWS}
+                    keep={(value) => change([set(["meters", meter, "show"], value)])}
+                  />
+                </span>
+              </p>
+              <Tools
+                what={`meter ${meter}`}
+                ordered={false}
+                comment={() => setWriting(meter)}
+                remove={() => change([remove(["meters", meter])])}
+              />
+            </div>
+            <Comment
               what={`meter ${meter}`}
-              ordered={false}
-              take={() => change([remove(["meters", meter])])}
+              comment={words.comments[`meters.${meter}`] ?? ""}
+              writing={writing === meter}
+              close={() => setWriting(undefined)}
+              keep={(text) => comment(["meters", meter], text)}
             />
           </li>
         ))}
@@ -191,8 +221,9 @@ function clockValue(text: string): unknown {
 /** What a player sees and is asked before the play. */
 export function Before({ document, words, change }: Props) {
   const { setup } = document;
-  const plain = { game: words.game };
-  const number = numberCell(words.game, change);
+  const { revision } = words;
+  const plain = { game: words.game, revision };
+  const number = numberCell(words, change);
   return (
     <section aria-labelledby="before" className="flex flex-col gap-2">
       <h2 id="before" className="text-xl">
@@ -209,8 +240,7 @@ export function Before({ document, words, change }: Props) {
         />
         <span className="text-soft">before the play</span>
         <Cell
-          game={words.game}
-          names={words.names}
+          {...cellOf(words)}
           label="intro"
           kind="template"
           value={document.intro ?? ""}
@@ -222,6 +252,7 @@ export function Before({ document, words, change }: Props) {
         <span className="text-soft">Asked: name</span>
         <Pick
           label="ask for the name"
+          revision={revision}
           value={setup?.name ?? "none"}
           values={YES_NO}
           keep={(value) => change([set(["setup", "name"], value)])}
@@ -229,6 +260,7 @@ export function Before({ document, words, change }: Props) {
         <span className="text-soft">topic</span>
         <Pick
           label="ask for the topic"
+          revision={revision}
           value={setup?.topic ?? "none"}
           values={YES_NO}
           keep={(value) => change([set(["setup", "topic"], value)])}
@@ -240,6 +272,7 @@ export function Before({ document, words, change }: Props) {
               <span className="text-soft">{key === "count" ? "how many" : "level"}</span>
               <Pick
                 label={`ask for the ${key}`}
+                revision={revision}
                 value={asked?.ask ? "ask" : "none"}
                 values={YES_NO}
                 keep={(value) =>
@@ -273,7 +306,7 @@ export function Before({ document, words, change }: Props) {
 }
 
 /** Makes cells for numbers that may be left away. */
-function numberCell(game: number, change: Change) {
+function numberCell({ game, revision }: Words, change: Change) {
   return function cell(
     label: string,
     path: Path,
@@ -283,6 +316,7 @@ function numberCell(game: number, change: Change) {
     return (
       <Cell
         game={game}
+        revision={revision}
         label={label}
         kind="number"
         value={value === null || value === undefined || value === "none" ? "" : String(value)}

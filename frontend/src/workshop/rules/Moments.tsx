@@ -1,5 +1,6 @@
 import type { Coverage, RulesOf, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
+import type { CommentOn } from "./Comment";
 import { type Change, insert, snagsAt, type Words } from "./rows";
 import { RowLine } from "./RowLine";
 
@@ -23,21 +24,27 @@ interface Props {
   covered: Coverage | undefined;
   words: Words;
   change: Change;
+  comment: CommentOn;
 }
 
 /** The consequences, grouped by moment in the order a question is lived through. */
-export function Moments({ rules, snags, covered, words, change }: Props) {
+export function Moments({ rules, snags, covered, words, change, comment }: Props) {
   const all = (rules.document.consequences ?? []).map((row, place) => ({ row, place }));
   const used = rules.moments.filter((moment) => all.some(({ row }) => row.moment === moment));
   const idle = rules.moments.filter((moment) => !used.includes(moment));
   const add = (moment: string) => change([insert(["consequences", all.length], { moment })]);
+  /** A new row stands behind the others, or with a condition before the one that always applies. */
+  const addRow = (moment: string, last: number, always: boolean) => {
+    const place = always ? last : last + 1;
+    const row = always ? { moment, if: words.fresh[moment] } : { moment };
+    change([insert(["consequences", place], row)], `row ${place + 1}: if`);
+  };
   return (
     <div className="flex flex-col gap-4">
       {used.map((moment) => {
         const rows = all.filter(({ row }) => row.moment === moment);
         const last = rows.at(-1);
-        const always = last && (last.row.if === null || last.row.if === undefined);
-        const after = (last?.place ?? all.length) + 1;
+        const always = last !== undefined && (last.row.if ?? null) === null;
         return (
           <section key={moment} aria-labelledby={`moment-${moment}`} data-moment={moment}>
             <div className="flex items-baseline gap-3">
@@ -49,7 +56,7 @@ export function Moments({ rules, snags, covered, words, change }: Props) {
                 small
                 weight="quiet"
                 className="ml-auto"
-                onClick={() => change([insert(["consequences", after], { moment })])}
+                onClick={() => addRow(moment, last?.place ?? all.length - 1, always)}
               >
                 Add a row<span className="sr-only"> at {moment}</span>
               </Button>
@@ -71,6 +78,7 @@ export function Moments({ rules, snags, covered, words, change }: Props) {
                     never={here.some(({ code }) => code === "hidden-row" || code === "row-never")}
                     words={words}
                     change={change}
+                    comment={comment}
                   />
                 );
               })}

@@ -1,14 +1,21 @@
+import { useRef } from "react";
+import { useAskedFocus } from "./focus";
+
 interface Props {
   label: string;
   value: string;
   values: readonly (readonly [value: string, said: string])[];
+  revision: number;
   keep: (value: string) => void;
 }
 
 /** A choice inside a sentence of the rules. */
-export function Pick({ label, value, values, keep }: Props) {
+export function Pick({ label, value, values, revision, keep }: Props) {
+  const select = useRef<HTMLSelectElement>(null);
+  useAskedFocus(label, revision, select);
   return (
     <select
+      ref={select}
       aria-label={label}
       data-cell={label}
       value={value}

@@ -1,10 +1,23 @@
 import clsx from "clsx";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import type { GameDocument, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Cell } from "./Cell";
+import { Comment, type CommentOn } from "./Comment";
 import { Pick } from "./Pick";
-import { type Change, insert, move, remove, set, setOrRemove, snagsAt, type Words } from "./rows";
+import {
+  cellOf,
+  type Change,
+  insert,
+  move,
+  remove,
+  set,
+  setOrRemove,
+  snagsAt,
+  textOf,
+  type Words,
+} from "./rows";
+import { SnagLine } from "./SnagLine";
 import { Tools } from "./Tools";
 
 const RESULTS = [
@@ -18,11 +31,13 @@ interface Props {
   snags: Snag[];
   words: Words;
   change: Change;
+  comment: CommentOn;
 }
 
 /** Endings, looked at after every row, and awards, looked at once: the first that holds counts. */
-export function Results({ document, snags, words, change }: Props) {
-  const cell = { game: words.game, names: words.names };
+export function Results({ document, snags, words, change, comment }: Props) {
+  const cell = cellOf(words);
+  const { revision } = words;
   const endings = document.endings ?? [];
   const awards = document.awards ?? [];
   return (
@@ -35,7 +50,9 @@ export function Results({ document, snags, words, change }: Props) {
         count={endings.length}
         fresh={{ if: "lives == 0", result: "lost" }}
         snags={snags}
+        words={words}
         change={change}
+        comment={comment}
         line={(n) => {
           const [one, path] = [endings[n], ["endings", n]];
           if (!one) return null;
@@ -52,13 +69,14 @@ export function Results({ document, snags, words, change }: Props) {
               <span className="text-soft">the play is</span>
               <Pick
                 label={`ending ${n + 1}: result`}
+                revision={revision}
                 value={one.result}
                 values={RESULTS}
                 keep={(value) => change([set([...path, "result"], value)])}
               />
               <span className="text-soft">tell</span>
               <Cell
-                {...cell}
+                {...textOf(words)}
                 label={`ending ${n + 1}: tell`}
                 kind="template"
                 value={one.tell ?? ""}
@@ -77,7 +95,9 @@ export function Results({ document, snags, words, change }: Props) {
         count={awards.length}
         fresh={{ if: "percent >= 50", title: "Well done" }}
         snags={snags}
+        words={words}
         change={change}
+        comment={comment}
         line={(n) => {
           const [one, path] = [awards[n], ["awards", n]];
           if (!one) return null;
@@ -101,7 +121,7 @@ export function Results({ document, snags, words, change }: Props) {
               />
               <span className="text-soft">tell</span>
               <Cell
-                {...cell}
+                {...textOf(words)}
                 label={`award ${n + 1}: tell`}
                 kind="template"
                 value={one.tell ?? ""}
@@ -124,11 +144,15 @@ interface ListProps {
   count: number;
   fresh: Record<string, unknown>;
   snags: Snag[];
+  words: Words;
   change: Change;
+  comment: CommentOn;
   line: (n: number) => ReactNode;
 }
 
-function List({ part, title, about, none, count, fresh, snags, change, line }: ListProps) {
+function List(props: ListProps) {
+  const { part, title, about, none, count, fresh, snags, words, change, comment, line } = props;
+  const [writing, setWriting] = useState<number>();
   const one = part.slice(0, -1);
   return (
     <section aria-labelledby={`list-${part}`} data-list={part}>
@@ -141,7 +165,7 @@ function List({ part, title, about, none, count, fresh, snags, change, line }: L
           small
           weight="quiet"
           className="ml-auto"
-          onClick={() => change([insert([part, count], fresh)])}
+          onClick={() => change([insert([part, count], fresh)], `${one} ${count + 1}: if`)}
         >
           Add an {one}
         </Button>
@@ -149,7 +173,7 @@ function List({ part, title, about, none, count, fresh, snags, change, line }: L
       {snags
         .filter((snag) => snag.path === part)
         .map((snag) => (
-          <Told key={snag.code} snag={snag} />
+          <SnagLine key={snag.code} snag={snag} />
         ))}
       {count === 0 && <p className="border-t border-line py-1 text-soft">{none}</p>}
       <ol className={clsx(count > 0 && "border-b border-line")}>
@@ -166,29 +190,23 @@ function List({ part, title, about, none, count, fresh, snags, change, line }: L
                 what={`${one} ${n + 1}`}
                 up={n > 0 ? () => change([move([part, n], n - 1)]) : undefined}
                 down={n + 1 < count ? () => change([move([part, n], n + 2)]) : undefined}
-                take={() => change([remove([part, n])])}
+                comment={() => setWriting(n)}
+                remove={() => change([remove([part, n])])}
               />
             </div>
+            <Comment
+              what={`${one} ${n + 1}`}
+              comment={words.comments[`${part}.${n + 1}`] ?? ""}
+              writing={writing === n}
+              close={() => setWriting(undefined)}
+              keep={(text) => comment([part, n], text)}
+            />
             {snagsAt(snags, part, n).map((snag) => (
-              <Told key={snag.code} snag={snag} />
+              <SnagLine key={snag.code} snag={snag} />
             ))}
           </li>
         ))}
       </ol>
     </section>
-  );
-}
-
-function Told({ snag }: { snag: Snag }) {
-  return (
-    <p
-      data-snag={snag.code}
-      className={clsx(
-        "mt-1 ml-9 border-l-[3px] pl-2 text-sm",
-        snag.severity === "stop" ? "border-ember text-ember" : "border-ochre",
-      )}
-    >
-      {snag.message}
-    </p>
   );
 }

@@ -11,7 +11,8 @@ import { ComesToSide } from "./ComesToSide";
 import { Before, House } from "./House";
 import { Moments } from "./Moments";
 import { Results } from "./Results";
-import type { Words } from "./rows";
+import { askFocus } from "./focus";
+import type { Change, Words } from "./rows";
 import { TextSide } from "./TextSide";
 import { draftOf } from "./useAutosave";
 
@@ -109,15 +110,19 @@ function Table({ game, changing, toText }: TableProps) {
   if (!rules.data) return <p className="p-7">Reading the rules …</p>;
   const document = rules.data.document;
   const words: Words = {
+    ...rules.data,
     game: game.id,
-    names: rules.data.names,
     meters: Object.keys(document.meters ?? {}),
-    cues: rules.data.cues,
   };
   const fresh = comesTo.data?.revision === game.revision ? comesTo.data : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(({ path }) => !/^(consequences|endings|awards)\.?/.test(path));
-  const common = { words, change: changing.change };
+  const change: Change = (edits, focus) =>
+    changing.change(edits, {
+      onSuccess: ({ revision }) => focus !== undefined && askFocus(focus, revision),
+    });
+  const common = { words, change };
+  const { comment } = changing;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[1fr_20.5rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
       <div
@@ -143,7 +148,12 @@ function Table({ game, changing, toText }: TableProps) {
             ))}
           </ul>
         )}
-        <House document={document} {...common} renameMeter={changing.renameMeter} />
+        <House
+          document={document}
+          {...common}
+          renameMeter={changing.renameMeter}
+          comment={comment}
+        />
         <section aria-labelledby="consequences">
           <h2 id="consequences" className="mb-2 text-xl">
             Consequences
@@ -151,9 +161,15 @@ function Table({ game, changing, toText }: TableProps) {
               at each moment the first row that holds applies
             </span>
           </h2>
-          <Moments rules={rules.data} snags={snags} covered={covered} {...common} />
+          <Moments
+            rules={rules.data}
+            snags={snags}
+            covered={covered}
+            {...common}
+            comment={comment}
+          />
         </section>
-        <Results document={document} snags={snags} {...common} />
+        <Results document={document} snags={snags} {...common} comment={comment} />
         <Before document={document} {...common} />
       </div>
       <aside

@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, Copy, Trash2 } from "lucide-react";
+import { ArrowDown, ArrowUp, Copy, NotebookPen, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 
 interface Props {
@@ -7,13 +7,15 @@ interface Props {
   up?: (() => void) | undefined;
   down?: (() => void) | undefined;
   ordered?: boolean;
-  double?: () => void;
-  take: () => void;
+  duplicate?: () => void;
+  comment: () => void;
+  remove: () => void;
   children?: ReactNode;
 }
 
-/** What can be done with a whole row: moved, doubled, taken away. */
-export function Tools({ what, up, down, ordered = true, double, take, children }: Props) {
+/** What can be done with a whole row: moved, duplicated, commented, removed. */
+export function Tools(props: Props) {
+  const { what, up, down, ordered = true, duplicate, comment, remove, children } = props;
   return (
     <span className="flex shrink-0 items-center gap-0.5">
       {children}
@@ -27,12 +29,15 @@ export function Tools({ what, up, down, ordered = true, double, take, children }
           </Tool>
         </>
       )}
-      {double && (
-        <Tool label={`Double ${what}`} press={double}>
+      {duplicate && (
+        <Tool label={`Duplicate ${what}`} press={duplicate}>
           <Copy size={16} aria-hidden="true" />
         </Tool>
       )}
-      <Tool label={`Take ${what} away`} press={take}>
+      <Tool label={`Write a comment on ${what}`} press={comment}>
+        <NotebookPen size={16} aria-hidden="true" />
+      </Tool>
+      <Tool label={`Remove ${what}`} press={remove}>
         <Trash2 size={16} aria-hidden="true" />
       </Tool>
     </span>

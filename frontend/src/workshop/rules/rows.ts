@@ -1,7 +1,8 @@
-import type { Edit, Snag } from "../../api/client";
+import type { Edit, RulesOf, Snag } from "../../api/client";
 
 export type Path = (string | number)[];
-export type Change = (edits: Edit[]) => void;
+/** Makes edits; `focus` is the label of the cell that takes the focus once they are made. */
+export type Change = (edits: Edit[], focus?: string) => void;
 
 export const set = (path: Path, value: unknown): Edit => ({ do: "set", path, value, to: 0 });
 export const remove = (path: Path): Edit => ({ do: "remove", path, to: 0 });
@@ -17,16 +18,45 @@ export function asValue(text: string): number | string {
   return text.trim() !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
 }
 
+/** What stands before the expression of a change: + (or nothing) where it is added, = where it is set. */
+export const SIGN = /^\s*[+=]\s*/;
+
+/** A change of a meter as arithmetic: `+5`, `-2`, `= 3`. */
+export function changeText(how: "add" | "set", value: unknown): string {
+  const text = String(value);
+  if (how === "set") return `= ${text}`;
+  return /^[-+]/.test(text) ? text : `+${text}`;
+}
+
+/** The edits that make one change of a meter of another. */
+export function changeEdits(path: Path, how: "add" | "set", meter: string, text: string): Edit[] {
+  if (text.trim() === "") return [remove([...path, how, meter])];
+  const now = text.trimStart().startsWith("=") ? "set" : "add";
+  const value = asValue(text.replace(SIGN, "").trim());
+  const written = set([...path, now, meter], value);
+  return now === how ? [written] : [remove([...path, how, meter]), written];
+}
+
 /** The snags at a place of the document or below it; rows are counted from 1 in the paths of snags. */
 export function snagsAt(snags: Snag[], part: string, place: number): Snag[] {
   const path = `${part}.${place + 1}`;
   return snags.filter((snag) => snag.path === path || snag.path.startsWith(`${path}.`));
 }
 
-/** The names and words of a game that its sentences need. */
-export interface Words {
+/** What the sentences of a game's rules need to know of the game. */
+export interface Words extends Pick<RulesOf, "revision" | "names" | "told" | "cues" | "thens"> {
   game: number;
-  names: string[];
   meters: string[];
-  cues: string[];
+  conditions: RulesOf["conditions"];
+  fresh: RulesOf["fresh"];
+  comments: RulesOf["comments"];
 }
+
+/** What a cell needs to know of the game. */
+export const cellOf = ({ game, names, revision }: Words) => ({ game, names, revision });
+/** The same, for a text: it knows the answer too. */
+export const textOf = ({ game, names, told, revision }: Words) => ({
+  game,
+  names: [...names, ...told],
+  revision,
+});

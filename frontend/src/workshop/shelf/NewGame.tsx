@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import type { FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Pack } from "../../api/client";
 import { Button } from "../../ui/Button";
@@ -8,42 +8,62 @@ import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 import { counted, shortName } from "../words";
 
-/** A new game over a pack: only its title is asked, everything else can be changed in its rules. */
-export function NewGame({ pack, onClose }: { pack: Pack | undefined; onClose: () => void }) {
+interface Props {
+  packs: Pack[];
+  /** The pack that is chosen at first; null for none yet. */
+  pack: number | null;
+  onClose: () => void;
+}
+
+/** A new game: its title, its pack and a manner to begin from; everything can be changed in its rules. */
+export function NewGame({ packs, pack, onClose }: Props) {
   const navigate = useNavigate();
+  const [chosen, setChosen] = useState(pack === null ? "" : String(pack));
   const start = useMutation({
-    mutationFn: (wanted: { id: number; title: string; manner: string }) =>
+    mutationFn: (wanted: { id: number | null; title: string; manner: string }) =>
       api.newGame(wanted.id, wanted.title, wanted.manner),
-    onSuccess: (game) => void navigate(`/games/${game.id}/rules`),
+    onSuccess: (game) =>
+      void navigate(`/games/${game.id}/${game.pack_ids.length > 0 ? "rules" : "questions"}`),
   });
   const manners = useQuery({ queryKey: ["manners"], queryFn: api.manners, staleTime: Infinity });
   const begin = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const title = String(form.get("title")).trim();
-    if (pack && title) start.mutate({ id: pack.id, title, manner: String(form.get("manner")) });
+    const id = chosen === "" ? null : Number(chosen);
+    if (title) start.mutate({ id, title, manner: String(form.get("manner")) });
   };
   return (
-    <Sheet
-      open={pack !== undefined}
-      onClose={onClose}
-      title="New game"
-      about={
-        pack
-          ? `With the ${counted(pack.questions, "question")} of ${shortName(pack)}, and rules to begin from.`
-          : ""
-      }
-    >
-      <form onSubmit={begin} className="flex flex-col gap-4">
-        <Field label="Title">
-          {(id) => <input id={id} name="title" required maxLength={200} className={inputLook} />}
-        </Field>
+    <Sheet open onClose={onClose} title="New game" about="Everything can be changed later.">
+      <form onSubmit={begin} className="flex flex-col gap-3">
+        <div className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
+          <Field label="Title">
+            {(id) => <input id={id} name="title" required maxLength={200} className={inputLook} />}
+          </Field>
+          <Field label="Questions">
+            {(id) => (
+              <select
+                id={id}
+                className={inputLook}
+                value={chosen}
+                onChange={(event) => setChosen(event.target.value)}
+              >
+                <option value="">no pack yet</option>
+                {packs.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {shortName(one)}, {counted(one.questions, "question")}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </div>
         <fieldset>
           <legend className="font-bold">Rules to begin from</legend>
-          <ul className="mt-1 flex flex-col gap-0.5">
+          <ul className="mt-1 flex flex-col">
             {manners.data?.map(({ name, about }, n) => (
               <li key={name}>
-                <label className="flex cursor-pointer items-start gap-2 rounded-sm px-2 py-1 hover:bg-moss">
+                <label className="flex cursor-pointer items-start gap-2 rounded-sm px-2 py-0.5 hover:bg-moss">
                   <input
                     type="radio"
                     name="manner"
@@ -51,7 +71,12 @@ export function NewGame({ pack, onClose }: { pack: Pack | undefined; onClose: ()
                     defaultChecked={n === 0}
                     className="mt-1 accent-pine"
                   />
-                  {about}
+                  <span>
+                    <b>{about.split(":")[0]}</b>
+                    <span className="text-sm text-soft">
+                      :{about.split(":").slice(1).join(":")}
+                    </span>
+                  </span>
                 </label>
               </li>
             ))}
@@ -59,7 +84,7 @@ export function NewGame({ pack, onClose }: { pack: Pack | undefined; onClose: ()
         </fieldset>
         {start.error && <Notice tone="bad">{start.error.message}</Notice>}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" weight="main" disabled={start.isPending}>
             Begin
           </Button>

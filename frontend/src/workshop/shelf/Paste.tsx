@@ -36,7 +36,7 @@ export function Paste({ open, onClose, working }: Props) {
       open={open}
       onClose={onClose}
       title="Paste questions"
-      about="One question a line: the question, its answer, then any wrong options, parted by tabs, commas or semicolons."
+      about="One question a line: the question, its answer, then any wrong options, separated by tabs, commas or semicolons."
     >
       <form onSubmit={keep} className="flex flex-col gap-4">
         <Field label="Questions">
@@ -67,7 +67,7 @@ export function Paste({ open, onClose, working }: Props) {
         </Field>
         {paste.error && <Notice tone="bad">{paste.error.message}</Notice>}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" weight="main" disabled={paste.isPending}>
             Read them
           </Button>

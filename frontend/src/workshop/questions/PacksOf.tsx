@@ -1,0 +1,134 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Ellipsis } from "lucide-react";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, type Game, type Job, type Pack } from "../../api/client";
+import { Menu, MenuDo } from "../../ui/Menu";
+import { Notice } from "../../ui/Notice";
+import { useShelf } from "../data";
+import { insert, move, remove } from "../rules/rows";
+import { Working } from "../shelf/Working";
+import { useGameChange } from "../useGameChange";
+import { counted, shortName } from "../words";
+
+interface Props {
+  game: Game;
+  packs: Pack[];
+  pack: Pack | undefined;
+}
+
+/** The packs of a game: looked at, added from the shelf or from a file, put in order, removed. */
+export function PacksOf({ game, packs, pack }: Props) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const shelf = useShelf().data?.packs ?? [];
+  const input = useRef<HTMLInputElement>(null);
+  const [job, setJob] = useState<Job>();
+  const { change, changeAsync, problem } = useGameChange(game, false);
+  const others = shelf.filter(({ name }) => !game.pack_names.includes(name));
+  const place = (one: Pack) => game.pack_names.indexOf(one.name);
+  const show = (one: Pack) => void navigate(`/games/${game.id}/questions/${one.id}`);
+  const include = async (one: Pack) => {
+    await changeAsync([insert(["packs", game.pack_names.length], one.name)]);
+    await queries.invalidateQueries({ queryKey: ["shelf"] });
+    show(one);
+  };
+  const bring = useMutation({
+    mutationFn: (file: File) => api.bring(file),
+    onSuccess: async (brought) => {
+      if (brought.pack) await include(brought.pack);
+      if (brought.job) setJob(brought.job);
+    },
+  });
+  const write = useMutation({
+    mutationFn: () => api.emptyPack(`${game.title} questions`),
+    onSuccess: include,
+  });
+  return (
+    <nav
+      aria-label="Packs of this game"
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 px-7 pt-3"
+    >
+      {packs.map((one, n) => (
+        <span key={one.id} data-pack-of={one.id} className="flex items-center gap-1">
+          <Link
+            to={`/games/${game.id}/questions/${one.id}`}
+            aria-current={one.id === pack?.id ? "page" : undefined}
+            className="text-soft underline-offset-4 hover:underline aria-[current]:font-bold aria-[current]:text-pine"
+          >
+            {shortName(one)}
+          </Link>
+          {one.id === pack?.id && (
+            <Menu
+              small
+              label={
+                <>
+                  <Ellipsis className="size-4" aria-hidden="true" />
+                  <span className="sr-only">More for {shortName(one)} in this game</span>
+                </>
+              }
+            >
+              {n > 0 && (
+                <MenuDo act={() => change([move(["packs", place(one)], place(one) - 1)])}>
+                  Move forward
+                </MenuDo>
+              )}
+              {n + 1 < packs.length && (
+                <MenuDo act={() => change([move(["packs", place(one)], place(one) + 2)])}>
+                  Move back
+                </MenuDo>
+              )}
+              <MenuDo
+                act={() => {
+                  change([remove(["packs", place(one)])]);
+                  void navigate(`/games/${game.id}/questions`);
+                }}
+              >
+                Remove from this game
+              </MenuDo>
+            </Menu>
+          )}
+        </span>
+      ))}
+      {packs.length === 0 && <p className="text-soft">This game has no pack yet.</p>}
+      <Menu label="Add a pack">
+        <MenuDo act={() => input.current?.click()}>From a file …</MenuDo>
+        <MenuDo act={() => write.mutate()}>New, to write into</MenuDo>
+        {others.map((one) => (
+          <MenuDo
+            key={one.id}
+            act={() => void include(one)}
+            hint={counted(one.questions, "question")}
+          >
+            {shortName(one)}
+          </MenuDo>
+        ))}
+      </Menu>
+      <input
+        ref={input}
+        type="file"
+        className="hidden"
+        aria-label="A question file for this game"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = "";
+          if (file) bring.mutate(file);
+        }}
+      />
+      {job && (
+        <Working
+          job={job}
+          done={(id) => {
+            setJob(undefined);
+            void api.pack(id).then(include);
+          }}
+        />
+      )}
+      {(bring.error ?? write.error ?? problem) && (
+        <div className="w-full">
+          <Notice tone="bad">{(bring.error ?? write.error ?? problem)?.message}</Notice>
+        </div>
+      )}
+    </nav>
+  );
+}

@@ -1,0 +1,73 @@
+import type { QuestionRecord } from "../../../api/client";
+import { Field, inputLook } from "../../../ui/Field";
+
+export const LETTERS = "ABCDEFGH";
+
+/** What the fields of a kind are given: the record, and ways to change it and to save it. */
+export interface FieldsProps {
+  record: QuestionRecord;
+  /** Changes fields; `now` says to save at once. */
+  put: (fields: QuestionRecord, now?: boolean) => void;
+  /** Saves what was typed. */
+  keep: () => void;
+}
+
+export function text(value: string | string[] | undefined): string {
+  return typeof value === "string" ? value : (value?.join(" | ") ?? "");
+}
+
+export function list(value: string | string[] | undefined): string[] {
+  if (value === undefined) return [];
+  return typeof value === "string" ? [value] : value;
+}
+
+/** Marks a field that belongs to the question itself: Enter goes from one of them to the next. */
+export const OWN = { "data-own": "" };
+
+interface LineProps {
+  label: string;
+  hint?: string;
+  value: string;
+  type: (value: string) => void;
+  keep: () => void;
+  own?: boolean;
+}
+
+/** A field of one line. */
+export function Line({ label, hint, value, type, keep, own = false }: LineProps) {
+  return (
+    <Field label={label} {...(hint ? { hint } : {})}>
+      {(id, described) => (
+        <input
+          id={id}
+          {...(own ? OWN : {})}
+          aria-describedby={described}
+          className={inputLook}
+          value={value}
+          onChange={(event) => type(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => event.key === "Enter" && !own && keep()}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface RoleProps extends FieldsProps {
+  role: string;
+  label: string;
+  hint?: string;
+  own?: boolean;
+}
+
+/** A field of one line for a role of the record. */
+export function RoleLine({ record, put, keep, role, ...rest }: RoleProps) {
+  return (
+    <Line
+      {...rest}
+      value={text(record[role])}
+      type={(value) => put({ [role]: value })}
+      keep={keep}
+    />
+  );
+}

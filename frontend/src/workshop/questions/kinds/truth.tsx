@@ -1,0 +1,20 @@
+import { type FieldsProps, text } from "./record";
+
+export function TruthFields({ record, put }: FieldsProps) {
+  return (
+    <fieldset className="flex gap-5">
+      <legend className="font-bold">The statement is</legend>
+      {["True", "False"].map((answer) => (
+        <label key={answer} className="flex items-center gap-2">
+          <input
+            type="radio"
+            className="accent-pine"
+            checked={text(record["answer"]) === answer}
+            onChange={() => put({ answer }, true)}
+          />
+          {answer.toLowerCase()}
+        </label>
+      ))}
+    </fieldset>
+  );
+}

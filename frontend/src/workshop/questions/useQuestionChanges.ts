@@ -1,0 +1,32 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, type Pack, type Question } from "../../api/client";
+
+/** Changes of a pack's questions: what is shown of the pack is fetched anew after each. */
+export function useQuestionChanges(pack: Pack) {
+  const queries = useQueryClient();
+  const change = useMutation({
+    mutationKey: ["change", pack.id],
+    mutationFn: async (work: () => Promise<Pack>) => {
+      const now = await work();
+      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      return now;
+    },
+  });
+  const { id, revision } = pack;
+  type Many = Parameters<typeof api.changeMany>[1];
+  return {
+    error: change.error,
+    isPending: change.isPending,
+    many: (wanted: Partial<Many> & Pick<Many, "do" | "numbers">, done: () => void) =>
+      change.mutate(() => api.changeMany(id, { before: null, fields: {}, ...wanted, revision }), {
+        onSuccess: done,
+      }),
+    addRows: (text: string, after: number | null, done: () => void) =>
+      change.mutate(() => api.addRows(id, text, after, revision), { onSuccess: done }),
+    savePrompt: (question: Question, prompt: string) =>
+      change.mutate(async () => {
+        const { record } = await api.question(id, question.number);
+        return api.changeQuestion(id, question.number, { ...record, prompt }, revision);
+      }),
+  };
+}
