@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 import time
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
@@ -22,11 +23,16 @@ def main() -> None:
     folder.mkdir(parents=True, exist_ok=True)
     served, browser = Served(demo=True), Browser()
 
+    def shelf() -> dict[str, Any]:
+        return served.ask("GET", "/api/workshop/shelf")
+
     def take(name: str) -> None:
         time.sleep(SETTLED)
         browser.picture(folder / f"{name}.png")
 
     try:
+        while any(game["looking"] for game in shelf()["games"]):
+            time.sleep(SETTLED)
         browser.open(served.url)
         browser.find("h2", "Games")
         browser.find("a", "Hut Night")
@@ -38,7 +44,8 @@ def main() -> None:
         browser.find("[data-question='2']").click()
         browser.find("aside textarea")
         take("questions")
-        browser.open(f"{served.url}/games/4/checking?q=1")
+        words = next(pack["id"] for pack in shelf()["packs"] if pack["name"].endswith("alpine-words.tsv"))
+        browser.open(f"{served.url}/games/4/checking?pack={words}&q=1")
         browser.find("[data-sample]")
         browser.find("#try").send_keys(" the Edelwiess")
         browser.find("[data-switch=articles]").click()
