@@ -161,6 +161,11 @@ class Browser:
         """Go to an address."""
         self.driver.get(url)
 
+    def leave(self) -> None:
+        """Turn from the page and what it told, before its server ends."""
+        self.driver.get("about:blank")
+        self.console()
+
     def find(self, css: str, text: str = "") -> WebElement:
         """The first visible element of a selector that holds a text, waited for."""
 

@@ -59,6 +59,16 @@ class OnTheBench(unittest.TestCase):
         self.assertEqual(self.browser.axe(), [], where)
         self.assertEqual(self.browser.console(), [], where)
 
+    def test_0_feedback_is_seen_whole_above_the_trail(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/1/playtest")
+        browser.find("[data-bench]")
+        for key in "rww":
+            browser.keys(key)
+        feedback = browser.find("[data-moment=missed]", "The answer is").rect
+        trail = browser.find("[aria-label='The trail']").rect
+        self.assertLessEqual(feedback["y"] + feedback["height"], trail["y"])
+
     def test_1_play_go_back_and_another_way(self):
         browser = self.browser
         browser.open(self.page)

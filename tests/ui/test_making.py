@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from urllib.parse import urlparse
+from urllib.request import urlopen
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -32,6 +33,7 @@ class Making(unittest.TestCase):
     def setUp(self):
         self.served = Served()
         self.addCleanup(self.served.stop)
+        self.addCleanup(self.browser.leave)
         self.presses = 0
 
     def press(self, css: str, text: str = "") -> None:
@@ -100,7 +102,21 @@ class Making(unittest.TestCase):
         browser.until("[data-new]", "data-new", "1")
         one = self.served.ask("GET", f"/api/workshop/packs/{pack['id']}/questions")["questions"][0]
         self.assertEqual((one["kind"], one["answers"]), ("typed", ["reef", "square"]))
-        self.assertEqual(browser.find("[data-new] select").get_attribute("value"), "typed")
+        kind = browser.find("[data-new] select")
+        self.assertEqual(kind.get_attribute("value"), "typed")
+        Select(kind).select_by_visible_text("formula")
+        browser.keys(Keys.TAB, "{a} halves?", Keys.ENTER, "a = 3 | 5", Keys.ENTER, "a / 2")
+        form = browser.find("[data-new]").find_element(By.XPATH, ".//label[text()='Answer written as']")
+        Select(browser.find(f"#{form.get_attribute('for')}")).select_by_visible_text("fraction")
+        browser.press("Save, then the next")
+        browser.until("[data-new]", "data-new", "2")
+        with urlopen(f"{self.served.url}/api/workshop/packs/{pack['id']}/file") as file:
+            header, *_, last = file.read().decode().splitlines()
+        made = dict(zip(header.split("\t"), last.split("\t"), strict=True))
+        self.assertEqual(
+            (made["kind"], made["variables"], made["answer"], made["form"]),
+            ("formula", "a = 3 | 5", "a / 2", "fraction"),
+        )
         browser.find("[data-new] button", "Cancel").click()
         browser.gone("[data-new]")
 

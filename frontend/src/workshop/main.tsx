@@ -14,8 +14,14 @@ import { Shelf } from "./shelf/Shelf";
 
 const Rules = lazy(() => import("./rules/Rules"));
 
+/** Asked whether or not there is a network: the server may well be this machine. */
+const networkMode = "always";
+
 const queries: QueryClient = new QueryClient({
-  defaultOptions: { queries: { staleTime: 2000, retry: 1 } },
+  defaultOptions: {
+    queries: { staleTime: 2000, retry: 1, networkMode },
+    mutations: { networkMode },
+  },
   mutationCache: new MutationCache({
     onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
   }),

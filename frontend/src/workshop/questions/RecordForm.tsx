@@ -41,8 +41,9 @@ export function RecordForm(props: Props) {
     event.preventDefault();
     const fields = [...currentTarget.querySelectorAll<HTMLElement>("[data-own]")];
     const next = fields[fields.indexOf(target) + 1];
-    if (next) next.focus();
-    else past();
+    if (!next) past();
+    next?.focus();
+    if (next instanceof HTMLInputElement) next.select();
   };
   const common = { record, put, keep };
   const Fields = KINDS[kind]?.Fields;
