@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import json
 import unittest
 from pathlib import Path
@@ -11,7 +12,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from ruamel.yaml import YAML
 
-from dicetrail.core.play.game import Choices
+from dicetrail.core.play.game import Choices, Game
 from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
@@ -70,6 +71,12 @@ class Contract(unittest.TestCase):
         bad = YAML(typ="safe").load(CONTRACT)
         bad["tries"] = 0
         self.assertTrue(list(validator.iter_errors(bad)))
+
+    def test_what_nothing_is_said_of_is_one_in_the_document_and_in_the_game(self):
+        """All but the sounds that come with Dice Trail: the document need not name them."""
+        game = read("title: T\npacks: [p.tsv]\n").game
+        bare = Game("T", game.questions)
+        self.assertEqual(dataclasses.replace(game, sounds=()), bare)
 
     def test_a_new_game_has_no_snag(self):
         title = 'A "quoted": title # no comment'
