@@ -70,14 +70,19 @@ def add_many(source: Source, after: int | None, records: Sequence[WrittenRecord]
 def give(
     source: Source, numbers: Iterable[int], target: Source
 ) -> tuple[Source, list[int], list[tuple[int, str]]]:
-    """Another pack with these questions of a pack added at its end.
+    """Another pack with these questions of a pack (at least one) added at its end.
 
     Which could be is told as well, and of the others why not.
     """
+    questions = source.read().questions
+    wanted = sorted(set(numbers))
+    try:
+        return add_many(target, None, [to_record(questions[number]) for number in wanted]), wanted, []
+    except Misfit:
+        pass  # one of them can't be: each is tried by itself
     given: list[int] = []
     left: list[tuple[int, str]] = []
-    questions = source.read().questions
-    for number in sorted(set(numbers)):
+    for number in wanted:
         try:
             target = add(target, None, to_record(questions[number]))
             given.append(number)

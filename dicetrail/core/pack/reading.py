@@ -56,6 +56,10 @@ Progress = Callable[[int, int], None]
 InterruptedError."""
 
 
+ASK_MEMBER, ASK_ODD = "{member}", "Which one does not belong?"
+"""The wording of the questions that lists give, where a maker has none."""
+
+
 @dataclass(frozen=True, slots=True)
 class Settings:
     """What a maker says of a file where the guess was wrong; None (and ``guess``) leave it to the guess.
@@ -69,8 +73,8 @@ class Settings:
     roles: tuple[Role, ...] | None = None
     header: bool | None = None
     lists: Literal["sort", "odd", "both"] = "sort"
-    ask_member: str = "{member}"
-    ask_odd: str = "Which one does not belong?"
+    ask_member: str = ASK_MEMBER
+    ask_odd: str = ASK_ODD
 
 
 class Entry(NamedTuple):

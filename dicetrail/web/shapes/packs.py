@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.pack.reading import Settings
+from ...core.pack.reading import ASK_MEMBER, ASK_ODD, Settings
 from ...core.pack.roles import Role
 from ...core.play.view import View
 from .common import DiceNumber, JobOut, SnagOut
@@ -152,8 +152,8 @@ class SettingsIn(BaseModel):
     roles: Annotated[list[Role], Field(max_length=500)] | None = None
     header: bool | None = None
     lists: Literal["sort", "odd", "both"] = "sort"
-    ask_member: Annotated[str, Field(min_length=1, max_length=500)] = "{member}"
-    ask_odd: Annotated[str, Field(min_length=1, max_length=500)] = "Which one does not belong?"
+    ask_member: Annotated[str, Field(min_length=1, max_length=500)] = ASK_MEMBER
+    ask_odd: Annotated[str, Field(min_length=1, max_length=500)] = ASK_ODD
 
     def settings(self) -> Settings:
         """As the core knows them."""

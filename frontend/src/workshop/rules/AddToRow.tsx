@@ -1,6 +1,6 @@
 import { Plus } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
 import type { Edit, RuleRow } from "../../api/client";
+import { RowMenu, RowMenuItem } from "./RowMenu";
 import { type Change, type Path, set, type Words } from "./rows";
 
 interface Props {
@@ -23,32 +23,20 @@ const CLOCKS = ["question", "game"] as const;
 /** What a row does not say yet, to be added; what is added takes the focus. */
 export function AddToRow({ row, path, words, change, what }: Props) {
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger
-        aria-label={`Add to ${what}`}
-        title={`Add to ${what}`}
-        className="rounded-sm p-1 text-soft hover:bg-moss hover:text-pine"
-      >
-        <Plus size={16} aria-hidden="true" />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          onCloseAutoFocus={(event) => event.preventDefault()}
-          className="z-20 max-h-80 overflow-auto rounded-md border border-edge bg-sheet py-1"
-        >
-          {[...additions(row, path, words)].map(({ said, edits, focus }) => (
-            <DropdownMenu.Item
-              key={said}
-              onSelect={() => change(edits, focus && `${what}: ${focus}`)}
-              className="cursor-pointer px-3 py-0.5 outline-none data-[highlighted]:bg-moss data-[highlighted]:text-pine"
-            >
-              {said}
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <RowMenu
+      label={`Add to ${what}`}
+      title={`Add to ${what}`}
+      icon={<Plus size={16} aria-hidden="true" />}
+      align="end"
+      movesFocus
+      className="p-1"
+    >
+      {[...additions(row, path, words)].map(({ said, edits, focus }) => (
+        <RowMenuItem key={said} act={() => change(edits, focus && `${what}: ${focus}`)}>
+          {said}
+        </RowMenuItem>
+      ))}
+    </RowMenu>
   );
 }
 
