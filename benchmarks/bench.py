@@ -14,7 +14,7 @@ from dicetrail.core.prove.waymarks import walk_all
 from dicetrail.core.rules.document import WaymarkPart
 
 QUESTIONS = tuple(
-    Question(f"q{n}", "choice", f"Question {n}?", ("a",), ("a", "b", "c", "d"), 0) for n in range(300)
+    Question(f"q{n}", "choice", f"Question {n}?", ("a",), ("a", "b", "c", "d"), (0,)) for n in range(300)
 )
 PROGRAM = Program(
     Game(

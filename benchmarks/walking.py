@@ -12,7 +12,7 @@ from dicetrail.core.play.run import Run
 
 PLAYS = 2_000
 QUESTIONS = tuple(
-    Question(f"q{n}", "choice", f"Question {n}?", ("a",), ("a", "b", "c", "d"), 0) for n in range(20)
+    Question(f"q{n}", "choice", f"Question {n}?", ("a",), ("a", "b", "c", "d"), (0,)) for n in range(20)
 )
 PROGRAM = Program(
     Game(

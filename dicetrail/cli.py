@@ -15,9 +15,11 @@ import typer
 
 from .core.pack.reading import Reading
 from .core.pack.writing import write_file
+from .core.play.card import as_filed
 from .core.play.checking import check
 from .core.play.deck import deal
 from .core.play.game import Choices, Game
+from .core.play.kinds import input_for, shown_answer
 from .core.play.moves import MoveError, Planned, play, read_move
 from .core.play.program import Program
 from .core.play.setup import SetupError, choose
@@ -136,17 +138,17 @@ def deal_cards(
                     "id": card.question.id,
                     "prompt": card.question.prompt,
                     "options": list(card.options),
-                    "right": card.question.shown_answer,
-                    "key": card.key,
+                    "right": shown_answer(card.question),
+                    "key": input_for("right", card, ()),
                 }
                 for card in cards
             ]
         )
         return
     for number, card in enumerate(cards, 1):
-        print(f"{number}. {card.question.prompt}  [{card.key}]")
+        print(f"{number}. {card.question.prompt}  [{input_for('right', card, ())}]")
         for place, option in enumerate(card.options):
-            print(f"   {'▸' if place == card.right else ' '} {option}")
+            print(f"   {'▸' if place in card.rights else ' '} {option}")
 
 
 @app.command()
@@ -163,7 +165,7 @@ def answer(
         raise Refused(f"There is no question {question_id} in {file}.")
     if question.recipe is not None:
         raise Refused(f"{question_id} is a recipe; only the questions made from it have an answer.")
-    verdict = check(question, question.options, question.right, text, Checking())
+    verdict = check(as_filed(question), text, Checking())
     if as_json:
         _write({"verdict": verdict.name, "steps": list(verdict.steps)})
     else:
@@ -188,10 +190,10 @@ def play_game(
         choices = _choices(game, dice, player, count, topic, level)
         sys.stdout.write(to_lines(play(program, choices, _read_moves(moves)).trail))
         return
-    from .terminal import Asked, Lines, ask_setup, play_in_terminal
+    from .terminal import Chosen, Lines, ask_setup, play_in_terminal
 
     out, typed = sys.stderr if as_json else sys.stdout, Lines()
-    asked = ask_setup(game, Asked(player, count, topic, level), out, typed)
+    asked = ask_setup(game, Chosen(player, count, topic, level), out, typed)
     choices = _choices(game, dice, asked.player, asked.count, asked.topic, asked.level)
     run = play_in_terminal(program, choices, out, typed)
     if as_json:

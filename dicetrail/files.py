@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from functools import cache
 from pathlib import Path
 
-from .core.pack.making import Data
+from .core.pack.data import Data
 from .core.pack.media import files_of, missing
 from .core.pack.reading import Reading, read_data, read_file
 from .core.pack.text import LARGEST_FILE

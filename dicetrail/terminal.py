@@ -12,13 +12,13 @@ from typing import TextIO, TypeVar
 
 from .core.play.deck import pass_length
 from .core.play.expressions import show_percent, show_value
-from .core.play.game import Asked as NumberAsked
-from .core.play.game import Choices, Game, Move
+from .core.play.game import Bounds, Choices, Game, Move
+from .core.play.letters import Covered
 from .core.play.program import Program
 from .core.play.question import same
 from .core.play.run import Run
 from .core.play.setup import LONGEST_NAME
-from .core.play.view import LettersView, View, intro, view
+from .core.play.view import View, intro, view
 
 T = TypeVar("T")
 LEAVE, SKIP = "/leave", "/skip"
@@ -65,7 +65,7 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
     return run
 
 
-def ask_setup(game: Game, given: Asked, out: TextIO, typed: Lines) -> Asked:
+def ask_setup(game: Game, given: Chosen, out: TextIO, typed: Lines) -> Chosen:
     """What a player chooses of all that the set-up asks and that was not ``given`` already.
 
     A person is asked again where an answer can't be used. Where the input is no person's, it is left for the
@@ -88,7 +88,7 @@ def ask_setup(game: Game, given: Asked, out: TextIO, typed: Lines) -> Asked:
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Chosen:
     """What the set-up of a game can ask before a play; "" and None where nothing was said of it."""
 
     player: str = ""
@@ -120,7 +120,7 @@ class _Asking:
                 return None
             self._out.write("That can't be used. ")
 
-    def number(self, said: str, asked: NumberAsked, most: int) -> int:
+    def number(self, said: str, asked: Bounds, most: int) -> int:
         """A number within its bounds; the game's own where nothing is typed."""
         high = max(asked.min, min(asked.max, most))
         usual = min(asked.default, high)
@@ -188,6 +188,8 @@ def _show_question(seen: View, out: TextIO) -> None:
     of = f" of {question.total}" if question.total else ""
     clock = f"  {seen.question_clock.limit / 1000:g} s" if seen.question_clock else ""
     out.write(f"\n{question.number}{of}  {meters}{clock}\n{question.prompt}\n")
+    if question.hint:
+        out.write(f"  ({question.hint})\n")
     if question.image:
         out.write(f"  [picture: {question.alt or question.image}]\n")
     if question.sound:
@@ -200,7 +202,7 @@ def _show_question(seen: View, out: TextIO) -> None:
     out.flush()
 
 
-def _uncovered(letters: LettersView) -> str:
+def _uncovered(letters: Covered) -> str:
     """A phrase with a low line for every covered letter, and what was guessed in vain."""
     shown = " ".join(mark if mark else "_" for mark in letters.pattern)
     return shown + (f"   not in it: {' '.join(letters.vain)}" if letters.vain else "")
@@ -210,17 +212,7 @@ def _show_feedback(seen: View, out: TextIO) -> None:
     feedback = seen.feedback
     if feedback is None or feedback.moment == "opened":
         return
-    words = {
-        "right": "Right.",
-        "part": "That is in it.",
-        "wrong": "Wrong.",
-        "missed": "Wrong.",
-        "late": "Too late.",
-        "unreadable": "That can't be read; answer again.",
-        "close": "Close.",
-        "skipped": "Skipped.",
-    }
-    parts = [words.get(feedback.moment, ""), feedback.tell]
+    parts = [feedback.tell]
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
     parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
     out.write(" ".join(part for part in parts if part) + "\n")

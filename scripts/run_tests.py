@@ -1,40 +1,225 @@
-"""Run every test and end with one line: N passed, N failed, N skipped."""
+"""Run every test, in as many processes as there are cores; the last line is N passed, N failed, N skipped.
+
+Each process takes one module after another, the longest first. The lines of the core that its quick tests
+come by are counted, and too few of them count as a failed test.
+"""
 
 from __future__ import annotations
 
+import json
+import os
+import queue
+import subprocess
 import sys
+import threading
 import time
+import traceback
 import unittest
+from contextlib import nullcontext, redirect_stdout
+from dataclasses import dataclass, field
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
+COUNTS = ROOT / "build" / ".coverage"
+PICTURES = ROOT / "build" / "failed"
+FEWEST_COVERED = 90
+"""Percent of the core's lines that tests have to come by."""
+COUNTED = "tests.core."
+UNCOUNTED = ("test_fuzz", "test_properties", "test_stateful", "test_editing", "test_writing")
+"""Modules that try so many games and packs that counting lines would slow them down."""
+LONGEST = 900
+"""Seconds that one module may take."""
+SLOWEST = ("tests.ui.", "tests.core.test_fuzz", "tests.core.test_properties", "tests.test_cli")
+"""Begun first, so that no process is left alone with a long one at the end."""
 
 
-class Result(unittest.TextTestResult):
-    """Counts what passed, and how long each module took."""
+@dataclass
+class Report:
+    """What became of one module."""
 
-    def __init__(self, *args: object, **more: object) -> None:
-        super().__init__(*args, **more)  # type: ignore[arg-type]
-        self.passed = 0
+    module: str
+    seconds: float = 0
+    passed: int = 0
+    skipped: int = 0
+    failures: list[str] = field(default_factory=list)
+
+
+class Result(unittest.TestResult):
+    """Counts what passed; of what fails in a browser a picture is kept."""
+
+    def __init__(self, report: Report) -> None:
+        super().__init__()
+        self._report = report
 
     def addSuccess(self, test: unittest.TestCase) -> None:  # noqa: N802
-        super().addSuccess(test)
-        self.passed += 1
+        self._report.passed += 1
+
+    def addSkip(self, test: unittest.TestCase, reason: str) -> None:  # noqa: N802
+        self._report.skipped += 1
+
+    def addExpectedFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        self._report.passed += 1
+
+    def addUnexpectedSuccess(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self._report.failures.append(f"{test} passed, and was expected to fail")
+
+    def addFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        self._failed(test, err)
+
+    def addError(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        self._failed(test, err)
+
+    def addSubTest(self, test: unittest.TestCase, subtest: Any, err: Any) -> None:  # noqa: N802
+        if err is not None:
+            self._failed(subtest, err)
+
+    def _failed(self, test: Any, err: Any) -> None:
+        told = f"{test}\n{''.join(traceback.format_exception(*err))[-6000:]}"
+        browser = getattr(test, "browser", None)
+        if browser is not None:
+            PICTURES.mkdir(parents=True, exist_ok=True)
+            path = PICTURES / f"{test.id()}.png"
+            try:
+                browser.picture(path)
+                told += f"\nThe page as it stood then: {path}"
+            except Exception as error:  # a browser that is gone shows nothing, and the failure is told anyway
+                told += f"\nNo picture could be taken: {type(error).__name__}"
+        self._report.failures.append(told)
+
+
+def run_module(module: str) -> Report:
+    """Run the tests of one module."""
+    report, start = Report(module), time.monotonic()
+    unittest.defaultTestLoader.loadTestsFromName(module).run(Result(report))
+    report.seconds = time.monotonic() - start
+    return report
+
+
+def work() -> None:
+    """Run the modules named on standard input, a line each, and tell what became of each."""
+    import coverage
+
+    out = os.fdopen(os.dup(1), "w")
+    for line in sys.stdin:
+        module = line.strip()
+        counted = module.startswith(COUNTED) and not module.endswith(UNCOUNTED)
+        lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS, data_suffix=True)
+        with lines.collect() if counted else nullcontext(), redirect_stdout(sys.stderr):
+            report = run_module(module)
+        if counted:
+            lines.save()
+        print(json.dumps(report.__dict__), file=out, flush=True)
+
+
+def _worker() -> subprocess.Popen[str]:
+    return subprocess.Popen(
+        [sys.executable, __file__, "--work"],
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        text=True,
+        cwd=ROOT,
+    )
+
+
+class Pool:
+    """Processes that take modules from one list."""
+
+    def __init__(self, modules: list[str]) -> None:
+        self._waiting: queue.SimpleQueue[str] = queue.SimpleQueue()
+        for module in modules:
+            self._waiting.put(module)
+        self.reports: list[Report] = []
+
+    def run(self, processes: int) -> None:
+        """Run all of them."""
+        threads = [threading.Thread(target=self._feed) for _ in range(processes)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+
+    def _feed(self) -> None:
+        worker = None
+        while not self._waiting.empty():
+            try:
+                module = self._waiting.get_nowait()
+            except queue.Empty:
+                break
+            worker = worker or _worker()
+            report = self._ask(worker, module)
+            if report is None:
+                worker.kill()
+                worker = None
+                report = Report(module, failures=[f"{module} ended without a word, or took over {LONGEST} s"])
+            self.reports.append(report)
+            verdict = "FAILED" if report.failures else "ok"
+            print(f"{verdict:6} {report.module:45} {report.seconds:6.1f} s", flush=True)
+            for failure in report.failures:
+                print(f"\n{failure}\n", flush=True)
+        if worker is not None:
+            worker.communicate(timeout=60)
+
+    def _ask(self, worker: subprocess.Popen[str], module: str) -> Report | None:
+        assert worker.stdin is not None and worker.stdout is not None
+        limit = threading.Timer(LONGEST, worker.kill)
+        limit.start()
+        try:
+            worker.stdin.write(module + "\n")
+            worker.stdin.flush()
+            line = worker.stdout.readline()
+            return Report(**json.loads(line)) if line else None
+        except BrokenPipeError:
+            return None
+        finally:
+            limit.cancel()
+
+
+def modules_in(paths: list[str]) -> list[str]:
+    """The test modules of folders or files, those that take long first."""
+    files: list[Path] = []
+    for path in map(Path, paths):
+        files += [path] if path.suffix else path.rglob("test_*.py")
+    names = sorted(".".join(file.resolve().relative_to(ROOT).with_suffix("").parts) for file in files)
+    return sorted(names, key=lambda name: not name.startswith(SLOWEST))
+
+
+def covered() -> float:
+    """Print how many lines of the core were come by, and give it in percent."""
+    import coverage
+
+    lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS)
+    lines.combine()
+    print("\nLines of dicetrail/core that its tests come by:")
+    return lines.report(show_missing=False, skip_covered=True, precision=0, sort="cover")
 
 
 def main() -> int:
-    """Run the tests of the folders given (all where none is), and count."""
-    sys.path.insert(0, str(ROOT))
-    folders = sys.argv[1:] or ["tests"]
-    loader = unittest.TestLoader()
-    suite = unittest.TestSuite(loader.discover(folder, top_level_dir=str(ROOT)) for folder in folders)
+    """Run the tests of the folders or files given (all where none is), and count."""
+    if sys.argv[1:] == ["--work"]:
+        sys.path.insert(0, str(ROOT))
+        work()
+        return 0
+    os.chdir(ROOT)
+    (ROOT / "build").mkdir(exist_ok=True)
+    for old in (ROOT / "build").glob(".coverage*"):
+        old.unlink()
     start = time.monotonic()
-    result = unittest.TextTestRunner(resultclass=Result, verbosity=1, buffer=False).run(suite)
-    assert isinstance(result, Result)
-    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+    pool = Pool(modules_in(sys.argv[1:] or ["tests"]))
+    pool.run(max(2, os.cpu_count() or 2))
+    passed, failed, skipped = (
+        sum(report.passed for report in pool.reports),
+        sum(len(report.failures) for report in pool.reports),
+        sum(report.skipped for report in pool.reports),
+    )
+    if not sys.argv[1:]:
+        percent = covered()
+        if percent < FEWEST_COVERED:
+            print(f"That is {percent:.0f} %; {FEWEST_COVERED} % are wanted.")
+            failed += 1
     print(f"in {time.monotonic() - start:.0f} s")
-    print(f"{result.passed} passed, {failed} failed, {len(result.skipped)} skipped")
-    return 1 if failed or not result.passed else 0
+    print(f"{passed} passed, {failed} failed, {skipped} skipped")
+    return 1 if failed or not passed else 0
 
 
 if __name__ == "__main__":

@@ -10,9 +10,9 @@ from fastapi import APIRouter, HTTPException, Response, UploadFile
 from sqlalchemy.orm import Session
 
 from ..core.play.game import Choices
+from ..core.play.kinds import GENERATED, input_for, shown_answer
 from ..core.play.moves import MoveError, play, read_move
 from ..core.play.program import Program
-from ..core.play.question import GENERATED
 from ..core.play.run import Run
 from ..core.play.setup import choose
 from ..core.play.trail import Step, to_lines
@@ -80,8 +80,8 @@ def on_the_bench(
         row=applied,
         line=run.card.question.line if run.card else 0,
         file=run.card.question.file if run.card else "",
-        answer=run.card.question.shown_answer if run.card else "",
-        key=run.card.key if run.card else "",
+        answer=shown_answer(run.card.question) if run.card else "",
+        key=input_for("right", run.card, ()) if run.card else "",
         coming=_coming(run),
         can_be_late=run.phase == "asking" and run.due() is not None,
         over=run.phase == "over",

@@ -7,12 +7,13 @@ from collections.abc import Sequence
 from fastapi import APIRouter, HTTPException
 
 from ..core.pack.editing import change
+from ..core.pack.samples import Sample
+from ..core.pack.suggesting import suggested
 from ..core.pack.writing import to_record
 from ..core.play.question import Question
 from ..core.play.switches import Checking
 from ..core.rules.comparing import collisions, nearest, verdict_on
 from ..core.rules.document import CheckingPart, OwnCheckingPart
-from ..core.rules.samples import Sample, suggested
 from .named import TheDocument, TheGame, TheReading
 from .packs import ThePack, change_pack, question_at, question_out, snags_out
 from .requests import TheSession, TheWorkshop

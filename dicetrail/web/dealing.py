@@ -7,7 +7,9 @@ from dataclasses import asdict
 from fastapi import APIRouter
 
 from ..core.pack.reading import Progress
-from ..core.play.deck import Card, Deck, pool
+from ..core.play.card import Card
+from ..core.play.deck import Deck, pool
+from ..core.play.kinds import shown_answer
 from ..core.play.setup import choose
 from ..core.prove.fairness import Tally, fair_deals, generated
 from ..core.rules.document import DealPart
@@ -87,7 +89,7 @@ def _card_out(card: Card) -> CardOut:
         topic=question.topic,
         level=question.level,
         options=list(card.options),
-        right=card.right,
-        answer=question.shown_answer,
+        rights=list(card.rights),
+        answer=shown_answer(question),
         line=question.line,
     )

@@ -32,9 +32,14 @@ def bring_demo(workshop: Workshop, session: Session) -> None:
             workshop.bring_pack(session, path.name, path.read_bytes())
     session.commit()
     present = {game.text for game in games.all_games(session)}
-    for path in sorted(DEMO.glob("*.yaml")):
+    for path in sorted(DEMO.glob("*.yaml"), key=_number):
         text = path.read_text("utf-8")
         if text not in present:
             title = workshop.read(session, text).title or path.stem
             games.add_game(session, title, text, DEMO_DICE)
     session.commit()
+
+
+def _number(path: Path) -> int:
+    """The number a game of the demo begins with, in which order they are brought."""
+    return int(path.name.partition("-")[0])

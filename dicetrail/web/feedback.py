@@ -25,7 +25,7 @@ SAMPLE = Question(
     "Which way does the needle of a compass point?",
     ("North",),
     ("East", "North", "Down the valley"),
-    1,
+    (1,),
     why="Its red end points to magnetic north.",
 )
 

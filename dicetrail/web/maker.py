@@ -10,8 +10,9 @@ from sqlalchemy.orm import Session
 from ..core.pack.roles import ROLES
 from ..core.pack.writing import ENDINGS
 from ..core.play.expressions import FUNCTIONS
-from ..core.play.game import COUNTS, MOMENTS
-from ..core.play.question import KINDS
+from ..core.play.game import COUNTS
+from ..core.play.kinds import KINDS
+from ..core.play.moments import MOMENTS
 from ..core.prove.doubts import doubts
 from ..core.rules.comments import with_comment
 from ..core.rules.compile import GameReading

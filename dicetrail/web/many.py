@@ -9,7 +9,8 @@ from fastapi import APIRouter, HTTPException
 from ..core.pack.editing import Source, move, remove
 from ..core.pack.many import add_many, change_many, duplicate, give
 from ..core.pack.reading import read_text
-from ..core.pack.writing import WrittenRecord, to_record
+from ..core.pack.record import WrittenRecord
+from ..core.pack.writing import to_record
 from ..core.snag import Refused
 from .packs import ThePack, change_pack, keep_pack, pack_of, pack_out, question_at, stale
 from .requests import TheSession, TheWorkshop

@@ -10,8 +10,8 @@ from sqlalchemy.orm import Session
 
 from ..core.pack.editing import Source, add, change, replace_lines
 from ..core.pack.finding import Order, Wanted, find
-from ..core.pack.making import Misfit
 from ..core.pack.merging import Difference, differences, take
+from ..core.pack.misfit import Misfit
 from ..core.pack.reading import Reading
 from ..core.pack.records import MARKS, split_records
 from ..core.pack.text import LARGEST_FILE, check_size
@@ -19,6 +19,7 @@ from ..core.pack.writing import empty_pack as written_empty
 from ..core.pack.writing import to_record, write_file
 from ..core.play.clocks import Clock
 from ..core.play.game import Choices, Clocks, Deal, Game, Move
+from ..core.play.kinds import shown_answer
 from ..core.play.program import Program
 from ..core.play.question import Question
 from ..core.play.run import Run
@@ -476,7 +477,7 @@ def _tried(session: Session, workshop: Workshop, question: Question, wanted: Try
 
 def _sample(question: Question) -> str:
     if question.options:
-        return f"{question.prompt}  → {question.shown_answer}  ({', '.join(question.options)})"
+        return f"{question.prompt}  → {shown_answer(question)}  ({', '.join(question.options)})"
     return f"{question.prompt}  → {' | '.join(question.answers)}"
 
 
@@ -557,7 +558,8 @@ def question_out(question: Question, number: int, snags: Sequence[Snag]) -> Ques
         kind=question.kind,
         prompt=question.prompt,
         options=list(question.options),
-        right=question.right,
+        rights=list(question.rights),
+        shown=shown_answer(question) if question.options else " | ".join(question.answers),
         answers=list(question.answers),
         topic=question.topic,
         level=question.level,

@@ -8,7 +8,7 @@ from fastapi import APIRouter, HTTPException, Request, WebSocket, WebSocketDisco
 from pydantic import ValidationError
 
 from ..core.play.deck import pass_length
-from ..core.play.game import Asked, Move
+from ..core.play.game import Bounds, Move
 from ..core.play.program import Program
 from ..core.play.setup import choose
 from ..core.play.view import View, intro, view
@@ -129,7 +129,7 @@ def _game_called(session: TheSession, slug: str) -> Game:
     return game
 
 
-def _bounds(asked: Asked | None, most: int | None) -> NumberAsked | None:
+def _bounds(asked: Bounds | None, most: int | None) -> NumberAsked | None:
     if asked is None:
         return None
     high = max(asked.min, asked.max if most is None else min(asked.max, most))

@@ -12,12 +12,13 @@ from ..core.play.expressions import (
     compile_expression,
     compile_template,
 )
-from ..core.play.game import COUNTS, MOMENTS, TOLD
+from ..core.play.game import COUNTS, TOLD
+from ..core.play.moments import MOMENTS
 from ..core.prove.doubts import doubts
 from ..core.prove.lengths import seconds_of_plays
 from ..core.prove.reached import Reach
 from ..core.rules.comments import comments
-from ..core.rules.compile import GameReading, thens_at
+from ..core.rules.compile import GameReading
 from ..core.rules.conditions import conditions, fresh_condition
 from ..core.rules.cues import SHIPPED
 from .named import TheDocument, TheGame, TheReading
@@ -40,21 +41,6 @@ router = APIRouter(prefix="/api/workshop", tags=["rules"])
 MOST_VALUES = 60
 """Values of a meter that are told one by one."""
 
-BUILT_IN = {
-    "begun": "the first question opens",
-    "opened": "the question is asked",
-    "right": "on to the next question",
-    "part": "the same try goes on",
-    "close": "it is a wrong answer",
-    "wrong": "the next try",
-    "missed": "the answer is shown, then on to the next question",
-    "late": "the answer is shown, then on to the next question",
-    "skipped": "on to the next question",
-    "unreadable": "asked again, at no cost",
-    "over": "the result is shown",
-}
-"""What happens at each moment where no row applies."""
-
 
 @router.get("/games/{game_id}/rules")
 def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> RulesOut:
@@ -63,10 +49,11 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         revision=game.revision,
         document=document,
         moments=list(MOMENTS),
-        built_in=BUILT_IN,
+        built_in={moment: about.built_in for moment, about in MOMENTS.items()},
+        titles={moment: about.title for moment, about in MOMENTS.items()},
         names=[*document.meters, *COUNTS],
         told=list(TOLD),
-        thens={moment: list(thens_at(moment)) for moment in MOMENTS},
+        thens={moment: list(about.thens) for moment, about in MOMENTS.items()},
         conditions={
             moment: [ConditionOut(said=one.said, source=one.source) for one in conditions(document, moment)]
             for moment in MOMENTS

@@ -13,8 +13,8 @@ from typing import TypeVar
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from ..core.pack.data import Data
 from ..core.pack.editing import Source
-from ..core.pack.making import Data
 from ..core.pack.media import files_of, missing, renamed
 from ..core.pack.pictures import read_picture
 from ..core.pack.reading import Progress, Reading, Settings, data_of, file_text

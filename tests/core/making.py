@@ -5,7 +5,6 @@ from __future__ import annotations
 from hypothesis import strategies as st
 
 from dicetrail.core.play.game import (
-    MOMENTS,
     Award,
     Choices,
     Clocks,
@@ -17,6 +16,7 @@ from dicetrail.core.play.game import (
     Meter,
     Move,
 )
+from dicetrail.core.play.moments import MOMENTS
 from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
@@ -35,7 +35,7 @@ def choice(number: int, options: int = 4, **more: object) -> Question:
         f"Choice {number}?",
         (texts[0],),
         texts,
-        0,
+        (0,),
         **more,  # type: ignore[arg-type]
     )
 
@@ -57,12 +57,39 @@ def number_question(number: int) -> Question:
 def truth(number: int, says: bool) -> Question:
     right = 0 if says else 1
     options = ("True", "False")
-    return Question(f"w{number}", "truth", f"Truth {number}?", (options[right],), options, right)
+    return Question(f"w{number}", "truth", f"Truth {number}?", (options[right],), options, (right,))
+
+
+def several(number: int, rights: tuple[int, ...] = (0, 2), options: int = 4, **more: object) -> Question:
+    texts = tuple(f"part {number}-{place}" for place in range(options))
+    answers = tuple(texts[place] for place in rights)
+    return Question(
+        f"s{number}",
+        "several",
+        f"Several {number}?",
+        answers,
+        texts,
+        rights,
+        **more,  # type: ignore[arg-type]
+    )
+
+
+def ordered(number: int, items: int = 4, **more: object) -> Question:
+    texts = tuple(f"item {number}-{place}" for place in range(items))
+    return Question(
+        f"o{number}",
+        "order",
+        f"Order {number}?",
+        texts,
+        texts,
+        tuple(range(items)),
+        **more,  # type: ignore[arg-type]
+    )
 
 
 def questions(count: int) -> tuple[Question, ...]:
-    makers = (choice, typed, number_question, lambda n: truth(n, n % 2 == 0))
-    return tuple(makers[n % 4](n) for n in range(count))
+    makers = (choice, typed, number_question, lambda n: truth(n, n % 2 == 0), several, ordered)
+    return tuple(makers[n % len(makers)](n) for n in range(count))
 
 
 def walk(game: Game, *moves: str, dice: int = 1, **choices: object) -> Run:
@@ -90,7 +117,7 @@ AMOUNTS = ("1", "-1", "3", "worth", "time_left", "asked * 2", "1 / lives", "-liv
 
 @st.composite
 def consequences(draw: st.DrawFn) -> Consequence:
-    moment = draw(st.sampled_from(MOMENTS))
+    moment = draw(st.sampled_from([*MOMENTS]))
     thens: tuple[str | None, ...] = (None, None, "next", "won", "lost", "done")
     if moment in ("wrong", "missed", "late", "skipped", "unreadable", "close"):
         thens += ("again", "again")

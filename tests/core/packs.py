@@ -6,6 +6,7 @@ from fractions import Fraction
 
 from hypothesis import strategies as st
 
+from dicetrail.core.play.kinds import KINDS
 from dicetrail.core.play.question import TRUTH_OPTIONS, Question, same
 from dicetrail.core.play.recipes import Formula, Odd, Span, Table
 from dicetrail.core.play.tables import OF_A_ROW
@@ -65,9 +66,7 @@ def plain_prompt(text: str) -> str:
 @st.composite
 def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORDS) -> Question:
     """One question of any kind, with its own id and a prompt like no other."""
-    kind = draw(
-        st.sampled_from(("choice", "typed", "number", "truth", "sort", "letters", "formula", "table", "odd"))
-    )
+    kind = draw(st.sampled_from([*KINDS]))
     prompt = f"{draw(words)} {number}"
     common = draw(details(words))
     name = f"q{number}"
@@ -78,8 +77,17 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             right = draw(st.integers(0, len(options) - 1))
             pins = draw(st.sets(st.integers(0, len(options) - 1), max_size=2))
             return Question(
-                name, kind, prompt, (options[right],), options, right, pinned=tuple(sorted(pins)), **common
+                name, kind, prompt, (options[right],), options, (right,), pinned=tuple(sorted(pins)), **common
             )
+        case "several":
+            options = tuple(draw(distinct))
+            rights = draw(st.sets(st.integers(0, len(options) - 1), min_size=1))
+            places = tuple(sorted(rights))
+            answers = tuple(options[place] for place in places)
+            return Question(name, kind, prompt, answers, options, places, **common)
+        case "order":
+            options = tuple(draw(distinct))
+            return Question(name, kind, prompt, options, options, tuple(range(len(options))), **common)
         case "typed":
             return Question(
                 name, kind, prompt, tuple(draw(st.lists(words, min_size=1, max_size=3))), **common
@@ -91,7 +99,7 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             return Question(name, kind, prompt, answers, tolerance=tolerance, unit=unit, **common)
         case "truth":
             right = draw(st.integers(0, 1))
-            return Question(name, kind, prompt, (TRUTH_OPTIONS[right],), TRUTH_OPTIONS, right, **common)
+            return Question(name, kind, prompt, (TRUTH_OPTIONS[right],), TRUTH_OPTIONS, (right,), **common)
         case "letters":
             phrase = "x" + draw(words)
             return Question(name, kind, prompt, (phrase,), misses=draw(st.integers(1, 12)), **common)

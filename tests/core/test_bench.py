@@ -8,8 +8,7 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Asked as Bounds
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Ending, Game, Meter, Setup
+from dicetrail.core.play.game import Award, Bounds, Choices, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.setup import SetupError, choose

@@ -6,6 +6,7 @@ import unittest
 from itertools import product
 
 from dicetrail.core.pack.reading import read_text
+from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.question import Question
@@ -126,8 +127,8 @@ class CommonPractice(unittest.TestCase):
     def test_fractions_of_one_denominator(self):
         sum_ = Question("f", "number", "7/4 + 3/4", ("10/4",))
         for text in ("10/4", "5/2", "2 1/2", "2.5"):
-            self.assertEqual(check(sum_, (), -1, text, Checking()).name, "right")
-        self.assertEqual(check(sum_, (), -1, "10/8", Checking()).name, "wrong")
+            self.assertEqual(check(as_filed(sum_), text, Checking()).name, "right")
+        self.assertEqual(check(as_filed(sum_), "10/8", Checking()).name, "wrong")
 
     def test_a_line_of_five_characters_is_no_question(self):
         reading = read_text("a.tsv", "a\tbcd\nWho?\tMe\n")

@@ -6,13 +6,14 @@ import unittest
 from dataclasses import replace
 
 from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.suggesting import suggested
+from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.game import from_json, to_json
 from dicetrail.core.play.switches import Checking
 from dicetrail.core.rules.comparing import collisions, nearest, verdict_on
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import CheckingPart
-from dicetrail.core.rules.samples import suggested
 
 from .making import choice, number_question, truth, typed, walk
 
@@ -62,7 +63,7 @@ class Nearest(unittest.TestCase):
             ("abcx", "close"), ("abcdex", "right"), ("abcdxx", "close"), ("abcdefghxx", "right"),
             ("abcdefgxxx", "close"), ("abcdefxxxx", "wrong"),
         ):  # fmt: skip
-            self.assertEqual(check(question, (), -1, text, rules).name, verdict, text)
+            self.assertEqual(check(as_filed(question), text, rules).name, verdict, text)
 
     def test_outer_and_inner_blanks_apart(self):
         question = typed(0)._replace(answers=("reef knot",))
@@ -72,8 +73,8 @@ class Nearest(unittest.TestCase):
             (("blanks",), "right", "right"),
         ):
             rules = Checking(ignore)
-            self.assertEqual(check(question, (), -1, "reef knot ", rules).name, outer, ignore)
-            self.assertEqual(check(question, (), -1, "reef  knot", rules).name, inner, ignore)
+            self.assertEqual(check(as_filed(question), "reef knot ", rules).name, outer, ignore)
+            self.assertEqual(check(as_filed(question), "reef  knot", rules).name, inner, ignore)
 
 
 class Samples(unittest.TestCase):
@@ -120,8 +121,8 @@ class Collisions(unittest.TestCase):
 
     def test_a_label_goes_before_a_text(self):
         question = choice(0)._replace(options=("C", "A", "B"), answers=("C",))
-        verdict = check(question, question.options, 0, "C", Checking())
-        self.assertEqual((verdict.name, verdict.picked), ("wrong", 2))
+        verdict = check(as_filed(question), "C", Checking())
+        self.assertEqual((verdict.name, verdict.picks), ("wrong", (2,)))
         self.assertIn("label-clash", [s.code for s in read_text("a.tsv", "Pick\tC\tA\tB\n").all_snags])
 
 

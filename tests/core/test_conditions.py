@@ -5,7 +5,8 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.play.expressions import check_names, compile_expression
-from dicetrail.core.play.game import COUNTS, MOMENTS
+from dicetrail.core.play.game import COUNTS
+from dicetrail.core.play.moments import MOMENTS
 from dicetrail.core.play.program import Program
 from dicetrail.core.prove.doubts import doubts
 from dicetrail.core.prove.reach import reach

@@ -8,9 +8,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
-from dicetrail.core.pack.making import Misfit
 from dicetrail.core.pack.many import duplicate
 from dicetrail.core.pack.merging import differences, edited, take
+from dicetrail.core.pack.misfit import Misfit
 from dicetrail.core.pack.writing import to_record, write_text
 from dicetrail.core.snag import Refused
 

@@ -8,9 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack.reading import Settings, read_text
+from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.deck import deal
 from dicetrail.core.play.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.kinds import shown_answer
 from dicetrail.core.play.letters import hidden, pattern
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.switches import Checking
@@ -87,7 +89,7 @@ class Letters(unittest.TestCase):
         question = Question("l", "letters", "Which?", (phrase,))
         tried: list[str] = []
         for mark in phrase:
-            verdict = check(question, (), -1, mark, Checking(ignore=()), tried)
+            verdict = check(as_filed(question), mark, Checking(ignore=()), tried)
             if verdict.letter:
                 self.assertEqual(verdict.name, "right", (mark, verdict))
                 tried.append(verdict.letter)
@@ -151,7 +153,7 @@ class Sort(unittest.TestCase):
 
 
 class Options(unittest.TestCase):
-    PINNED = Question("p", "choice", "Which?", ("b",), ("a", "b", "c", "None of these"), 1, pinned=(3,))
+    PINNED = Question("p", "choice", "Which?", ("b",), ("a", "b", "c", "None of these"), (1,), pinned=(3,))
 
     def test_pinned_options_stay(self):
         for how in ("shuffled", "balanced"):
@@ -159,20 +161,20 @@ class Options(unittest.TestCase):
             for dice in range(60):
                 card = deal(Game("g", (self.PINNED,), deal=Deal(options=how)), Choices(dice))[0]
                 self.assertEqual(card.options[3], "None of these")
-                self.assertEqual(card.options[card.right], "b")
+                self.assertEqual(card.options[card.rights[0]], "b")
                 seen.add(card.options)
             self.assertEqual(len(seen), 6, how)
 
     def test_a_pinned_right_one_stays(self):
-        right = self.PINNED._replace(right=3, answers=("None of these",))
+        right = self.PINNED._replace(rights=(3,), answers=("None of these",))
         for dice in range(20):
             self.assertEqual(
-                deal(Game("g", (right,), deal=Deal(options="balanced")), Choices(dice))[0].right, 3
+                deal(Game("g", (right,), deal=Deal(options="balanced")), Choices(dice))[0].rights, (3,)
             )
 
     def test_pictures_are_options(self):
         options = ("![a well](signs/well.png)", "![a spring](signs/spring.png)", "![](signs/hut.png)")
-        question = Question("p", "choice", "Which is the well?", options[:1], options, 0)
+        question = Question("p", "choice", "Which is the well?", options[:1], options, (0,))
         run = walk(Game("g", (question,)), "answer A Spring")
         self.assertEqual(run.asked[0].outcome, "missed")
         seen = view(walk(Game("g", (question,))), 0)
@@ -184,4 +186,4 @@ class Options(unittest.TestCase):
             {option.image for option in seen.question.options},
             {"signs/well.png", "signs/spring.png", "signs/hut.png"},
         )
-        self.assertEqual(question.shown_answer, "a well")
+        self.assertEqual(shown_answer(question), "a well")

@@ -5,8 +5,8 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.pack.editing import Source, add
-from dicetrail.core.pack.making import Misfit
 from dicetrail.core.pack.many import add_many, change_many, give
+from dicetrail.core.pack.misfit import Misfit
 from dicetrail.core.pack.reading import read_text
 from dicetrail.core.pack.writing import empty_pack, to_record
 

@@ -101,8 +101,10 @@ class EngineProperties(unittest.TestCase):
         for asked in played(game, dice, moves).asked:
             card = asked.card
             self.assertEqual(sorted(card.options), sorted(card.question.options))
-            if card.right >= 0:
-                self.assertEqual(card.options[card.right], card.question.options[card.question.right])
+            key = [card.options[place] for place in card.rights]
+            self.assertEqual(key, [card.question.options[place] for place in card.question.rights])
+            if card.question.kind == "order":
+                self.assertNotEqual(card.options, card.question.options)
 
     @careful
     @given(games(), DICE, TIMED_MOVES)

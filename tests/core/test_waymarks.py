@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Asked as Bounds
-from dicetrail.core.play.game import Award, Clocks, Consequence, Ending, Game, Meter, Setup
+from dicetrail.core.play.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.trail import to_lines
 from dicetrail.core.prove.lengths import seconds_of_plays

@@ -17,6 +17,7 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.recipes import Formula, Span
 from dicetrail.core.play.run import Run
+from dicetrail.core.prove.chi_square import above
 from dicetrail.core.prove.fairness import Finding, Tally, fair_deals, generated
 from dicetrail.core.prove.fairness import chi_square as chi_square_of
 from tests.core.making import choice
@@ -75,7 +76,7 @@ class Deals(unittest.TestCase):
         firsts: Counter[str] = Counter()
         for dice in range(8_000):
             cards = deal(game, Choices(dice))
-            places.update(card.right for card in cards)
+            places.update(card.rights[0] for card in cards)
             firsts[cards[0].question.id] += 1
         for counts in (places, firsts):
             self.assertEqual(len(counts), 4)
@@ -103,7 +104,7 @@ class Deals(unittest.TestCase):
     def test_balanced_spreads_right_answers(self):
         game = Game("D", tuple(choice(n) for n in range(10)), deal=Deal(options="balanced"))
         for dice in range(200):
-            counts = Counter(card.right for card in deal(game, Choices(dice)))
+            counts = Counter(card.rights[0] for card in deal(game, Choices(dice)))
             self.assertLessEqual(max(counts.values()) - min(counts[place] for place in range(4)), 1)
 
     def test_nothing_twice_before_it_must_be(self):
@@ -151,6 +152,12 @@ class Fairness(unittest.TestCase):
             self.assertEqual(found[about].judgement, "fair")
         self.assertEqual(sum(found["first"].counts), 2000)
         self.assertEqual(found["drawn"].judgement, "by design")
+
+    def test_the_tail_is_scipys(self):
+        for freedom in (*range(1, 40), 100, 4999, 99_999):
+            for value in (0, 0.01, 0.7, 3, 20, 100, 4900, 5100, 100_500):
+                mine, theirs = above(value, freedom), stats.chi2.sf(value, freedom)
+                self.assertAlmostEqual(mine, theirs, delta=1e-9, msg=f"{value}, {freedom}")
 
     def test_drawing_without_putting_back(self):
         """Of n questions k are drawn: a count varies by N·k/n·(1 - k/n) (Feller, vol. I, IX.5); over many

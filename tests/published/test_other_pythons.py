@@ -76,7 +76,10 @@ class OtherPythons(unittest.TestCase):
                 sys.path.remove(folder)
                 for name in [name for name in sys.modules if name.split(".")[0] == "play"]:
                     del sys.modules[name]
-        files = {f"play/{path.name}": path.read_text("utf-8") for path in PLAY.glob("*.py")}
+        files = {
+            f"play/{path.relative_to(PLAY).as_posix()}": path.read_text("utf-8")
+            for path in PLAY.rglob("*.py")
+        }
         script = ROOT / "tests" / "published" / "run_in_pyodide.mjs"
         answer = subprocess.run(
             ["node", str(script), PYODIDE.as_uri()],

@@ -10,7 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from rapidfuzz.distance import DamerauLevenshtein
 
-from dicetrail.core.play.checking import check, edits, fold
+from dicetrail.core.play.card import Card, as_filed
+from dicetrail.core.play.checking import check
+from dicetrail.core.play.folding import edits, fold
 from dicetrail.core.play.numbers import read_number, show_number
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.switches import Checking
@@ -103,10 +105,12 @@ class Numbers(unittest.TestCase):
 
 class Verdicts(unittest.TestCase):
     KNOT = Question("k", "typed", "Which?", ("Sheet bend", "Belay knot"))
-    PICK = Question("p", "choice", "Which?", ("Reef",), ("Reef", "C", "Bowline"), 0)
+    PICK = Question("p", "choice", "Which?", ("Reef",), ("Reef", "C", "Bowline"), (0,))
 
     def test_the_steps_of_a_verdict(self):
-        verdict = check(self.KNOT, (), -1, " Belay-knot ", Checking(ignore=("blanks", "case", "punctuation")))
+        verdict = check(
+            as_filed(self.KNOT), " Belay-knot ", Checking(ignore=("blanks", "case", "punctuation"))
+        )
         self.assertEqual(verdict.name, "right")
         self.assertEqual(
             verdict.steps,
@@ -128,20 +132,21 @@ class Verdicts(unittest.TestCase):
             (1, "sht bend", "close"),
             (0, "shéét bend", "close"),
         ):
-            self.assertEqual(check(self.KNOT, (), -1, text, Checking(spelling=allowed)).name, name, text)
+            self.assertEqual(check(as_filed(self.KNOT), text, Checking(spelling=allowed)).name, name, text)
 
     def test_choices_by_letter_place_and_text(self):
-        options = ("C", "Bowline", "Reef")
+        card = Card(self.PICK, (1, 2, 0))
         for text, name, picked in (
-            ("c", "right", 2), ("C)", "right", 2), ("3", "right", 2), ("reef", "right", 2), ("a", "wrong", 0),
-            ("bowline", "wrong", 1), ("D", "unreadable", -1), ("4", "unreadable", -1),
-            ("  ", "unreadable", -1),
+            ("c", "right", (2,)), ("C)", "right", (2,)), ("3", "right", (2,)), ("reef", "right", (2,)),
+            ("a", "wrong", (0,)),
+            ("bowline", "wrong", (1,)), ("D", "unreadable", ()), ("4", "unreadable", ()),
+            ("  ", "unreadable", ()),
         ):  # fmt: skip
-            verdict = check(self.PICK, options, 2, text, Checking())
-            self.assertEqual((verdict.name, verdict.picked), (name, picked), text)
+            verdict = check(card, text, Checking())
+            self.assertEqual((verdict.name, verdict.picks), (name, picked), text)
 
     def test_truth(self):
-        fact = Question("t", "truth", "So?", ("False",), ("True", "False"), 1)
+        fact = Question("t", "truth", "So?", ("False",), ("True", "False"), (1,))
         for text, name in (
             ("f", "right"),
             ("No", "right"),
@@ -149,7 +154,7 @@ class Verdicts(unittest.TestCase):
             ("true", "wrong"),
             ("maybe", "unreadable"),
         ):
-            self.assertEqual(check(fact, fact.options, 1, text, Checking()).name, name)
+            self.assertEqual(check(as_filed(fact), text, Checking()).name, name)
 
     def test_odd_inputs_have_a_verdict(self):
         number = Question("n", "number", "How many?", ("3",))
@@ -166,6 +171,6 @@ class Verdicts(unittest.TestCase):
                 "1e999",
                 "nan",
             ):
-                verdict = check(question, question.options, question.right, text, Checking())
+                verdict = check(as_filed(question), text, Checking())
                 self.assertIn(verdict.name, ("wrong", "unreadable"))
                 self.assertLess(max(map(len, verdict.steps)), 200)

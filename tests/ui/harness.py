@@ -18,7 +18,7 @@ from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
-from selenium.common.exceptions import WebDriverException
+from selenium.common.exceptions import TimeoutException, WebDriverException
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
@@ -73,7 +73,7 @@ class Served:
         end = time.monotonic() + PATIENCE
         while time.monotonic() < end:
             try:
-                urllib.request.urlopen(f"{self.url}/api/workshop/words").read()
+                urllib.request.urlopen(f"{self.url}/api/workshop/words", timeout=PATIENCE).read()
                 return
             except (urllib.error.URLError, ConnectionError):
                 time.sleep(0.1)
@@ -89,7 +89,7 @@ class Served:
         """End it as a crash would, with nothing put in order."""
         assert self._process is not None
         self._process.send_signal(signal.SIGKILL)
-        self._process.wait()
+        self._process.wait(PATIENCE)
 
     def stop(self) -> None:
         """End it and take its folder away."""
@@ -103,7 +103,7 @@ class Served:
         request = urllib.request.Request(
             self.url + path, data, {"content-type": "application/json"}, method=method
         )
-        with urllib.request.urlopen(request) as response:
+        with urllib.request.urlopen(request, timeout=PATIENCE) as response:
             return json.loads(response.read())
 
     def paste(self, name: str, text: str) -> Any:
@@ -123,27 +123,8 @@ class Browser:
     """Headless Chromium, with the few steps tests need."""
 
     def __init__(self, width: int = 1280, height: int = 800) -> None:
-        self._profile = tempfile.mkdtemp(prefix="dicetrail-profile-")
-        options = Options()
-        options.binary_location = os.environ.get("CHROMIUM", "/usr/bin/chromium")
-        for flag in FLAGS:
-            options.add_argument(flag)
-        options.add_argument(f"--user-data-dir={self._profile}")
-        options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
-        self.driver = self._started(options)
+        self.driver = _FREE.pop() if _FREE else _started()
         self.resize(width, height)
-
-    def _started(self, options: Options) -> webdriver.Chrome:
-        """A browser; where the machine is too busy to start it in time, at another try."""
-        for again in reversed(range(STARTS)):
-            service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
-            try:
-                return webdriver.Chrome(options=options, service=service)
-            except WebDriverException:
-                service.stop()
-                if not again:
-                    raise
-        raise AssertionError
 
     def resize(self, width: int, height: int) -> None:
         """Give the page itself so many pixels."""
@@ -153,9 +134,9 @@ class Browser:
         )
 
     def close(self) -> None:
-        """End it."""
-        self.driver.quit()
-        shutil.rmtree(self._profile, ignore_errors=True)
+        """Leave it to the next who needs one."""
+        self.leave()
+        _FREE.append(self.driver)
 
     def open(self, url: str) -> None:
         """Go to an address."""
@@ -221,7 +202,10 @@ class Browser:
 
     def _wait(self, look: Any, what: str) -> Any:
         wait = WebDriverWait(self.driver, PATIENCE, poll_frequency=0.05, ignored_exceptions=_PASSING)
-        return wait.until(look, f"waited for {what}; the page says:\n{self.body()[:1500]}")
+        try:
+            return wait.until(look)
+        except TimeoutException as error:
+            raise AssertionError(f"waited for {what}; the page says:\n{self.body()[:1500]}") from error
 
     def body(self) -> str:
         """The page's text."""
@@ -248,6 +232,40 @@ class Browser:
     def picture(self, path: Path) -> None:
         """Keep a picture of the page as it stands."""
         self.driver.save_screenshot(str(path))
+
+
+_FREE: list[webdriver.Chrome] = []
+"""Browsers that are open and that nobody uses: to start one takes seconds. Every served workshop has a port
+of its own, so what a page keeps in its browser is not another one's."""
+
+
+def _started() -> webdriver.Chrome:
+    """A new browser; where the machine is too busy to start it in time, at another try."""
+    profile = tempfile.mkdtemp(prefix="dicetrail-profile-")
+    options = Options()
+    options.binary_location = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+    for flag in FLAGS:
+        options.add_argument(flag)
+    options.add_argument(f"--user-data-dir={profile}")
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+    for again in reversed(range(STARTS)):
+        try:
+            service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
+            driver = webdriver.Chrome(options=options, service=service)
+        except WebDriverException:
+            if not again:
+                raise
+        else:
+            driver.set_page_load_timeout(PATIENCE)
+            driver.set_script_timeout(PATIENCE)
+            atexit.register(_end, driver, profile)
+            return driver
+    raise AssertionError
+
+
+def _end(driver: webdriver.Chrome, profile: str) -> None:
+    driver.quit()
+    shutil.rmtree(profile, ignore_errors=True)
 
 
 def _passing() -> tuple[type[Exception], ...]:

@@ -180,9 +180,9 @@ class Empty(Serving):
         self.assertEqual(self.ask("GET", "/shelf")["packs"], [])
         self.assertIn("question\t", self.client.get("/api/workshop/sample").text)
         shelf = self.ask("POST", "/demo", code=201)
-        self.assertEqual((len(shelf["games"]), len(shelf["packs"])), (9, 9))
+        self.assertEqual((len(shelf["games"]), len(shelf["packs"])), (10, 10))
         again = self.ask("POST", "/demo", code=201)
-        self.assertEqual((len(again["games"]), len(again["packs"])), (9, 9))
+        self.assertEqual((len(again["games"]), len(again["packs"])), (10, 10))
 
 
 class Migration(Serving):

@@ -5,16 +5,21 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
+from ..play.kinds import kind_of
 from ..play.question import LABELS, Question
 from ..snag import Refused
-from .making import Columns, DataLoader, Misfit, QuestionMaker, Row, no_data, place_of_key
+from .data import DataLoader, no_data
+from .kinds import WRITTEN
+from .misfit import Misfit
 from .notation import join_bars
+from .question_maker import QuestionMaker
 from .reading import Progress, Reading, Settings, read_text
+from .record import WrittenRecord
 from .records import MARKS, split_records
 from .roles import Role, repeated
+from .row import Columns, Row
 from .structured import pieces
 from .writing import (
-    WrittenRecord,
     cells_of,
     columns_for,
     headings,
@@ -199,18 +204,16 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
 
 def same_question(one: Question, other: Question, *, any_order: bool = False) -> bool:
     """Whether two questions ask the same, wherever they stand."""
-    if any_order and not one.pinned and one.kind == "choice":
+    if any_order and not one.pinned and kind_of(one).moved:
         one, other = _right_first(one), _right_first(other)
     blank = {"id": "", "file": "", "line": 0}
     return one._replace(**blank) == other._replace(**blank)  # type: ignore[arg-type]
 
 
 def _right_first(question: Question) -> Question:
-    if question.right < 0:
-        return question
-    right = question.options[question.right]
-    others = sorted(option for place, option in enumerate(question.options) if place != question.right)
-    return question._replace(options=(right, *others), right=0)
+    right = [question.options[place] for place in question.rights]
+    others = sorted(option for place, option in enumerate(question.options) if place not in question.rights)
+    return question._replace(options=(*right, *others), rights=tuple(range(len(right))))
 
 
 def as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
@@ -288,10 +291,8 @@ def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
     """A record in the words of a file: its right option as the answer, where no column is for options."""
     fitted = {role: value for role, value in record.items() if role in roles or role not in ("id", "kind")}
     if "option" in fitted and "option" not in roles and "wrong" in roles and "pinned" not in fitted:
-        options = list(fitted.pop("option"))
-        right = options.pop(place_of_key(str(fitted.pop("key", "A")), options))
-        fitted |= {"answer": right, "wrong": options}
-    elif "option" in fitted and "key" not in roles and "answer" in roles:
+        fitted = WRITTEN[str(record["kind"])].without_options(fitted)
+    elif "key" in fitted and "key" not in roles and "answer" in roles and len(str(fitted["key"])) == 1:
         options = list(fitted["option"])
         fitted["answer"] = options[LABELS.index(str(fitted.pop("key")))]
     if "accepted" in fitted and "accepted" not in roles:

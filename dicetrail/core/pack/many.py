@@ -7,8 +7,9 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from ..play.question import Question
 from ..snag import Refused
 from .editing import Blocks, Source, add, as_laid_out, change, question_of, records_of, same_question
-from .making import Misfit
-from .writing import WrittenRecord, to_record
+from .misfit import Misfit
+from .record import WrittenRecord
+from .writing import to_record
 
 MOST_COPIES = 50
 COPY = " (copy)"

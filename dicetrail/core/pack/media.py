@@ -73,7 +73,7 @@ def renamed(question: Question, name: Callable[[str], str]) -> Question:
             for option in question.options
         )
         changes["options"] = options
-        changes["answers"] = (options[question.right],)
+        changes["answers"] = tuple(options[place] for place in question.rights)
     return question._replace(**changes) if changes else question  # type: ignore[arg-type]
 
 

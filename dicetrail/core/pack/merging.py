@@ -13,7 +13,7 @@ from typing import Literal
 from ..play.question import Question, same
 from ..snag import Refused
 from .editing import Source, add, change, remove
-from .making import Misfit
+from .misfit import Misfit
 from .reading import Reading
 from .writing import to_record
 

@@ -125,7 +125,10 @@ def write_groups(groups: Groups | Mapping[str, Sequence[str]]) -> str:
 
 
 def read_places(cell: str, options: int) -> tuple[int, ...]:
-    """Places (from 0) that a cell names by letters or numbers. Raises :class:`NotationError`."""
+    """Places (from 0) that a cell names by letters or numbers, in its order, each once.
+
+    Raises :class:`NotationError`.
+    """
     places = []
     for word in re.findall(r"\w+", cell):
         letter = word.upper()
@@ -135,7 +138,7 @@ def read_places(cell: str, options: int) -> tuple[int, ...]:
             places.append(int(word) - 1)
         else:
             raise NotationError(f"‘{word}’ names no option; there are A to {LABELS[options - 1]}.")
-    return tuple(sorted(set(places)))
+    return tuple(dict.fromkeys(places))
 
 
 def write_places(places: Iterable[int]) -> str:

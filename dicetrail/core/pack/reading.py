@@ -12,7 +12,9 @@ from typing import Literal, NamedTuple
 
 from ..play.question import Question, same
 from ..snag import Refused, Severity, Snag
-from .making import Columns, Data, DataLoader, Misfit, QuestionMaker, Row, no_data
+from .data import Data, DataLoader, no_data
+from .misfit import Misfit
+from .question_maker import QuestionMaker
 from .records import DELIMITERS, MARKS, Record, guess_delimiter, split_at_spaces, split_records, usual_width
 from .roles import (
     PROMPT_HEADINGS,
@@ -24,6 +26,7 @@ from .roles import (
     roles_of_names,
     roles_of_shape,
 )
+from .row import Columns, Row
 from .sheets import SHEETS, is_sheet, sheet_text
 from .structured import Format, flat, format_of, pieces
 from .text import check_size, decode, split_lines

@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterable, Sequence
 from typing import Literal, get_args
 
-from ..play.checking import FALSE_WORDS, TRUE_WORDS
+from ..play.kinds.truth import FALSE_WORDS, TRUE_WORDS
 from ..play.numbers import read_number
 from ..play.question import LABELS
 

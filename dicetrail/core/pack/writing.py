@@ -10,10 +10,11 @@ from typing import Any
 
 from ruamel.yaml import YAML
 
-from ..play.question import LABELS, MISSES, Question
-from ..play.recipes import Formula, Odd, Table
+from ..play.question import LABELS, Question
 from ..snag import Refused
-from .notation import join_bars, write_groups, write_places, write_variables
+from .kinds import written_as
+from .notation import write_places
+from .record import WrittenRecord
 from .roles import SEVERAL, Role
 from .sheets import ods_bytes, xlsx_bytes
 
@@ -55,23 +56,17 @@ ORDER: tuple[Role, ...] = (
 )
 """The order of the columns of a table that is written."""
 
-RecordValue = str | list[str]
-WrittenRecord = dict[Role, RecordValue]
-"""A question as it is written: a text, or for the roles that several columns can have a list, by role."""
-
 
 def to_record(question: Question) -> WrittenRecord:
     """A question by the roles of its parts; what says nothing special is left out."""
     record: WrittenRecord = {"id": question.id, "kind": question.kind, "prompt": question.prompt}
-    record |= _key_of(question)
+    record |= written_as(question).record(question)
     if question.pinned:
         record["pinned"] = write_places(question.pinned)
     if question.times:
         record["times"] = str(question.times)
     if question.tolerance:
         record["tolerance"] = str(question.tolerance)
-    if question.kind == "letters" and question.misses != MISSES:
-        record["misses"] = str(question.misses)
     if question.level != 1:
         record["level"] = str(question.level)
     if question.worth != 1:
@@ -89,42 +84,6 @@ def to_record(question: Question) -> WrittenRecord:
         "sound": question.sound,
     }
     return record | {role: text for role, text in texts.items() if text}
-
-
-def _key_of(question: Question) -> WrittenRecord:
-    """The answers, options or recipe of a question."""
-    match question.recipe:
-        case Formula() as formula:
-            return _filled(
-                {
-                    "answer": formula.answer,
-                    "variables": write_variables(formula.spans),
-                    "where": "; ".join(formula.where),
-                    "ask": formula.ask,
-                    "choices": str(formula.options),
-                    "form": formula.form,
-                }
-            )
-        case Table() as table:
-            return _filled(
-                {
-                    "answer": table.answer,
-                    "from": table.source,
-                    "parted by": table.part,
-                    "ask": table.ask,
-                    "choices": str(table.options),
-                }
-            )
-        case Odd() as odd:
-            return {"groups": write_groups(odd.groups), "choices": str(odd.options)}
-    if question.kind in ("choice", "sort"):
-        return {"option": list(question.options), "key": LABELS[question.right]}
-    first, *others = (join_bars([answer]) for answer in question.answers)
-    return {"answer": first, "accepted": list(others)} if others else {"answer": first}
-
-
-def _filled(record: WrittenRecord) -> WrittenRecord:
-    return {role: value for role, value in record.items() if value}
 
 
 def _plain_number(value: float) -> str:

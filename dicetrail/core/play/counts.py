@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from math import inf
 
-from .game import Moment, Number
+from .game import Number
+from .moments import MOMENTS, Moment
 
 
 @dataclass(slots=True)
@@ -38,14 +39,15 @@ class Counts:
 
     def happened(self, moment: Moment, *, first_visit: bool) -> None:
         """Count a moment."""
-        if moment in ("wrong", "close", "missed"):
+        about = MOMENTS[moment]
+        if about.takes_try:
             self.tries_left = max(0, self.tries_left - 1)
         if moment == "right":
             self.right += 1
             self.streak += 1
             self.best_streak = max(self.streak, self.best_streak)
             self.first_try += first_visit and self.attempt == 1
-        elif moment in ("wrong", "missed", "late", "skipped"):
+        elif about.counted:
             setattr(self, moment, getattr(self, moment) + 1)
             self.streak = 0
 

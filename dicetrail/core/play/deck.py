@@ -5,42 +5,13 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import chain, count, islice
-from typing import NamedTuple
 
+from .card import Card
 from .dice import Stream
-from .formulas import uses_level
 from .game import Choices, Deal, Game
-from .question import LABELS, Question, said
+from .kinds import GENERATED, kind_of
+from .question import Question
 from .supply import Supply
-
-
-class Card(NamedTuple):
-    """A question as it is dealt: its options in the places the player sees, and where the right one fell.
-
-    A generated question is dealt as the question that was made from its recipe.
-
-    ``order`` holds, for each place, the place the option has as filed; ``right`` is -1 for typed kinds.
-    """
-
-    question: Question
-    order: tuple[int, ...]
-    right: int
-
-    @property
-    def options(self) -> tuple[str, ...]:
-        """The option texts, first place to last."""
-        return tuple(self.question.options[filed] for filed in self.order)
-
-    @property
-    def key(self) -> str:
-        """The right answer as a player would give it: a letter, or the first accepted answer."""
-        return LABELS[self.right] if self.right >= 0 else self.question.answers[0]
-
-    def shown(self, given: str) -> str:
-        """What was given, as words: the text of the option that a letter names."""
-        if self.right >= 0 and given and given in LABELS[: len(self.order)]:
-            return said(self.options[LABELS.index(given)])
-        return given
 
 
 class Deck:
@@ -127,7 +98,7 @@ def pass_length(questions: Sequence[Question]) -> int:
 
 def times_in_a_pass(question: Question, supply: Supply) -> int:
     """How often a pass asks a generated question: never more often than it has something to ask."""
-    wanted = question.times or (supply.size or 1 if question.kind == "table" else 1)
+    wanted = question.times or (supply.size or 1 if GENERATED[question.kind].whole else 1)
     return min(wanted, supply.size or wanted)
 
 
@@ -139,8 +110,13 @@ def pool(game: Game, choices: Choices) -> list[Question]:
         question
         for question in game.questions
         if (not choices.topic or question.topic == choices.topic)
-        and (choices.level is None or question.level == choices.level or uses_level(question.recipe))
+        and (choices.level is None or question.level == choices.level or _follows_level(question))
     ]
+
+
+def _follows_level(question: Question) -> bool:
+    kind = GENERATED.get(question.kind)
+    return kind is not None and kind.uses_level(question.recipe)
 
 
 def ordered(
@@ -163,7 +139,7 @@ def ordered(
 
 
 class Places:
-    """Puts options into their places. Only a choice's are moved, and of these not the pinned ones."""
+    """Puts options into their places. Only some kinds' are moved, and of these not the pinned ones."""
 
     def __init__(self, deal: Deal, dice: int, mark: str = "") -> None:
         self._how = deal.options
@@ -176,7 +152,8 @@ class Places:
     def card(self, question: Question) -> Card:
         """The question with its options in their places."""
         order = list(range(len(question.options)))
-        if question.kind == "choice" and self._how != "filed":
+        kind = kind_of(question)
+        if kind.moved and (self._how != "filed" or kind.never_filed):
             again = self._visits[question.id]
             self._visits[question.id] += 1
             visit = f" visit {again}" if again else ""
@@ -184,12 +161,14 @@ class Places:
             moved = Stream(self._dice, f"options of {question.id}{self._mark}{visit}").shuffled(free)
             for place, filed in zip(free, moved, strict=True):
                 order[place] = filed
+            if kind.never_filed and order == sorted(order):
+                order = [*order[1:], order[0]]
             if self._how == "balanced" and question.right in free:
                 wanted = self._balanced_place(len(order))
                 present = order.index(question.right)
                 if wanted in free:
                     order[present], order[wanted] = order[wanted], order[present]
-        return Card(question, tuple(order), order.index(question.right) if order else -1)
+        return Card(question, tuple(order))
 
     def _balanced_place(self, places: int) -> int:
         """The next place for the right answer: every place once, in random order, before any twice."""

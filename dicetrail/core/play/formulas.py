@@ -81,7 +81,7 @@ class FormulaMaker:
         if self._formula.ask == "number":
             return made
         options = (shown, *map(self._show, self.wrong_answers(answer, names, stream)))
-        return made._replace(kind="choice", options=options, right=0)
+        return made._replace(kind="choice", options=options, rights=(0,))
 
     def wrong_answers(self, answer: Exact, names: dict[str, Value], stream: Stream) -> list[Fraction]:
         """As many near misses as there are wrong options: drawn from the likeliest, each of another value."""
@@ -210,10 +210,8 @@ def _ready_span(span: Span) -> _ReadySpan:
     return _ReadySpan(span)
 
 
-def uses_level(recipe: object) -> bool:
-    """Whether what a recipe makes depends on the level the player chose."""
-    if not isinstance(recipe, Formula):
-        return False
+def uses_level(recipe: Formula) -> bool:
+    """Whether what a formula makes depends on the level the player chose."""
     sources = [recipe.answer, *(condition for condition in recipe.where if condition != WHOLE)]
     sources += [
         limit for span in recipe.spans if not span.values for limit in (span.low, span.high, span.step)

@@ -9,30 +9,15 @@ from __future__ import annotations
 import dataclasses
 from dataclasses import dataclass, field
 from fractions import Fraction
-from typing import Any, Literal, get_args
+from typing import Any, Literal
 
+from .kinds import GENERATED
+from .moments import Moment, Then
 from .question import Question
-from .recipes import Formula, Odd, Recipe, Span, Table
+from .recipes import Recipe, Span
 from .switches import Checking
 
-Moment = Literal[
-    "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
-]
-MOMENTS: tuple[Moment, ...] = get_args(Moment)
-ANSWER_MOMENTS: tuple[Moment, ...] = (
-    "right",
-    "part",
-    "close",
-    "wrong",
-    "missed",
-    "late",
-    "skipped",
-    "unreadable",
-)
-"""The moments that follow from a move of the player or from a question's clock."""
-
 Result = Literal["won", "lost", "done", "stopped"]
-Then = Literal["next", "again", "won", "lost", "done"]
 Number = int | float
 
 COUNTS = (
@@ -59,6 +44,8 @@ COUNTS = (
     "kind",
     "player",
     "count",
+    "hits",
+    "possible",
 )
 """The names that expressions know besides the meters."""
 
@@ -217,7 +204,7 @@ class Deal:
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class Bounds:
     """Something asked of the player before the play, with its bounds."""
 
     min: int = 1
@@ -230,8 +217,8 @@ class Setup:
     """What is asked before a play. None where a thing is not asked."""
 
     name: bool = False
-    count: Asked | None = None
-    level: Asked | None = None
+    count: Bounds | None = None
+    level: Bounds | None = None
     topic: bool = False
 
 
@@ -296,6 +283,11 @@ class Move:
     text: str = ""
     visit: int | None = field(default=None, compare=False)
 
+    @property
+    def written(self) -> str:
+        """The move as a line of a moves file."""
+        return f"answer {self.text}" if self.do == "answer" else self.do
+
 
 def to_json(game: Game) -> dict[str, Any]:
     """The game as plain JSON data."""
@@ -317,8 +309,8 @@ def from_json(data: dict[str, Any]) -> Game:
         setup=Setup(
             **{
                 **data["setup"],
-                "count": _asked(data["setup"]["count"]),
-                "level": _asked(data["setup"]["level"]),
+                "count": _bounds(data["setup"]["count"]),
+                "level": _bounds(data["setup"]["level"]),
             }
         ),
         tries=data["tries"],
@@ -348,9 +340,6 @@ def from_json(data: dict[str, Any]) -> Game:
     )
 
 
-_RECIPES: dict[str, type[Recipe]] = {"formula": Formula, "table": Table, "odd": Odd}
-
-
 def _question_data(question: Question) -> dict[str, Any]:
     data = question._asdict()
     data["tolerance"] = str(question.tolerance)
@@ -360,7 +349,11 @@ def _question_data(question: Question) -> dict[str, Any]:
 
 
 def _question(data: dict[str, Any]) -> Question:
-    lists = {name: tuple(data[name]) for name in ("answers", "options", "pinned")}
+    if "right" in data:  # before a question could have several right options
+        right = data["right"]
+        data = {name: value for name, value in data.items() if name != "right"}
+        data["rights"] = () if right < 0 else (right,)
+    lists = {name: tuple(data[name]) for name in ("answers", "options", "rights", "pinned")}
     recipe = _recipe(data["kind"], data["recipe"]) if data["recipe"] else None
     own = data.get("checking")
     return Question(
@@ -382,12 +375,13 @@ def _recipe(kind: str, data: dict[str, Any]) -> Recipe:
     if "spans" in data:
         spans = tuple(Span(**{**span, "values": tuple(span["values"])}) for span in data["spans"])
         data = {**data, "spans": spans}
-    return _RECIPES[kind](**{name: _frozen(value) for name, value in data.items()})
+    recipe: Recipe = GENERATED[kind].recipe(**{name: _frozen(value) for name, value in data.items()})
+    return recipe
 
 
 def _frozen(value: Any) -> Any:
     return tuple(_frozen(item) for item in value) if isinstance(value, list | tuple) else value
 
 
-def _asked(data: dict[str, int] | None) -> Asked | None:
-    return None if data is None else Asked(**data)
+def _bounds(data: dict[str, int] | None) -> Bounds | None:
+    return None if data is None else Bounds(**data)

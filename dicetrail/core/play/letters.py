@@ -3,12 +3,21 @@
 from __future__ import annotations
 
 import unicodedata
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable
+from dataclasses import dataclass
 
 PHONE = 350
 """Pixels a player's phone (390 wide) has for a phrase between the edges of the page."""
 LETTER, BETWEEN, BLANK = 28, 6, 24
 """Pixels of a covered letter, between two letters, and of a blank between words, as the page draws them."""
+
+
+@dataclass(frozen=True, slots=True)
+class Covered:
+    """A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain."""
+
+    pattern: list[str]
+    vain: list[str]
 
 
 def bare(mark: str) -> str:
@@ -55,7 +64,7 @@ def holds(phrase: str, letter: str) -> int:
     return sum(hidden(mark) and bare(mark) == letter for mark in phrase)
 
 
-def untried_wrong_letter(phrase: str, tried: Sequence[str]) -> str:
+def untried_wrong_letter(phrase: str, tried: Collection[str]) -> str:
     """The first letter of the alphabet that is neither in the phrase nor tried; "" where there is none."""
     for letter in "abcdefghijklmnopqrstuvwxyz0123456789":
         if letter not in tried and not holds(phrase, letter):

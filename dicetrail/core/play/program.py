@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from .expressions import Expression, Template, compile_expression, compile_template
-from .game import MOMENTS, Award, Consequence, Cue, Ending, Game, Meter, Moment, Sound
+from .game import Award, Consequence, Cue, Ending, Game, Meter, Sound
+from .moments import MOMENTS, Moment
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,19 +4,14 @@ from __future__ import annotations
 
 import re
 from fractions import Fraction
-from typing import Literal, NamedTuple, get_args
+from typing import NamedTuple
 
 from .recipes import Recipe
 from .switches import Checking
 
-Kind = Literal["choice", "typed", "number", "truth", "sort", "letters", "formula", "table", "odd"]
-KINDS: tuple[Kind, ...] = get_args(Kind)
-GENERATED: tuple[Kind, ...] = ("formula", "table", "odd")
-"""The kinds that are not asked themselves: questions of the other kinds are made from their recipes."""
-
 MOST_OPTIONS = 8
 LABELS = "ABCDEFGH"
-"""The letters that name the places of a choice question, first to last."""
+"""The letters that name the places of options, first to last."""
 
 TRUTH_OPTIONS = ("True", "False")
 LONGEST_PHRASE = 60
@@ -31,10 +26,11 @@ _PICTURE = re.compile(r"!\[([^\]\n]*)\]\(([^()\s]+)\)")
 class Question(NamedTuple):
     """A question with its key. (A named tuple: a pack may hold a hundred thousand.)
 
-    ``answers`` are the accepted answers, the first being the one that is shown; for kinds with options it
-    holds the right option's text alone. ``options`` stand as filed and ``right`` is the place (from 0) of
-    the right one among them; both are empty (``()``, -1) for kinds that are typed in. The options whose
-    places are ``pinned`` stay there. ``seconds`` is the question's own clock, None where the game's holds.
+    ``kind`` is the name of one of :data:`.kinds.KINDS`. ``answers`` are the accepted answers, the first being
+    the one that is shown; for kinds with options they are the texts of the right ones. ``options`` stand as
+    filed, and ``rights`` are the places (from 0) of what is right among them: the one right option, all of
+    them, or every item in its order; both are empty for kinds that are typed in. The options whose places are
+    ``pinned`` stay there. ``seconds`` is the question's own clock, None where the game's holds.
     ``why`` is shown after the question; ``why_right`` and ``why_wrong`` in its place where it was answered
     right, and where it was not. ``misses`` is how many wrong guesses a ``letters`` question takes. ``image``
     and ``sound`` name files; a sound may end in ``#t=START,END`` (seconds; W3C, Media Fragments URI 1.0).
@@ -44,11 +40,11 @@ class Question(NamedTuple):
     """
 
     id: str
-    kind: Kind
+    kind: str
     prompt: str
     answers: tuple[str, ...]
     options: tuple[str, ...] = ()
-    right: int = -1
+    rights: tuple[int, ...] = ()
     topic: str = ""
     level: int = 1
     worth: float = 1
@@ -70,9 +66,9 @@ class Question(NamedTuple):
     line: int = 0
 
     @property
-    def shown_answer(self) -> str:
-        """The right answer as it is revealed to a player."""
-        return said(self.options[self.right] if self.options else self.answers[0])
+    def right(self) -> int:
+        """The place of the right option as filed, -1 where there is not just one."""
+        return self.rights[0] if len(self.rights) == 1 else -1
 
     def why_after(self, *, right: bool) -> str:
         """What is explained after it was answered right, or was not."""

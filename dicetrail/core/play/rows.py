@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from .expressions import LARGEST, Expression, ExpressionError, Names
-from .game import Moment, Number
+from .game import Number
+from .moments import MOMENTS, Moment, Onward
 from .program import Program, Row
 
 Trouble = Callable[[str, ExpressionError], None]
@@ -78,18 +79,9 @@ def result_after(result: str, row: Row | None) -> str:
     return then if result == "done" and then in ("won", "lost") else result
 
 
-def leads_to(moment: Moment, row: Row | None) -> str:
-    """Where a play goes after a moment: ``ask``, ``next``, ``revisit``, ``try`` or ``resume``, as the row
-    says or the built-in way."""
-    if moment == "begun":
-        return "next"
-    if moment == "opened":
-        return "ask"
-    then = row.source.then if row else None
-    if then is None:
-        then = "again" if moment in ("wrong", "close", "part", "unreadable") else "next"
-    if then == "next":
-        return "next"
-    if moment in ("unreadable", "part"):
-        return "resume"
-    return "revisit" if moment in ("missed", "late", "skipped") else "try"
+def leads_to(moment: Moment, row: Row | None) -> Onward:
+    """Where a play goes after a moment, as the row says or the built-in way."""
+    about, then = MOMENTS[moment], row.source.then if row else None
+    if then == "again" and about.again:
+        return about.again
+    return "next" if then == "next" and about.answers else about.leads_to

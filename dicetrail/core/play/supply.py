@@ -7,13 +7,10 @@ from functools import lru_cache
 from itertools import chain, count, islice
 
 from .dice import Stream
-from .formulas import FormulaMaker
-from .odd import OddMaker
+from .kinds import GENERATED
+from .maker import Maker
 from .question import Question
-from .recipes import Formula, Odd, Recipe, Table
-from .tables import TableMaker
-
-Maker = FormulaMaker | TableMaker | OddMaker
+from .recipes import Recipe
 
 
 @lru_cache(maxsize=256)
@@ -22,13 +19,10 @@ def maker_of(recipe: Recipe, prompt: str, level: int) -> Maker:
 
     Raises :class:`RecipeError` where none can be made, ExpressionError where a formula can't be read.
     """
-    match recipe:
-        case Formula():
-            return FormulaMaker(recipe, prompt, level)
-        case Table():
-            return TableMaker(recipe, prompt)
-        case Odd():
-            return OddMaker(recipe)
+    return _KIND_OF[type(recipe)].maker(recipe, prompt, level)
+
+
+_KIND_OF = {kind.recipe: kind for kind in GENERATED.values()}
 
 
 class Supply:

@@ -82,7 +82,7 @@ class TableMaker:
             return made
         shown = right[stream.below(len(right))]
         options = (shown, *self._wrong_options(prompt, stream))
-        return made._replace(kind="choice", answers=(shown,), options=options, right=0)
+        return made._replace(kind="choice", answers=(shown,), options=options, rights=(0,))
 
     def _of_row(self, question: Question, row: int) -> dict[str, str]:
         """What the question says besides its prompt, with the cells of a row (from 1) in place of columns."""

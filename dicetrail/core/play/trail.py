@@ -6,7 +6,8 @@ import json
 from collections.abc import Iterable
 from typing import Any, NamedTuple
 
-from .game import Moment, Number
+from .game import Number
+from .moments import Moment
 
 
 class Step(NamedTuple):

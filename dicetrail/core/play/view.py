@@ -7,15 +7,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from .checking import LONGEST_ANSWER
+from .card import Card
 from .clocks import Clock
 from .expressions import ExpressionError
 from .game import Choices, Look, Number, Sound
-from .letters import holds, pattern
+from .kinds import kind_of, shown_answer
+from .letters import Covered
+from .moments import MOMENTS
+from .played import Feedback, Turn
 from .program import Program
 from .question import LABELS, picture, said
-from .run import Asked, Run
+from .run import Run
 from .setup import NAMELESS
+from .verdict import LONGEST_ANSWER
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,14 +45,6 @@ class OptionView:
 
 
 @dataclass(frozen=True, slots=True)
-class LettersView:
-    """A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain."""
-
-    pattern: list[str]
-    vain: list[str]
-
-
-@dataclass(frozen=True, slots=True)
 class QuestionView:
     """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless."""
 
@@ -56,8 +52,9 @@ class QuestionView:
     total: int | None
     kind: str
     prompt: str
+    hint: str
     options: list[OptionView]
-    letters: LettersView | None
+    letters: Covered | None
     image: str
     alt: str
     sound: str
@@ -82,12 +79,14 @@ class CueView:
 @dataclass(frozen=True, slots=True)
 class FeedbackView:
     """What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
-    from 1; ``answer`` and ``why`` are empty until they are revealed."""
+    from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
+    own; ``answer`` and ``why`` are empty until they are revealed."""
 
     moment: str
     step: int
     verdict: str
     tell: str
+    tone: str
     cue: CueView | None
     given: str
     answer: str
@@ -215,8 +214,9 @@ def _question(run: Run) -> QuestionView | None:
         total=None if run.deck.endless else counts.total,
         kind=question.kind,
         prompt=question.prompt,
-        options=[_option(run, place, option) for place, option in enumerate(card.options)],
-        letters=_letters(run) if question.kind == "letters" else None,
+        hint=kind_of(question).hint,
+        options=_options(run, card),
+        letters=kind_of(question).covered(question, run.asked[-1].tried, known=_known(run.feedback)),
         image=question.image,
         alt=question.alt,
         sound="" if run.program.game.silent else question.sound,
@@ -227,44 +227,41 @@ def _question(run: Run) -> QuestionView | None:
     )
 
 
-def _option(run: Run, place: int, option: str) -> OptionView:
-    shown = picture(option)
-    return OptionView(LABELS[place], said(option), _mark(run, place), shown[1] if shown else "")
-
-
-def _letters(run: Run) -> LettersView:
-    asked = run.asked[-1]
-    phrase = asked.card.question.answers[0]
-    known = run.feedback is not None and (run.feedback.revealed or run.feedback.moment == "right")
-    return LettersView(
-        list(phrase) if known else pattern(phrase, asked.tried),
-        [letter for letter in asked.tried if not holds(phrase, letter)],
+def _options(run: Run, card: Card) -> list[OptionView]:
+    feedback = run.feedback
+    marks = (
+        kind_of(card.question).marks(card, feedback.picks, revealed=feedback.revealed)
+        if feedback is not None
+        else [""] * len(card.order)
     )
+    return [
+        OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "")
+        for label, option, mark in zip(LABELS, card.options, marks, strict=False)
+    ]
 
 
-def _mark(run: Run, place: int) -> str:
-    feedback, card = run.feedback, run.card
-    if feedback is None or card is None:
-        return ""
-    if place == feedback.picked:
-        return "right" if feedback.verdict == "right" else "wrong"
-    return "right" if feedback.revealed and place == card.right else ""
+def _known(feedback: Feedback | None) -> bool:
+    """Whether the right answer may be seen: it was given, or the rules reveal it."""
+    return feedback is not None and (feedback.revealed or feedback.moment == "right")
 
 
 def _feedback(run: Run) -> FeedbackView | None:
     feedback, card = run.feedback, run.card
     if feedback is None or (card is None and feedback.moment != "begun"):
         return None
-    known = card is not None and (feedback.revealed or feedback.moment == "right")
+    cue = _cue(run, feedback.cue)
     return FeedbackView(
         moment=feedback.moment,
         step=feedback.step,
         verdict=feedback.verdict,
-        tell=feedback.tell,
-        cue=_cue(run, feedback.cue),
+        tell=feedback.tell or MOMENTS[feedback.moment].said,
+        tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
+        cue=cue,
         given=feedback.given[:LONGEST_ANSWER],
-        answer=card.question.shown_answer if card is not None and feedback.revealed else "",
-        why=card.question.why_after(right=feedback.moment == "right") if card is not None and known else "",
+        answer=shown_answer(card.question) if card is not None and feedback.revealed else "",
+        why=card.question.why_after(right=feedback.moment == "right")
+        if card is not None and _known(feedback)
+        else "",
     )
 
 
@@ -281,7 +278,7 @@ def _outcome(run: Run) -> OutcomeView | None:
         run.counts.right,
         run.counts.asked,
         run.counts.percent,
-        [_summary(asked) for asked in run.asked],
+        [_summary(turn) for turn in run.asked],
     )
 
 
@@ -293,7 +290,6 @@ def _cue(run: Run, name: str) -> CueView | None:
     return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
 
 
-def _summary(asked: Asked) -> SummaryRow:
-    card = asked.card
-    given = card.shown(asked.given[:LONGEST_ANSWER])
-    return SummaryRow(card.question.prompt, given, card.question.shown_answer, asked.outcome)
+def _summary(turn: Turn) -> SummaryRow:
+    question = turn.card.question
+    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome)

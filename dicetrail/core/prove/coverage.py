@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..play.game import Choices
+from ..play.kinds import kind_of
 from ..play.program import Program
 from ..play.run import Run
 from ..play.setup import SetupError, choose
@@ -108,7 +109,7 @@ def _typed(program: Program, choices: Choices) -> Iterator[list[str]]:
         question = run.card.question
         if not question.options:
             word = question.answers[0]
-            if question.kind == "letters":
+            if kind_of(question).steps(question):
                 yield [*moves, f"answer {word[0]}"]
             if len(word) > 3:
                 yield [*moves, f"answer {word[:-1]}#"]

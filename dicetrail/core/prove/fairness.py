@@ -12,12 +12,13 @@ from dataclasses import dataclass
 from math import comb
 from typing import Literal
 
-from scipy.special import chdtrc
-
-from ..play.deck import Card, Deck, pool, times_in_a_pass
+from ..play.card import Card
+from ..play.deck import Deck, pool, times_in_a_pass
 from ..play.game import Choices, Game
+from ..play.kinds import kind_of
 from ..play.question import LABELS, MOST_OPTIONS, Question
 from ..play.supply import Supply
+from .chi_square import above
 
 SUSPICIOUS = 0.001
 """The chance below which what was counted is not put down to luck."""
@@ -65,7 +66,7 @@ def chi_square(counts: Sequence[int], expected: float, spread: float = 1.0) -> t
     drawn without putting back vary less.
     """
     statistic = sum((seen - expected) ** 2 for seen in counts) / (expected * spread)
-    return statistic, float(chdtrc(len(counts) - 1, statistic))
+    return statistic, above(statistic, len(counts) - 1)
 
 
 class Tally:
@@ -102,12 +103,12 @@ class Tally:
         self._drawn[question.id] += 1
         if first:
             self._first[question.id] += 1
-        if question.kind != "choice":
+        if question.right < 0 or not kind_of(question).moved:
             return
         if question.pinned:
             self._pinned += 1
         else:
-            self._places.setdefault(len(card.order), Counter())[card.right] += 1
+            self._places.setdefault(len(card.order), Counter())[card.rights[0]] += 1
 
     def findings(self) -> list[Finding]:
         """What the deals so far look like."""

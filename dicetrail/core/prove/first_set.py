@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from ..play.game import Choices, Number
+from ..play.kinds import kind_of
 from ..play.program import Program
 from ..play.run import Run
 from ..play.setup import choose
@@ -43,9 +44,7 @@ def first_set(
 def _ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]:
     length = _length(program, choices)
     tries = program.game.tries or 3
-    missed = ["wrong"] * max(
-        [tries, *(one.misses for one in program.game.questions if one.kind == "letters")]
-    )
+    missed = ["wrong"] * max(kind_of(one).tries(one, tries) or tries for one in program.game.questions)
     yield "all right", ["right"] * length
     yield "all wrong", missed * length
     if tries > 1:

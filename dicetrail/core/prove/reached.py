@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from typing import NamedTuple
 
 from ..play.expressions import Value
-from ..play.game import ANSWER_MOMENTS, Moment, Number
+from ..play.game import Number
+from ..play.moments import ANSWER_MOMENTS, Moment
 
 
 class Pay(NamedTuple):

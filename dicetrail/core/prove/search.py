@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections import deque
+from itertools import product
 
 from ..play.counts import Counts
 from ..play.expressions import ExpressionError, Names, Value
-from ..play.game import ANSWER_MOMENTS, Choices, Moment, Number
+from ..play.game import Choices, Number
+from ..play.moments import MOMENTS, Moment
 from ..play.program import Program, Row
 from ..play.rows import Meters, first_ending, first_row, leads_to, meters_after
 from .bench import tidy
@@ -14,22 +16,12 @@ from .carried import Aside, Carrier
 from .looked_at import LookedAt, divisions
 from .reached import Reach
 from .results import Results
-from .states import State, States
+from .states import State, States, hits_at
 
 MOST_VALUES = 100_000
 """Values carried along, all together, before it is left at that."""
 MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
-
-_MOVES: dict[Moment, str] = {
-    "right": "right",
-    "wrong": "wrong",
-    "missed": "wrong",
-    "late": "late",
-    "skipped": "skip",
-    "unreadable": "unreadable",
-}
-"""The move that brings a moment about; ``part`` and ``close`` need something typed."""
 
 
 class Search:
@@ -149,10 +141,11 @@ class Search:
             self._finish(state, values, "done", None, state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
         for moment in moments:
-            for used in times:
-                self._moment(state, values, moment, used, state)
+            for used, hits in product(times, hits_at(moment, sort)):
+                self._moment(state, values, moment, used, state, hits)
         if sort.seconds is not None:
-            self._moment(state, values, "late", sort.seconds, state)
+            for hits in hits_at("late", sort):
+                self._moment(state, values, "late", sort.seconds, state, hits)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
 
@@ -164,16 +157,22 @@ class Search:
     # A moment
 
     def _moment(
-        self, state: State, values: set[Aside], moment: Moment, used: float, source: State | None
+        self,
+        state: State,
+        values: set[Aside],
+        moment: Moment,
+        used: float,
+        source: State | None,
+        hits: int = 0,
     ) -> None:
         """A moment at a state, and where the play goes from there."""
-        self.move = _MOVES.get(moment, "") + (f" @{used:g}" if used and moment != "late" else "")
+        self.move = MOMENTS[moment].move + (f" @{used:g}" if used and moment != "late" else "")
         counts, plain = self.states.read(state), Counts()
         counts.happened(moment, first_visit=state.first)
         plain.attempt = counts.attempt
         plain.happened(moment, first_visit=state.first)
         meters = self.states.meters_of(state)
-        names = self.states.known(state.sort, meters, counts, used)
+        names = self.states.known(state.sort, meters, counts, used, hits)
         row = first_row(self.program.rows[moment], names, self._trouble)
         if row is not None:
             self._met(f"row {row.number}", state)
@@ -255,7 +254,7 @@ class Search:
     ) -> tuple[str, int | None] | None:
         if row is not None and row.source.then in ("won", "lost", "done"):
             return row.source.then, None
-        if moment not in ANSWER_MOMENTS and (row is None or not row.source.moves_a_number):
+        if not MOMENTS[moment].answers and (row is None or not row.source.moves_a_number):
             return None
         ending = self._ending(after, used)
         return (self.program.endings[ending - 1][2].result, ending) if ending else None

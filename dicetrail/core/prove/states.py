@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Sequence
 from math import inf, prod
 from operator import attrgetter
 from typing import NamedTuple, cast
@@ -11,7 +12,8 @@ from ..play.counts import Counts
 from ..play.deck import pool
 from ..play.expressions import Value
 from ..play.game import TOLD, Choices, Number
-from ..play.letters import bare, hidden
+from ..play.kinds import KINDS
+from ..play.moments import Moment
 from ..play.program import Program
 from ..play.question import Question
 from ..play.rows import Meters
@@ -40,6 +42,15 @@ class Sort(NamedTuple):
     tries: int | None
     parts: int
     close: bool
+    possible: int = 1
+    wrong_hits: tuple[int, ...] = (0,)
+
+
+def hits_at(moment: Moment, sort: Sort) -> Sequence[int]:
+    """How many parts of the last answer can have been right at a moment."""
+    if moment in ("right", "part"):
+        return (sort.possible,)
+    return sort.wrong_hits
 
 
 class State(NamedTuple):
@@ -135,8 +146,11 @@ class States:
             return list(range(len(self.sorts)))
         return [sort for sort, have in enumerate(state.left) if have]
 
-    def known(self, sort: int, meters: Meters, counts: Counts, used: float) -> dict[str, Value]:
-        """What expressions know; ``used`` are the seconds the question's clock ran."""
+    def known(
+        self, sort: int, meters: Meters, counts: Counts, used: float, hits: int = 0
+    ) -> dict[str, Value]:
+        """What expressions know; ``used`` are the seconds the question's clock ran, ``hits`` the parts of
+        the last answer that were right."""
         about = self.sorts[sort] if sort >= 0 else None
         counts.total = self.total
         left = about.seconds - used if about and about.seconds is not None else 0
@@ -147,6 +161,8 @@ class States:
             "level": about.level if about else 0,
             "topic": about.topic if about else "",
             "kind": about.kind if about else "",
+            "hits": hits,
+            "possible": about.possible if about else 0,
             **counts.names(),
             **meters,
             "time_left": left,
@@ -177,15 +193,17 @@ class States:
         seconds = seconds_of(game, question)
         if seconds is None and game.clocks.question_by:
             seconds = SOME_SECONDS
-        letters = question.kind == "letters"
-        phrase = question.answers[0] if letters and self.program.rows["part"] else ""
+        kind = KINDS[question.kind]
+        parts = "hits" in names or "possible" in names
         return Sort(
             question.worth if "worth" in names else 0,
             question.level if "level" in names else 0,
             question.topic if "topic" in names else "",
             question.kind if "kind" in names else "",
             seconds if self.timed or seconds is None else 1.0,
-            question.misses if letters else game.tries,
-            len({bare(mark) for mark in phrase if hidden(mark)}) - 1 if phrase else 0,
-            question.kind in ("typed", "letters", "table") and bool(self.program.rows["close"]),
+            kind.tries(question, game.tries),
+            kind.steps(question) if self.program.rows["part"] else 0,
+            kind.nearly and bool(self.program.rows["close"]),
+            kind.possible(question) if parts else 1,
+            tuple(kind.wrong_hits(question)) if parts else (0,),
         )

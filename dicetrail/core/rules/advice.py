@@ -10,7 +10,9 @@ from collections.abc import Iterator, Sequence
 
 from ..play.deck import pool
 from ..play.expressions import compile_expression, compile_template
-from ..play.game import ANSWER_MOMENTS, Choices, Consequence, Game
+from ..play.game import Choices, Consequence, Game
+from ..play.kinds import shown_answer
+from ..play.moments import MOMENTS
 from ..play.question import Question, said
 from ..play.seconds import seconds_of
 from ..snag import Severity
@@ -115,7 +117,7 @@ def _on_reading_feedback(document: Document, game: Game) -> Iterator[Advice]:
     if breather == "player":
         return
     longest = max(
-        (question.shown_answer for question in game.questions if not question.recipe), key=len, default=""
+        (shown_answer(question) for question in game.questions if not question.recipe), key=len, default=""
     )
     for place, row in enumerate(game.consequences):
         text = _BRACES.sub("0", row.tell)
@@ -145,9 +147,11 @@ def _hold(document: Document, row: Consequence) -> float:
 def _is_gone_soon(row: Consequence) -> bool:
     """Whether what a row says is gone after the pause: the next question or a new visit takes its place. It
     stays in sight while the same question is tried again, and when the play is over."""
-    if row.moment in ("missed", "late", "skipped"):
-        return row.then in (None, "next", "again")
-    return row.moment in ANSWER_MOMENTS and (row.then or ("next" if row.moment == "right" else "")) == "next"
+    about = MOMENTS[row.moment]
+    if not about.answers or row.then not in (None, "next", "again"):
+        return False
+    onward = row.then or about.leads_to
+    return onward == "next" or (onward == "again" and about.again == "revisit")
 
 
 def _on_the_player(document: Document, game: Game) -> Iterator[Advice]:
@@ -220,10 +224,9 @@ def _on_answers_given_away(game: Game) -> Iterator[Advice]:
 
 def _is_answered_again(row: Consequence) -> bool:
     """Whether the question can still be answered after a row."""
-    if row.moment in ("wrong", "close", "part", "unreadable"):
-        return row.then in (None, "again")
-    if row.moment in ("missed", "late", "skipped"):
-        return row.then == "again"
+    about = MOMENTS[row.moment]
+    if about.again:
+        return row.then == "again" or (row.then is None and about.leads_to == about.again)
     return row.moment == "opened" and row.then is None
 
 

@@ -10,9 +10,13 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, Literal
 
-from ..play.checking import Verdict, check, fold
+from ..play.card import as_filed
+from ..play.checking import check
+from ..play.folding import fold
+from ..play.kinds import kind_of
 from ..play.question import LABELS, Question, said, same
 from ..play.switches import Checking, Spelling
+from ..play.verdict import Verdict
 from .document import CheckingPart, OwnCheckingPart
 
 Scope = Literal["game", "pack", "question"]
@@ -57,7 +61,7 @@ def _spelling(written: int | Mapping[int, int]) -> Spelling:
 
 def verdict_on(question: Question, text: str, rules: Checking) -> Verdict:
     """What checking says of a text, the options standing as filed."""
-    return check(question, question.options, question.right, text, rules)
+    return check(as_filed(question), text, rules)
 
 
 @lru_cache(maxsize=8)
@@ -69,7 +73,7 @@ def collisions(questions: tuple[Question, ...], rules: Checking) -> tuple[Collis
     return tuple(
         found
         for question in questions
-        if question.kind in ("choice", "sort")
+        if kind_of(question).by_text
         for found in _of_options(question, question.checking or rules)
     )
 
@@ -90,6 +94,6 @@ def _said(question: Question, options: Sequence[str], earlier: int, later: int) 
         f"With these switches option {LABELS[earlier]} (‘{options[earlier][:40]}’) and option"
         f" {LABELS[later]} (‘{options[later][:40]}’) of ‘{question.prompt[:60]}’ are the same when typed"
     )
-    if question.right in (earlier, later):
+    if question.right in (earlier, later) or len(question.rights) > 1:
         return f"{told}, and one of them is right. Turn the switch off, or write one of them otherwise."
     return f"{told}: the first of them is taken."

@@ -17,6 +17,7 @@ from ..play.expressions import (
     compile_expression,
     compile_template,
 )
+from ..play.moments import MOMENTS
 from ..play.moves import MoveError, read_move
 from ..play.question import Question
 from ..play.switches import Checking
@@ -138,8 +139,8 @@ class _Compiler:
             setup=compiled.Setup(
                 name=document.setup.name == "ask",
                 topic=document.setup.topic == "ask",
-                count=_asked(document.setup.count),
-                level=_asked(document.setup.level),
+                count=_bounds(document.setup.count),
+                level=_bounds(document.setup.level),
             ),
             tries=document.tries,
             meters=tuple(_meter(name, part) for name, part in document.meters.items()),
@@ -319,7 +320,7 @@ class _Compiler:
             )
 
     def _check_then(self, row: ConsequencePart, path: Sequence[str | int]) -> None:
-        if row.then is not None and row.then not in thens_at(row.moment):
+        if row.then is not None and row.then not in MOMENTS[row.moment].thens:
             self._snags.add(
                 "bad-then",
                 "stop",
@@ -425,13 +426,6 @@ class _Compiler:
         return tuple({**SHIPPED_SOUNDS, **own}.values())
 
 
-def thens_at(moment: compiled.Moment) -> tuple[compiled.Then, ...]:
-    """Where a row of a moment can lead."""
-    if moment in ("begun", "opened", "over"):
-        return ("won", "lost", "done")
-    return ("next", "won", "lost", "done") if moment == "right" else ("next", "again", "won", "lost", "done")
-
-
 def _meter(name: str, part: MeterPart) -> compiled.Meter:
     show = part.show or shown_as(name)
     return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show)
@@ -447,5 +441,5 @@ def _by_level(seconds: Mapping[int, float]) -> str:
     return " ".join([*chosen, f"{last:g}"])
 
 
-def _asked(part: AskedPart | None) -> compiled.Asked | None:
-    return None if part is None or not part.ask else compiled.Asked(part.min, part.max, part.default)
+def _bounds(part: AskedPart | None) -> compiled.Bounds | None:
+    return None if part is None or not part.ask else compiled.Bounds(part.min, part.max, part.default)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from itertools import count
 
-from ..play.game import Moment
+from ..play.moments import Moment
 from .document import Document, shown_as
 
 Fits = Callable[[Document], bool]

@@ -11,7 +11,8 @@ from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Fie
 
 from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
-from ..play.game import COUNTS, Moment, Then
+from ..play.game import COUNTS
+from ..play.moments import Moment, Then
 from ..play.setup import LARGEST_DICE, LONGEST_NAME
 from ..play.switches import Switch
 

@@ -62,7 +62,7 @@ class AcceptIn(BaseModel):
 
 
 class CardOut(BaseModel):
-    """A question as it is dealt: its options in their places, and the place of the right one (-1: typed)."""
+    """A question as it is dealt: its options in their places, and those of what is right (none: typed)."""
 
     id: str
     kind: str
@@ -70,7 +70,7 @@ class CardOut(BaseModel):
     topic: str
     level: int
     options: list[str]
-    right: int
+    rights: list[int]
     answer: str
     line: int
 

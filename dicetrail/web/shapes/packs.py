@@ -44,7 +44,8 @@ class QuestionOut(BaseModel):
     kind: str
     prompt: str
     options: list[str]
-    right: int
+    rights: list[int]
+    shown: str
     answers: list[str]
     topic: str
     level: int

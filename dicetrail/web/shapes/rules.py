@@ -34,6 +34,7 @@ class RulesOut(BaseModel):
     document: Document
     moments: list[str]
     built_in: dict[str, str]
+    titles: dict[str, str]
     names: list[str]
     told: list[str]
     cues: list[str]

@@ -1464,7 +1464,7 @@ export interface components {
         };
         /**
          * CardOut
-         * @description A question as it is dealt: its options in their places, and the place of the right one (-1: typed).
+         * @description A question as it is dealt: its options in their places, and those of what is right (none: typed).
          */
         CardOut: {
             /** Answer */
@@ -1481,8 +1481,8 @@ export interface components {
             options: string[];
             /** Prompt */
             prompt: string;
-            /** Right */
-            right: number;
+            /** Rights */
+            rights: number[];
             /** Topic */
             topic: string;
         };
@@ -1812,6 +1812,16 @@ export interface components {
             parts: components["schemas"]["TouchedOut"][];
             /** Revision */
             revision: number;
+        };
+        /**
+         * Covered
+         * @description A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain.
+         */
+        Covered: {
+            /** Pattern */
+            pattern: string[];
+            /** Vain */
+            vain: string[];
         };
         /**
          * CuePart
@@ -2222,7 +2232,8 @@ export interface components {
         /**
          * FeedbackView
          * @description What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
-         *     from 1; ``answer`` and ``why`` are empty until they are revealed.
+         *     from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
+         *     own; ``answer`` and ``why`` are empty until they are revealed.
          */
         FeedbackView: {
             /** Answer */
@@ -2236,6 +2247,8 @@ export interface components {
             step: number;
             /** Tell */
             tell: string;
+            /** Tone */
+            tone: string;
             /** Verdict */
             verdict: string;
             /** Why */
@@ -2471,16 +2484,6 @@ export interface components {
             state: "waiting" | "working" | "done" | "stopped" | "refused";
             /** Total */
             total: number;
-        };
-        /**
-         * LettersView
-         * @description A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain.
-         */
-        LettersView: {
-            /** Pattern */
-            pattern: string[];
-            /** Vain */
-            vain: string[];
         };
         /**
          * LineIn
@@ -3042,8 +3045,10 @@ export interface components {
             options: string[];
             /** Prompt */
             prompt: string;
-            /** Right */
-            right: number;
+            /** Rights */
+            rights: number[];
+            /** Shown */
+            shown: string;
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** Sound */
@@ -3064,11 +3069,13 @@ export interface components {
             alt: string;
             /** Attempt */
             attempt: number;
+            /** Hint */
+            hint: string;
             /** Image */
             image: string;
             /** Kind */
             kind: string;
-            letters: components["schemas"]["LettersView"] | null;
+            letters: components["schemas"]["Covered"] | null;
             /** Number */
             number: number;
             /** Options */
@@ -3170,6 +3177,10 @@ export interface components {
             /** Thens */
             thens: {
                 [key: string]: string[];
+            };
+            /** Titles */
+            titles: {
+                [key: string]: string;
             };
             /** Told */
             told: string[];

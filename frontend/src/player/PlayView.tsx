@@ -1,18 +1,15 @@
 import clsx from "clsx";
-import { type CSSProperties, type FormEvent, useEffect, useRef, useState } from "react";
+import { type CSSProperties, useEffect, useRef, useState } from "react";
 import type { Move, View } from "../api/client";
 import { playSound, type Sound } from "../look/sounds";
 import { Button, buttonLook } from "../ui/Button";
-import { inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
-import { Covered } from "./Covered";
 import { Hear } from "./Hear";
+import { ANSWERS } from "./kinds/kinds";
 import { Meters } from "./Meters";
 import { TrailClock } from "./TrailClock";
 import type { Seen } from "./useLivePlay";
 
-type Question = NonNullable<View["question"]>;
-type Option = Question["options"][number];
 type Feedback = NonNullable<View["feedback"]>;
 type Send = (move: Move) => void;
 
@@ -37,6 +34,7 @@ export function PlayView(props: Props) {
   const feedback = view.feedback;
   useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
   const asking = view.phase === "asking";
+  const Answer = question && ANSWERS[question.kind];
   const move = (kind: Move["do"], text = "") => send({ do: kind, text, visit: view.visit });
 
   return (
@@ -70,9 +68,9 @@ export function PlayView(props: Props) {
       {question && (
         <>
           <div>
-            {(question.topic || question.kind === "sort") && (
+            {(question.topic || question.hint) && (
               <p className="text-sm text-soft italic">
-                {question.topic || "Where does this belong?"}
+                {[question.topic, question.hint].filter(Boolean).join(" · ")}
               </p>
             )}
             <Prompt
@@ -97,25 +95,15 @@ export function PlayView(props: Props) {
               {...(silent ? {} : { asking })}
             />
           )}
-          {question.letters && <Covered letters={question.letters} />}
-          {question.options.length > 0 ? (
-            <Options
+          {Answer && (
+            <Answer
               key={view.visit}
               question={question}
               view={view}
               asking={asking}
               quiet={quiet}
               dense={dense}
-              move={move}
-            />
-          ) : (
-            <Typed
-              key={view.visit}
-              question={question}
-              asking={asking}
-              quiet={quiet}
-              move={move}
-              steps={view.steps}
+              give={(text) => move("answer", text)}
             />
           )}
         </>
@@ -158,167 +146,11 @@ function useSound(sound: Sound | null | undefined, step: number, heard = step) {
   }, [sound, step]);
 }
 
-interface OptionsProps {
-  question: Question;
-  view: View;
-  asking: boolean;
-  quiet: boolean;
-  dense: boolean;
-  move: (kind: Move["do"], text?: string) => void;
-}
-
-function Options({ question, view, asking, quiet, dense, move }: OptionsProps) {
-  useEffect(() => {
-    if (!asking || quiet) return;
-    const pick = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-      const key = event.key.toUpperCase();
-      const option =
-        question.options.find(({ label }) => label === key) ?? question.options[Number(key) - 1];
-      if (option) move("answer", option.label);
-    };
-    window.addEventListener("keydown", pick);
-    return () => window.removeEventListener("keydown", pick);
-  });
-  return (
-    <ul className={clsx("flex flex-col", !dense && "gap-2")}>
-      {question.options.map((option) => (
-        <li key={option.label}>
-          <OptionLine
-            option={option}
-            asking={asking}
-            dense={dense}
-            cue={option.mark && view.feedback?.cue?.motion}
-            pick={() => move("answer", option.label)}
-          />
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-const MARKS: Record<string, { look: string; said: string }> = {
-  right: { look: "border-pine bg-moss", said: "right" },
-  wrong: { look: "border-ember bg-blush", said: "wrong" },
-};
-
-interface OptionLineProps {
-  option: Option;
-  asking: boolean;
-  dense: boolean;
-  cue: string | undefined;
-  pick: () => void;
-}
-
-function OptionLine({ option, asking, dense, cue, pick }: OptionLineProps) {
-  const mark = MARKS[option.mark];
-  return (
-    <button
-      type="button"
-      aria-disabled={!asking}
-      onClick={() => asking && pick()}
-      data-mark={option.mark}
-      className={clsx(
-        "flex w-full items-baseline gap-4 border-b px-3 text-left",
-        dense ? "py-1" : "py-2 text-lg",
-        mark ? mark.look : "border-line",
-        asking && !mark && "hover:border-pine hover:bg-sheet",
-        !asking && !mark && "text-soft",
-        cue && `motion-${cue}`,
-      )}
-    >
-      <span className="w-5 shrink-0 font-head text-xl font-semibold text-pine italic">
-        {option.label}
-      </span>
-      <span className="flex-1 break-words">
-        {option.image ? (
-          <img
-            src={option.image}
-            alt={option.text}
-            className="max-h-24 max-w-full object-contain"
-          />
-        ) : (
-          <Light text={option.text} />
-        )}
-      </span>
-      {mark && (
-        <span className={option.mark === "right" ? "font-bold text-pine" : "font-bold text-ember"}>
-          {mark.said}
-        </span>
-      )}
-    </button>
-  );
-}
-
-interface TypedProps {
-  question: Question;
-  asking: boolean;
-  quiet: boolean;
-  steps: number;
-  move: (kind: Move["do"], text?: string) => void;
-}
-
-function Typed({ question, asking, quiet, steps, move }: TypedProps) {
-  const [text, setText] = useState("");
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (asking && !quiet) input.current?.focus();
-  }, [asking, quiet, steps]);
-  const give = (event: FormEvent) => {
-    event.preventDefault();
-    if (!asking) return;
-    move("answer", text);
-    if (question.letters) setText("");
-    else input.current?.select();
-  };
-  return (
-    <form onSubmit={give} className="flex items-center gap-3">
-      <input
-        ref={input}
-        className={clsx(inputLook, "flex-1 py-2 text-lg")}
-        aria-label={question.letters ? "A letter, or the whole" : "Your answer"}
-        placeholder={question.letters ? "a letter, or the whole" : undefined}
-        autoComplete="off"
-        autoCapitalize="off"
-        spellCheck={false}
-        value={text}
-        readOnly={!asking}
-        onChange={(event) => setText(event.target.value)}
-      />
-      {question.unit && <span className="text-lg">{question.unit}</span>}
-      <Button type="submit" weight="main" disabled={!asking}>
-        Answer
-      </Button>
-    </form>
-  );
-}
-
-const SAID: Record<string, string> = {
-  right: "Right.",
-  part: "That is in it.",
-  close: "Close.",
-  wrong: "Not right.",
-  missed: "Not right.",
-  late: "Too late.",
-  skipped: "Skipped.",
-  unreadable: "That can't be read as an answer. Try again; it cost nothing.",
-};
-
 const TONES: Record<string, string> = {
   good: "border-pine bg-moss",
   bad: "border-ember bg-blush",
   info: "border-lake bg-mist",
   plain: "border-line bg-sheet",
-};
-
-const BUILT_IN_TONES: Record<string, string> = {
-  right: "good",
-  part: "good",
-  missed: "bad",
-  late: "bad",
-  wrong: "info",
-  close: "info",
-  unreadable: "info",
 };
 
 interface NoteProps {
@@ -333,8 +165,7 @@ function FeedbackNote({ feedback, view, dense, move }: NoteProps) {
   useEffect(() => {
     if (dense) box.current?.scrollIntoView({ block: "nearest" });
   }, [dense, view.steps]);
-  const said = feedback ? feedback.tell || (SAID[feedback.moment] ?? "") : "";
-  const tone = feedback?.cue?.tone ?? BUILT_IN_TONES[feedback?.moment ?? ""] ?? "plain";
+  const said = feedback?.tell;
   return (
     <div ref={box} aria-live="polite" className={dense ? "" : "min-h-24"}>
       {feedback && (said || feedback.answer || feedback.why) && (
@@ -344,7 +175,7 @@ function FeedbackNote({ feedback, view, dense, move }: NoteProps) {
           className={clsx(
             "flex flex-col gap-1 border-l-4 px-4",
             dense ? "py-1.5" : "py-3",
-            TONES[tone],
+            TONES[feedback.tone],
             feedback.cue && `motion-${feedback.cue.motion}`,
           )}
           style={feedback.cue ? again(feedback.cue) : undefined}

@@ -92,7 +92,7 @@ export function Picker({ packs, pack, number, question, pick }: Props) {
               ? question.options
                   .map(
                     (option, place) =>
-                      `${"ABCDEFGH"[place]} ${optionWords(option)}${place === question.right ? " (right)" : ""}`,
+                      `${"ABCDEFGH"[place]} ${optionWords(option)}${question.rights.includes(place) ? " (right)" : ""}`,
                   )
                   .join("  ·  ")
               : `Right: ${question.answers.join("  ·  ")}`}

@@ -213,17 +213,17 @@ function Cards({ deal, other, name, title }: CardsProps) {
 }
 
 function Places({ card }: { card: Card }) {
-  if (card.right < 0) return <p className="text-sm text-pine">{card.answer}</p>;
+  if (card.rights.length === 0) return <p className="text-sm text-pine">{card.answer}</p>;
   return (
     <p className="flex flex-wrap gap-x-4 text-sm text-soft">
       {card.options.map((option, place) => (
         <span
           key={place}
-          data-right={place === card.right || undefined}
-          className={clsx(place === card.right && "font-bold text-pine")}
+          data-right={card.rights.includes(place) || undefined}
+          className={clsx(card.rights.includes(place) && "font-bold text-pine")}
         >
           {"ABCDEFGH"[place]} {optionWords(option)}
-          {place === card.right && <span className="sr-only"> (right)</span>}
+          {card.rights.includes(place) && <span className="sr-only"> (right)</span>}
         </span>
       ))}
     </p>

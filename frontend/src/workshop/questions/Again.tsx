@@ -4,7 +4,7 @@ import { api, type Difference, type Pack, type Question } from "../../api/client
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
-import { counted, optionWords } from "../words";
+import { counted } from "../words";
 
 interface Props {
   pack: Pack;
@@ -153,10 +153,7 @@ function Said({ question, none }: { question: Question | null; none: string }) {
   if (!question) return <span className="text-soft italic">{none}</span>;
   return (
     <span>
-      {question.prompt}{" "}
-      <span className="text-sm text-pine">
-        {optionWords(question.options[question.right] ?? question.answers.join(" | "))}
-      </span>
+      {question.prompt} <span className="text-sm text-pine">{question.shown}</span>
     </span>
   );
 }

@@ -98,8 +98,8 @@ function Read({ question }: { question: Question }) {
           ? question.options.map((option, place) => (
               <span key={place}>
                 {place > 0 && " · "}
-                <span className={clsx(place === question.right && "font-bold text-pine")}>
-                  {place === question.right && "✓ "}
+                <span className={clsx(question.rights.includes(place) && "font-bold text-pine")}>
+                  {question.rights.includes(place) && "✓ "}
                   <Light text={optionWords(option)} />
                 </span>
               </span>

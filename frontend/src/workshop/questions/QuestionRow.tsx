@@ -1,6 +1,5 @@
 import clsx from "clsx";
 import type { Question } from "../../api/client";
-import { optionWords } from "../words";
 
 export const WIDE =
   "grid grid-cols-[2rem_3.5rem_minmax(0,2fr)_minmax(0,1fr)_4.5rem_minmax(0,0.7fr)_3rem]";
@@ -26,7 +25,7 @@ interface Props {
 export function QuestionRow(props: Props) {
   const { question, row, current, wide, chosen, writing, look, toggle, write, save } = props;
   if (!question) return null;
-  const answer = optionWords(question.options[question.right] ?? question.answers.join(" | "));
+  const answer = question.shown;
   return (
     <div
       role="row"

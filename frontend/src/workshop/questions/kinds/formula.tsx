@@ -1,9 +1,9 @@
 import { HowMany, RolePick } from "./generated";
-import { type FieldsProps, RoleLine } from "./record";
+import { type FieldsProps, type KindForm, RoleLine, text } from "./record";
 
 const FORMS = ["decimal", "fraction", "mixed"] as const;
 
-export function FormulaFields(props: FieldsProps) {
+function FormulaFields(props: FieldsProps) {
   return (
     <>
       <RoleLine
@@ -23,3 +23,13 @@ export function FormulaFields(props: FieldsProps) {
     </>
   );
 }
+
+export const formula: KindForm = {
+  fresh: { variables: "a = 2..12; b = 2..12", answer: "a * b" },
+  from: ({ record }) => ({
+    prompt: text(record["prompt"]).includes("{") ? text(record["prompt"]) : "{a} × {b} = ?",
+    variables: "a = 2..12; b = 2..12",
+    answer: "a * b",
+  }),
+  Fields: FormulaFields,
+};

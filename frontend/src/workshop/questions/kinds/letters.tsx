@@ -1,7 +1,7 @@
-import { type FieldsProps, RoleLine } from "./record";
+import { answered, type FieldsProps, type KindForm, RoleLine } from "./record";
 import { TypedFields } from "./typed";
 
-export function LettersFields(props: FieldsProps) {
+function LettersFields(props: FieldsProps) {
   return (
     <>
       <TypedFields {...props} />
@@ -9,3 +9,5 @@ export function LettersFields(props: FieldsProps) {
     </>
   );
 }
+
+export const letters: KindForm = { fresh: { answer: "" }, from: answered, Fields: LettersFields };

@@ -1,7 +1,7 @@
-import { type FieldsProps, RoleLine } from "./record";
+import { type FieldsProps, type KindForm, RoleLine } from "./record";
 import { TypedFields } from "./typed";
 
-export function NumberFields(props: FieldsProps) {
+function NumberFields(props: FieldsProps) {
   return (
     <>
       <TypedFields {...props} />
@@ -12,3 +12,9 @@ export function NumberFields(props: FieldsProps) {
     </>
   );
 }
+
+export const number: KindForm = {
+  fresh: { answer: "" },
+  from: ({ answer }) => ({ answer: /\d/.test(answer) ? answer : "1" }),
+  Fields: NumberFields,
+};

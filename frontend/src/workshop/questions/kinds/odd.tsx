@@ -1,7 +1,7 @@
 import { HowMany } from "./generated";
-import { type FieldsProps, RoleLine } from "./record";
+import { type FieldsProps, type KindForm, RoleLine } from "./record";
 
-export function OddFields(props: FieldsProps) {
+function OddFields(props: FieldsProps) {
   return (
     <>
       <RoleLine
@@ -17,3 +17,11 @@ export function OddFields(props: FieldsProps) {
     </>
   );
 }
+
+export const odd: KindForm = {
+  fresh: { groups: "" },
+  from: () => ({
+    groups: "High: Cirrus | Cirrostratus | Cirrocumulus; Low: Stratus | Stratocumulus",
+  }),
+  Fields: OddFields,
+};

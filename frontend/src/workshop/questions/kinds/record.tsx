@@ -1,3 +1,4 @@
+import type { ComponentType } from "react";
 import type { QuestionRecord } from "../../../api/client";
 import { Field, inputLook } from "../../../ui/Field";
 
@@ -11,6 +12,18 @@ export interface FieldsProps {
   /** Saves what was typed. */
   keep: () => void;
 }
+
+/** What a kind of question is written with. */
+export interface KindForm {
+  /** What a new question of the kind begins with, besides its prompt. */
+  fresh: QuestionRecord;
+  /** What a question of another kind becomes: its right answer and its options are kept where they fit. */
+  from: (before: { answer: string; record: QuestionRecord }) => QuestionRecord;
+  Fields: ComponentType<FieldsProps>;
+}
+
+/** A question whose right answer is kept. */
+export const answered: KindForm["from"] = ({ answer }) => ({ answer });
 
 export function text(value: string | string[] | undefined): string {
   return typeof value === "string" ? value : (value?.join(" | ") ?? "");

@@ -1,7 +1,7 @@
 import { HowMany, RolePick } from "./generated";
-import { type FieldsProps, RoleLine } from "./record";
+import { type FieldsProps, type KindForm, RoleLine } from "./record";
 
-export function TableFields(props: FieldsProps) {
+function TableFields(props: FieldsProps) {
   return (
     <>
       <RoleLine
@@ -20,3 +20,9 @@ export function TableFields(props: FieldsProps) {
     </>
   );
 }
+
+export const table: KindForm = {
+  fresh: { answer: "", from: "" },
+  from: () => ({ answer: "", from: "" }),
+  Fields: TableFields,
+};

@@ -1,6 +1,6 @@
-import { type FieldsProps, text } from "./record";
+import { type FieldsProps, type KindForm, text } from "./record";
 
-export function TruthFields({ record, put }: FieldsProps) {
+function TruthFields({ record, put }: FieldsProps) {
   return (
     <fieldset className="flex gap-5">
       <legend className="font-bold">The statement is</legend>
@@ -18,3 +18,9 @@ export function TruthFields({ record, put }: FieldsProps) {
     </fieldset>
   );
 }
+
+export const truth: KindForm = {
+  fresh: { answer: "True" },
+  from: () => ({ answer: "True" }),
+  Fields: TruthFields,
+};

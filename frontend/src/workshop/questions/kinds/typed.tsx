@@ -1,5 +1,5 @@
 import { Field, inputLook } from "../../../ui/Field";
-import { type FieldsProps, list, OWN, text } from "./record";
+import { answered, type FieldsProps, type KindForm, list, OWN, text } from "./record";
 
 /** Accepted answers, the first being the one that is shown. */
 export function TypedFields({ record, put, keep }: FieldsProps) {
@@ -27,3 +27,5 @@ export function TypedFields({ record, put, keep }: FieldsProps) {
     </Field>
   );
 }
+
+export const typed: KindForm = { fresh: { answer: "" }, from: answered, Fields: TypedFields };

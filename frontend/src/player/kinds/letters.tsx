@@ -1,10 +1,22 @@
 import clsx from "clsx";
-import type { View } from "../api/client";
+import type { AnswerProps, Question } from "./answer";
+import { Typed } from "./typed";
 
-type Letters = NonNullable<NonNullable<View["question"]>["letters"]>;
+type Covering = NonNullable<Question["letters"]>;
+
+/** A covered phrase, and a field for a letter or the whole. */
+export function Letters(props: AnswerProps) {
+  const { letters } = props.question;
+  return (
+    <>
+      {letters && <Covered letters={letters} />}
+      <Typed {...props} />
+    </>
+  );
+}
 
 /** A word or phrase as far as it is uncovered: a line for every covered letter, wrapped at its blanks. */
-export function Covered({ letters }: { letters: Letters }) {
+function Covered({ letters }: { letters: Covering }) {
   const covered = letters.pattern.filter((mark) => mark === "").length;
   const said = letters.pattern.map((mark) => (mark === "" ? "covered" : mark)).join(" ");
   return (

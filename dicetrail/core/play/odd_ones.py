@@ -57,7 +57,7 @@ class OddMaker:
             kind="choice",
             answers=(odd,),
             options=(odd, *stream.shuffled(belonging)),
-            right=0,
+            rights=(0,),
             why=question.why or f"{odd}: {other_name}. The others: {name}.",
             recipe=None,
         )

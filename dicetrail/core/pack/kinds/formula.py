@@ -1,0 +1,86 @@
+"""``formula``: a sum made anew for each play."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
+from ...play.formulas import WHOLE
+from ...play.question import MOST_OPTIONS, Question
+from ...play.recipes import Formula
+from ..cells import whole, word
+from ..data import DataLoader
+from ..misfit import Misfit
+from ..notation import Groups, read_list, read_variables, write_variables
+from ..record import WrittenRecord
+from ..row import Row
+from .base import GeneratedKind, Tip, filled
+
+
+class FormulaKind(GeneratedKind):
+    """Columns ``variables``, ``answer``, ``where``, ``ask``, ``choices`` and ``form``."""
+
+    name = "formula"
+
+    def recipe(self, row: Row, groups: Groups | None, load_data: DataLoader) -> Formula:
+        """The formula. Raises ExpressionError where an expression uses what is not known there."""
+        options = whole(row.one("choices") or "4", "choices", 2, MOST_OPTIONS)
+        answer = row.one("answer")
+        if not answer:
+            raise Misfit(
+                "no-answer", "The answer is blank. Write the expression that gives the right answer."
+            )
+        formula = Formula(
+            read_variables(row.one("variables")),
+            answer,
+            read_list(row.one("where")),
+            word(row.one("ask") or "number", "ask", ("number", "choice")),
+            options,
+            word(row.one("form") or "decimal", "form", ("decimal", "fraction", "mixed")),
+        )
+        _check(formula)
+        return formula
+
+    def record(self, question: Question) -> WrittenRecord:
+        """The formula's parts."""
+        formula = question.recipe
+        assert isinstance(formula, Formula)
+        return filled(
+            {
+                "answer": formula.answer,
+                "variables": write_variables(formula.spans),
+                "where": "; ".join(formula.where),
+                "ask": formula.ask,
+                "choices": str(formula.options),
+                "form": formula.form,
+            }
+        )
+
+    def tips(self, question: Question) -> Iterator[Tip]:
+        """On a prompt that does not show a number its answer needs."""
+        assert isinstance(question.recipe, Formula)
+        try:
+            shown = compile_template(question.prompt, exact=True).names
+            needed = compile_expression(question.recipe.answer, exact=True).names
+        except ExpressionError:
+            return
+        for name in sorted(needed - shown - {"level"}):
+            yield (
+                "hidden-variable",
+                f"The answer needs `{name}`, but the prompt never shows it. Write {{{name}}} into"
+                " the prompt.",
+                "warn",
+            )
+
+
+def _check(formula: Formula) -> None:
+    """Raise ExpressionError where an expression uses what is not known there."""
+    known = {"level"}
+    for span in formula.spans:
+        for limit in () if span.values else (span.low, span.high, span.step):
+            check_names(compile_expression(limit, exact=True), known)
+        known.add(span.name)
+    check_names(compile_expression(formula.answer, exact=True), known)
+    for condition in formula.where:
+        if condition != WHOLE:
+            check_names(compile_expression(condition, exact=True), {*known, "answer"})

@@ -1,0 +1,134 @@
+"""What every kind of question has to say of itself for a play. Each kind is a module beside this one."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from typing import Any
+
+from ..card import Card
+from ..folding import fold, fold_steps
+from ..letters import Covered
+from ..maker import Maker
+from ..question import LABELS, Question, said
+from ..switches import Checking
+from ..verdict import LONGEST_ANSWER, Verdict
+
+FAR_OFF = 9
+"""Characters a made-up wrong answer is longer than the right ones: more than any spelling tolerance."""
+
+
+class Kind:
+    """How questions of one kind are played. What is said here holds for a question that is typed in."""
+
+    name: str
+    """Its name in files, rules and on screen."""
+    about: str
+    """What the player does, in a few words."""
+    hint = ""
+    """What the player is told to do where the prompt alone may not say it."""
+    moved = False
+    """Whether a deal moves its options to other places."""
+    never_filed = False
+    """Whether its options always stand in another order than the filed one."""
+    by_text = False
+    """Whether an option can be named by its text, as well as by its label."""
+    nearly = True
+    """Whether an answer can be ``close``."""
+
+    def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
+        """The verdict on an input that is neither blank nor too long, with the steps after its first."""
+        raise NotImplementedError
+
+    def right_input(self, card: Card) -> str:
+        """The right answer as a player would give it."""
+        return card.question.answers[0]
+
+    def wrong_input(self, card: Card, tried: Collection[str]) -> str:
+        """An answer that is wrong, as a player could give it."""
+        longest = max(map(len, card.question.answers))
+        return "x" * (longest + FAR_OFF) if longest + FAR_OFF <= LONGEST_ANSWER else "x"
+
+    def answer(self, question: Question) -> str:
+        """The right answer as it is revealed to a player."""
+        return question.answers[0]
+
+    def as_text(self, card: Card, picks: Sequence[int]) -> str:
+        """Options that were picked, as words."""
+        return ", ".join(said(card.options[place]) for place in picks)
+
+    def tries(self, question: Question, games: int | None) -> int | None:
+        """How many tries a visit has where the game gives so many; None for as many as it takes."""
+        return games
+
+    def possible(self, question: Question) -> int:
+        """How many parts an answer has that can each be right."""
+        return 1
+
+    def hits(self, card: Card, verdict: Verdict) -> int:
+        """How many parts of an answer were right."""
+        return int(verdict.name == "right" and not verdict.partial)
+
+    def wrong_hits(self, question: Question) -> Sequence[int]:
+        """How many parts can be right in an answer that is wrong."""
+        return (0,)
+
+    def steps(self, question: Question) -> int:
+        """How often at the most an answer is right in part and the question goes on (moment ``part``)."""
+        return 0
+
+    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[str]:
+        """What is known of the option at each place: ``right``, ``wrong`` or nothing."""
+        rights = card.rights
+        marks = []
+        for place in range(len(card.order)):
+            if place in picks:
+                marks.append("right" if place in rights else "wrong")
+            else:
+                marks.append("right" if revealed and place in rights else "")
+        return marks
+
+    def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
+        """The phrase to uncover, where there is one; ``known`` says that all of it may be seen."""
+        return None
+
+
+def option_of_label(word: str, options: int) -> int | None:
+    """The place that a word names by its letter or number; None where it does neither."""
+    label = word.strip().rstrip(".)").upper()
+    if len(label) != 1 or not label.isascii():
+        return None
+    if label in LABELS[:options]:
+        return LABELS.index(label)
+    return int(label) - 1 if label.isdigit() and 1 <= int(label) <= options else None
+
+
+def option_of_text(card: Card, text: str, rules: Checking) -> tuple[int | None, list[str]]:
+    """The place of the first option that reads like a text, and the steps that made it so."""
+    steps, folded = fold_steps(text, rules)
+    for place, option in enumerate(card.options):
+        if fold(said(option), rules) == folded:
+            return place, steps
+    return None, steps
+
+
+def label_range(card: Card) -> str:
+    """The labels that there are: ``A to D``."""
+    return f"{LABELS[0]} to {LABELS[len(card.order) - 1]}"
+
+
+class Generated(Kind):
+    """A kind that is not asked itself: questions of the other kinds are made from its recipe."""
+
+    recipe: type[Any]
+    """The recipe its questions have."""
+    whole = False
+    """Whether a pass of the deck asks all it gives where nothing else is said."""
+
+    def maker(self, recipe: Any, prompt: str, level: int) -> Maker:
+        """What makes its questions. Raises RecipeError where none can be made, ExpressionError where
+        something in the recipe can't be read."""
+        raise NotImplementedError
+
+    def uses_level(self, recipe: Any) -> bool:
+        """Whether what it makes depends on the level the player chose."""
+        return False

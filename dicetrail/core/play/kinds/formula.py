@@ -1,0 +1,24 @@
+"""``formula``: a sum made anew for each play, typed in or picked."""
+
+from __future__ import annotations
+
+from ..formulas import FormulaMaker, uses_level
+from ..maker import Maker
+from ..recipes import Formula
+from .base import Generated
+
+
+class FormulaKind(Generated):
+    """Gives ``number`` or ``choice`` questions."""
+
+    name = "formula"
+    about = "works out a sum"
+    recipe = Formula
+
+    def maker(self, recipe: Formula, prompt: str, level: int) -> Maker:
+        """What fills in the formula's variables."""
+        return FormulaMaker(recipe, prompt, level)
+
+    def uses_level(self, recipe: Formula) -> bool:
+        """Whether a limit, a condition or the answer names ``level``."""
+        return uses_level(recipe)

@@ -1,0 +1,55 @@
+"""``letters``: the player uncovers a hidden word or phrase letter by letter, or types it whole."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from ..card import Card
+from ..folding import fold
+from ..letters import Covered, as_letter, bare, hidden, holds, pattern, untried_wrong_letter
+from ..question import Question
+from ..switches import Checking
+from ..verdict import Verdict
+from .typed import Typed, check_words
+
+
+class Letters(Typed):
+    """Wrong guesses are its tries; a letter that leaves others covered is right in part."""
+
+    name = "letters"
+    about = "uncovers a word letter by letter"
+
+    def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
+        """A single letter is a guess; anything longer is the whole phrase."""
+        answers = card.question.answers
+        letter = as_letter(text)
+        if not letter or fold(text, rules) in (fold(answer, rules) for answer in answers):
+            return check_words(answers, text, rules)
+        if letter in tried:
+            return Verdict("unreadable", (f"the letter {letter} was guessed before",))
+        found = holds(answers[0], letter)
+        if not found:
+            return Verdict("wrong", (f"the letter {letter} is not in it",), letter=letter)
+        left = pattern(answers[0], [*tried, letter]).count("")
+        uncovers = f"the letter {letter} stands {'once' if found == 1 else f'{found} times'} in it"
+        return Verdict("right", (uncovers, f"{left} left"), letter=letter, partial=left > 0)
+
+    def wrong_input(self, card: Card, tried: Collection[str]) -> str:
+        """A letter that is not in it."""
+        return untried_wrong_letter(card.question.answers[0], tried) or super().wrong_input(card, tried)
+
+    def tries(self, question: Question, games: int | None) -> int | None:
+        """As many wrong guesses as the question allows."""
+        return question.misses
+
+    def steps(self, question: Question) -> int:
+        """One for each different letter but the last."""
+        return len({bare(mark) for mark in question.answers[0] if hidden(mark)}) - 1
+
+    def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
+        """The phrase as far as it is uncovered, and the letters guessed in vain."""
+        phrase = question.answers[0]
+        return Covered(
+            list(phrase) if known else pattern(phrase, tried),
+            [letter for letter in tried if not holds(phrase, letter)],
+        )

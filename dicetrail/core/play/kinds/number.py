@@ -1,0 +1,43 @@
+"""``number``: the player types a number."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from fractions import Fraction
+
+from ..card import Card
+from ..numbers import read_number, show_number
+from ..switches import Checking
+from ..verdict import Verdict
+from .base import Kind
+
+
+class Number(Kind):
+    """Compared exactly, within the question's tolerance."""
+
+    name = "number"
+    about = "types a number"
+    nearly = False
+
+    def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
+        """By its value."""
+        question = card.question
+        number = read_number(text, question.unit)
+        if number is None:
+            return Verdict("unreadable", ("not a number",))
+        read = f"read as {show_number(number)}"
+        for answer in question.answers:
+            wanted = read_number(answer, question.unit)
+            if wanted is None:
+                continue
+            if number == wanted:
+                return Verdict("right", (read, f"equals {answer}"))
+            if abs(number - wanted) <= question.tolerance:
+                return Verdict("right", (read, f"within {show_number(question.tolerance)} of {answer}"))
+        return Verdict("wrong", (read, "equals no accepted number"))
+
+    def wrong_input(self, card: Card, tried: Collection[str]) -> str:
+        """A number past the largest one accepted."""
+        question = card.question
+        numbers = [read_number(answer, question.unit) or Fraction(0) for answer in question.answers]
+        return show_number(max(numbers) + question.tolerance + 1)

@@ -1,0 +1,20 @@
+"""``odd``: which one does not belong, from lists of groups."""
+
+from __future__ import annotations
+
+from ..maker import Maker
+from ..odd_ones import OddMaker
+from ..recipes import Odd
+from .base import Generated
+
+
+class OddKind(Generated):
+    """Gives ``choice`` questions."""
+
+    name = "odd"
+    about = "picks which one does not belong"
+    recipe = Odd
+
+    def maker(self, recipe: Odd, prompt: str, level: int) -> Maker:
+        """What picks members and a stranger."""
+        return OddMaker(recipe)

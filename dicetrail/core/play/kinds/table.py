@@ -1,0 +1,21 @@
+"""``table``: questions from the rows of a data table."""
+
+from __future__ import annotations
+
+from ..maker import Maker
+from ..recipes import Table
+from ..tables import TableMaker
+from .base import Generated
+
+
+class TableKind(Generated):
+    """Gives ``choice`` or ``typed`` questions."""
+
+    name = "table"
+    about = "answers from a row of a table"
+    recipe = Table
+    whole = True
+
+    def maker(self, recipe: Table, prompt: str, level: int) -> Maker:
+        """What asks the rows."""
+        return TableMaker(recipe, prompt)

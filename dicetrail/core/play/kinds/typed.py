@@ -1,0 +1,49 @@
+"""``typed``: the player types words."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from ..card import Card
+from ..folding import edits, fold, fold_steps, without_accents
+from ..switches import Checking
+from ..verdict import Verdict
+from .base import Kind
+
+
+class Typed(Kind):
+    """Any of the accepted answers is right."""
+
+    name = "typed"
+    about = "types words"
+
+    def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
+        """By the accepted answers."""
+        return check_words(card.question.answers, text, rules)
+
+
+def check_words(answers: Sequence[str], text: str, rules: Checking) -> Verdict:
+    """A text held against accepted answers: ``close`` one edit past the tolerance, or but for accents."""
+    steps, folded = fold_steps(text, rules)
+    wanted = [fold(answer, rules) for answer in answers]
+    if folded in wanted:
+        return Verdict("right", (*steps, f"equals accepted answer {wanted.index(folded) + 1}"))
+    allowed = [rules.edits_allowed(len(answer)) for answer in wanted]
+    over, nearest, place = min(
+        (away - most, away, n)
+        for n, (answer, most) in enumerate(zip(wanted, allowed, strict=True))
+        for away in (edits(folded, answer, most + 1),)
+    )
+    slips = (
+        f"{nearest} edit{'s' if nearest != 1 else ''} from accepted answer {place + 1}",
+        f"{allowed[place]} allowed",
+    )
+    if over <= 0:
+        return Verdict("right", (*steps, *slips))
+    if over == 1 and len(wanted[place]) > nearest:
+        return Verdict("close", (*steps, *slips))
+    bare = without_accents(folded)
+    for number, answer in enumerate(wanted, 1):
+        if bare == without_accents(answer):
+            return Verdict("close", (*steps, f"but for accents equals accepted answer {number}"))
+    return Verdict("wrong", (*steps, "equals no accepted answer"))

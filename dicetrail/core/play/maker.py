@@ -1,0 +1,23 @@
+"""A maker: makes the questions of one recipe."""
+
+from __future__ import annotations
+
+from typing import Protocol
+
+from .dice import Stream
+from .question import Question
+
+
+class Maker(Protocol):
+    """Makes the questions of one recipe, by their numbers."""
+
+    @property
+    def size(self) -> int | None:
+        """How many different questions there are; None where they are too many to count."""
+
+    @property
+    def places(self) -> int:
+        """How many numbers :meth:`make` takes."""
+
+    def make(self, question: Question, number: int, stream: Stream) -> Question:
+        """The ``number``-th question, all further chance from the stream."""

@@ -1,0 +1,156 @@
+"""Every moment that a play can have, in one table: what it counts, where it leads, and what is said of it.
+
+A new moment is a name in :data:`Moment` and a line in :data:`MOMENTS`; what makes it happen stands in
+:mod:`.run`.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Moment = Literal[
+    "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
+]
+Onward = Literal["ask", "next", "revisit", "try", "resume", "over"]
+"""Where a play goes after a moment: to the first try, the next question, a new visit of this one, its next
+try, the same try once more, or the end."""
+TOLD_AS: dict[Onward, str] = {
+    "ask": "asking",
+    "next": "next",
+    "revisit": "again",
+    "try": "again",
+    "resume": "again",
+    "over": "over",
+}
+"""What a trail says of where a play goes."""
+Then = Literal["next", "again", "won", "lost", "done"]
+"""Where a row of the rules can lead."""
+Tone = Literal["good", "bad", "info", "plain"]
+
+
+@dataclass(frozen=True, slots=True)
+class About:
+    """What holds for a moment in every game.
+
+    ``leads_to`` is where a play goes where no row says otherwise; ``again`` where a row's ``then: again``
+    leads ("" where there is no such choice). ``answers`` says that it follows from a move of the player or
+    from the question's clock; ``settles`` that the question is done with; ``takes_try`` that a try is used
+    up; ``counted`` that a count of its name is kept; ``reveals`` that the answer is shown where no row
+    applies. ``move`` is the move of a list that brings it about, "" where something has to be typed or none
+    does. ``title`` and ``built_in`` tell the maker when it happens and what follows where no row
+    applies; ``said`` and ``tone`` are for the player.
+    """
+
+    leads_to: Onward
+    title: str
+    built_in: str
+    again: Literal["", "try", "resume", "revisit"] = ""
+    answers: bool = True
+    settles: bool = False
+    takes_try: bool = False
+    counted: bool = False
+    reveals: bool = False
+    move: str = ""
+    said: str = ""
+    tone: Tone = "plain"
+
+    @property
+    def thens(self) -> tuple[Then, ...]:
+        """Where a row of the moment can lead."""
+        if not self.answers:
+            return ("won", "lost", "done")
+        return ("next", "again", "won", "lost", "done") if self.again else ("next", "won", "lost", "done")
+
+
+MOMENTS: dict[Moment, About] = {
+    "begun": About("next", "The play begins", "the first question opens", answers=False),
+    "opened": About("ask", "A question opens", "the question is asked", answers=False),
+    "right": About(
+        "next",
+        "A right answer",
+        "on to the next question",
+        settles=True,
+        counted=True,
+        move="right",
+        said="Right.",
+        tone="good",
+    ),
+    "part": About(
+        "resume",
+        "A letter is uncovered",
+        "the same try goes on",
+        again="resume",
+        said="That is in it.",
+        tone="good",
+    ),
+    "close": About(
+        "try",
+        "An answer that is nearly right",
+        "it is a wrong answer",
+        again="try",
+        takes_try=True,
+        said="Close.",
+        tone="info",
+    ),
+    "wrong": About(
+        "try",
+        "A wrong answer, with tries left",
+        "the next try",
+        again="try",
+        takes_try=True,
+        counted=True,
+        move="wrong",
+        said="Not right.",
+        tone="info",
+    ),
+    "missed": About(
+        "next",
+        "A wrong answer, no try left",
+        "the answer is shown, then on to the next question",
+        again="revisit",
+        settles=True,
+        takes_try=True,
+        counted=True,
+        reveals=True,
+        move="wrong",
+        said="Not right.",
+        tone="bad",
+    ),
+    "late": About(
+        "next",
+        "The question’s clock runs out",
+        "the answer is shown, then on to the next question",
+        again="revisit",
+        settles=True,
+        counted=True,
+        reveals=True,
+        move="late",
+        said="Too late.",
+        tone="bad",
+    ),
+    "skipped": About(
+        "next",
+        "The question is skipped",
+        "on to the next question",
+        again="revisit",
+        settles=True,
+        counted=True,
+        move="skip",
+        said="Skipped.",
+    ),
+    "unreadable": About(
+        "resume",
+        "An answer that can’t be read",
+        "asked again, at no cost",
+        again="resume",
+        move="unreadable",
+        said="That can't be read as an answer. Try again; it cost nothing.",
+        tone="info",
+    ),
+    "over": About("over", "The play is over", "the result is shown", answers=False),
+}
+"""What holds for each moment, in the order a question is lived through."""
+
+ANSWER_MOMENTS: tuple[Moment, ...] = tuple(name for name, about in MOMENTS.items() if about.answers)
+"""The moments that follow from a move of the player or from a question's clock."""

@@ -1,0 +1,97 @@
+"""Rulings: what the rules say at a moment of a run, any mistake in them put into its trail."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import NamedTuple
+
+from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK
+from .expressions import ExpressionError, Names, Template
+from .game import Number
+from .moments import Moment
+from .played import End
+from .program import Program, Row
+from .question import Question
+from .recorder import Recorder
+from .rows import Meters, Trouble, first_award, first_ending, first_row, meters_after, number
+from .verdict import Verdict
+
+
+class Effect(NamedTuple):
+    """What a row changes: the meters as they are then, and the seconds each clock gains."""
+
+    meters: Meters
+    seconds: list[tuple[str, Number]]
+
+
+class Rulings:
+    """Asks the rules of one run. ``names`` gives what expressions know at a time (milliseconds)."""
+
+    def __init__(self, program: Program, recorder: Recorder, names: Callable[[int], Names]) -> None:
+        self._program, self._recorder, self._names = program, recorder, names
+
+    def row(self, moment: Moment, names: Names, at: int) -> Row | None:
+        """The moment's first row that holds."""
+        return first_row(self._program.rows[moment], names, self._trouble(at))
+
+    def effect(self, row: Row, meters: Meters, names: Names, at: int) -> Effect | None:
+        """All that a row does; None where one of its expressions fails, and nothing is done."""
+        try:
+            changed = meters_after(self._program, row, meters, names)
+            return Effect(changed, [(clock, number(expression, names)) for clock, expression in row.time])
+        except ExpressionError as error:
+            self._recorder.mistake(f"row {row.number}", error, at)
+            return None
+
+    def ending(self, at: int) -> End | None:
+        """The first ending that holds, None where none does."""
+        if not self._program.endings:
+            return None
+        place = first_ending(self._program, self._names(at), self._trouble(at))
+        if place is None:
+            return None
+        _, tell, ending = self._program.endings[place - 1]
+        return End(ending.result, self.text(tell, at, f"ending {place}, tell"), place)
+
+    def award(self, at: int) -> tuple[str, str]:
+        """The title of the first award that holds, and what it says."""
+        place = first_award(self._program, self._names(at), self._trouble(at))
+        if place is None:
+            return "", ""
+        _, tell, award = self._program.awards[place - 1]
+        return award.title, self.text(tell, at, f"award {place}, tell")
+
+    def moment_of(self, verdict: Verdict, question: Question, *, last_try: bool) -> Moment:
+        """The moment a verdict is: the last wrong try is ``missed``, a ``close`` without rows is wrong."""
+        if verdict.name == "right":
+            return "part" if verdict.partial else "right"
+        checking = question.checking or self._program.game.checking
+        if verdict.name == "unreadable" and checking.unreadable == "ask_again":
+            return "unreadable"
+        if verdict.name == "close" and self._program.rows["close"] and not last_try:
+            return "close"
+        return "missed" if last_try else "wrong"
+
+    def seconds(self, question: Question, at: int) -> float | None:
+        """The seconds of a question's clock: its own, or what the game gives it."""
+        by = self._program.question_seconds
+        if question.seconds is not None or by is None:
+            return question.seconds if question.seconds is not None else self._program.game.clocks.question
+        try:
+            return min(LONGEST_CLOCK, max(SHORTEST_CLOCK, number(by, self._names(at))))
+        except ExpressionError as error:
+            self._recorder.mistake("clocks, question", error, at)
+            return None
+
+    def text(self, template: Template, at: int, where: str) -> str:
+        """A text with its expressions worked out; "" where one of them fails."""
+        if not template.names:
+            return template({})
+        try:
+            return template(self._names(at))
+        except ExpressionError as error:
+            self._recorder.mistake(where, error, at)
+            return ""
+
+    def _trouble(self, at: int) -> Trouble:
+        return lambda where, error: self._recorder.mistake(where, error, at)

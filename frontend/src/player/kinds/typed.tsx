@@ -1,0 +1,41 @@
+import clsx from "clsx";
+import { type FormEvent, useEffect, useRef, useState } from "react";
+import { Button } from "../../ui/Button";
+import { inputLook } from "../../ui/Field";
+import type { AnswerProps } from "./answer";
+
+/** An answer that is typed in. */
+export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
+  const [text, setText] = useState("");
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (asking && !quiet) input.current?.focus();
+  }, [asking, quiet, view.steps]);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!asking) return;
+    give(text);
+    if (question.letters) setText("");
+    else input.current?.select();
+  };
+  return (
+    <form onSubmit={submit} className="flex items-center gap-3">
+      <input
+        ref={input}
+        className={clsx(inputLook, "flex-1 py-2 text-lg")}
+        aria-label={question.letters ? "A letter, or the whole" : "Your answer"}
+        placeholder={question.letters ? "a letter, or the whole" : undefined}
+        autoComplete="off"
+        autoCapitalize="off"
+        spellCheck={false}
+        value={text}
+        readOnly={!asking}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {question.unit && <span className="text-lg">{question.unit}</span>}
+      <Button type="submit" weight="main" disabled={!asking}>
+        Answer
+      </Button>
+    </form>
+  );
+}
