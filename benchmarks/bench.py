@@ -9,8 +9,8 @@ from collections.abc import Callable
 from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
-from dicetrail.core.prove.bench import walk_moves
-from dicetrail.core.prove.waymarks import walk_all
+from dicetrail.core.prove.replay.walks import walk_moves
+from dicetrail.core.prove.replay.waymarks import walk_all
 from dicetrail.core.rules.document import WaymarkPart
 
 QUESTIONS = tuple(

@@ -25,9 +25,9 @@ from .core.play.program import Program
 from .core.play.setup import SetupError, choose
 from .core.play.switches import Checking
 from .core.play.trail import to_lines
-from .core.prove.doubts import doubts
-from .core.prove.reach import reach
-from .core.prove.waymarks import walk_all
+from .core.prove.replay.waymarks import walk_all
+from .core.prove.search.doubts import doubts
+from .core.prove.search.exploring import reach
 from .core.rules.document import Document
 from .core.rules.document import schema as game_schema
 from .core.snag import Refused, Snag

@@ -17,14 +17,14 @@ from ..core.play.run import Run
 from ..core.play.setup import choose
 from ..core.play.trail import Step, to_lines
 from ..core.play.view import view
-from ..core.prove.bench import Walk, changes, reason, walk_moves
-from ..core.prove.brought import LARGEST, choices_of, moves_of, read_trail
-from ..core.prove.coverage import covered, possible, way_to
-from ..core.prove.difference import differences
-from ..core.prove.first_set import expectations, first_set
-from ..core.prove.gauges import Gauge, Gauges
-from ..core.prove.reached import Reach
-from ..core.prove.waymarks import Expected, outcome, run_of, walk_and_run
+from ..core.prove.replay.coverage import covered, possible, way_to
+from ..core.prove.replay.difference import differences
+from ..core.prove.replay.gauges import Gauge, Gauges
+from ..core.prove.replay.starter_waymarks import expectations, first_set
+from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
+from ..core.prove.replay.walks import Walk, changes, reason, walk_moves
+from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
+from ..core.prove.search.reach import Reach
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games
 from ..store.models import Game

@@ -11,7 +11,7 @@ from ..core.play.card import Card
 from ..core.play.deck import Deck, pool
 from ..core.play.kinds import shown_answer
 from ..core.play.setup import choose
-from ..core.prove.fairness import Tally, fair_deals, generated
+from ..core.prove.chance.fairness import Tally, fair_deals, generated
 from ..core.rules.document import DealPart
 from .jobs import Job
 from .named import TheGame, TheProgram

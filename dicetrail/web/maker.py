@@ -13,7 +13,7 @@ from ..core.play.expressions import FUNCTIONS
 from ..core.play.game import COUNTS
 from ..core.play.kinds import KINDS
 from ..core.play.moments import MOMENTS
-from ..core.prove.doubts import doubts
+from ..core.prove.search.doubts import doubts
 from ..core.rules.comments import with_comment
 from ..core.rules.compile import GameReading
 from ..core.rules.cues import SHIPPED

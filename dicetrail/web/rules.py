@@ -14,9 +14,9 @@ from ..core.play.expressions import (
 )
 from ..core.play.game import COUNTS, TOLD
 from ..core.play.moments import MOMENTS
-from ..core.prove.doubts import doubts
-from ..core.prove.lengths import seconds_of_plays
-from ..core.prove.reached import Reach
+from ..core.prove.search.doubts import doubts
+from ..core.prove.search.lengths import seconds_of_plays
+from ..core.prove.search.reach import Reach
 from ..core.rules.comments import comments
 from ..core.rules.compile import GameReading
 from ..core.rules.conditions import conditions, fresh_condition

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from threading import Condition, Thread
 
 from ..core.play.game import Game
-from ..core.prove.reached import Reach
+from ..core.prove.search.reach import Reach
 
 
 @dataclass(eq=False, slots=True)

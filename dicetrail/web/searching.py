@@ -11,7 +11,7 @@ import pickle
 import sys
 
 from ..core.play.program import Program
-from ..core.prove.reach import reach
+from ..core.prove.search.exploring import reach
 
 NICENESS = 5
 """How far it stands behind the server where both want to run."""

@@ -24,10 +24,11 @@ from ..core.play.deck import pass_length
 from ..core.play.program import Program
 from ..core.play.question import Question
 from ..core.play.trail import Step
-from ..core.prove.beginning import begun_game
-from ..core.prove.reached import Reach
-from ..core.prove.waymarks import Walked, walk_all
-from ..core.rules.compile import GameReading, PackLoader, read_game
+from ..core.prove.replay.beginning import begun_game
+from ..core.prove.replay.waymarks import Walked, walk_all
+from ..core.prove.search.reach import Reach
+from ..core.rules.compile import GameReading, read_game
+from ..core.rules.questions import PackLoader
 from ..core.rules.recognise import is_game
 from ..core.rules.starting import new_game
 from ..core.snag import Refused, Snag

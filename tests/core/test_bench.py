@@ -13,14 +13,14 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.setup import SetupError, choose
 from dicetrail.core.play.trail import to_lines
-from dicetrail.core.prove.bench import changes, reason, walk_moves
-from dicetrail.core.prove.brought import LARGEST, choices_of, moves_of, read_trail
-from dicetrail.core.prove.coverage import covered, possible, way_to
-from dicetrail.core.prove.difference import differences
-from dicetrail.core.prove.first_set import first_set
-from dicetrail.core.prove.gauges import Gauges
-from dicetrail.core.prove.reach import reach
-from dicetrail.core.prove.waymarks import walk
+from dicetrail.core.prove.replay.coverage import covered, possible, way_to
+from dicetrail.core.prove.replay.difference import differences
+from dicetrail.core.prove.replay.gauges import Gauges
+from dicetrail.core.prove.replay.starter_waymarks import first_set
+from dicetrail.core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
+from dicetrail.core.prove.replay.walks import changes, reason, walk_moves
+from dicetrail.core.prove.replay.waymarks import walk
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.starting import new_game
 from dicetrail.core.snag import Refused

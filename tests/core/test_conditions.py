@@ -8,8 +8,8 @@ from dicetrail.core.play.expressions import check_names, compile_expression
 from dicetrail.core.play.game import COUNTS
 from dicetrail.core.play.moments import MOMENTS
 from dicetrail.core.play.program import Program
-from dicetrail.core.prove.doubts import doubts
-from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.search.doubts import doubts
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.conditions import conditions, fresh_condition
 from dicetrail.core.rules.editing import Edit, edited

@@ -6,8 +6,8 @@ import unittest
 from pathlib import Path
 
 from dicetrail.core.play.program import Program
-from dicetrail.core.prove.doubts import doubts
-from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.search.doubts import doubts
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.files import read_game_file
 

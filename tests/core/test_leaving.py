@@ -9,8 +9,8 @@ from dicetrail.core.play.moves import read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.view import view
-from dicetrail.core.prove.doubts import doubts
-from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.search.doubts import doubts
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice, walk

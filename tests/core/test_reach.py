@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
-from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.search.exploring import reach
 
 from .making import choice, questions
 

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.play.program import Program
-from dicetrail.core.prove.waymarks import walk_all
+from dicetrail.core.prove.replay.waymarks import walk_all
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.renaming import expression_with, rename_meter, text_with
 from dicetrail.core.rules.yamltext import YamlMistake, YamlText

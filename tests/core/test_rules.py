@@ -16,9 +16,9 @@ from dicetrail.core.play.game import Choices, Game
 from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
-from dicetrail.core.prove.doubts import doubts
-from dicetrail.core.prove.reach import reach
-from dicetrail.core.prove.waymarks import walk
+from dicetrail.core.prove.replay.waymarks import walk
+from dicetrail.core.prove.search.doubts import doubts
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import GameReading, read_game
 from dicetrail.core.rules.document import schema
 from dicetrail.core.rules.editing import Edit, edited

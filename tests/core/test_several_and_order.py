@@ -19,7 +19,7 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.switches import Checking
 from dicetrail.core.play.view import view
-from dicetrail.core.prove.reach import reach
+from dicetrail.core.prove.search.exploring import reach
 
 from .making import ordered, several, walk
 

@@ -7,10 +7,10 @@ import unittest
 from dicetrail.core.play.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.trail import to_lines
-from dicetrail.core.prove.lengths import seconds_of_plays
-from dicetrail.core.prove.looked_at import looked_at
-from dicetrail.core.prove.reach import reach
-from dicetrail.core.prove.waymarks import outcome, play_waymark, walk, walk_all, walk_and_run
+from dicetrail.core.prove.replay.waymarks import outcome, play_waymark, walk, walk_all, walk_and_run
+from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.lengths import seconds_of_plays
+from dicetrail.core.prove.search.watched import looked_at
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import WaymarkPart
 

@@ -17,9 +17,9 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.recipes import Formula, Span
 from dicetrail.core.play.run import Run
-from dicetrail.core.prove.chi_square import above
-from dicetrail.core.prove.fairness import Finding, Tally, fair_deals, generated
-from dicetrail.core.prove.fairness import chi_square as chi_square_of
+from dicetrail.core.prove.chance.chi_square import above
+from dicetrail.core.prove.chance.fairness import Finding, Tally, fair_deals, generated
+from dicetrail.core.prove.chance.fairness import chi_square as chi_square_of
 from tests.core.making import choice
 
 # NIST/SEMATECH e-Handbook of Statistical Methods, table 1.3.6.7.4, upper critical values of the chi-square

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from difflib import get_close_matches
 from typing import Any
 
 from pydantic_core import ErrorDetails
 
 from ..snag import Severity, Snag
+from .checks.found import Found
 from .document import words_at
 from .yamltext import YamlText
 
@@ -41,6 +42,11 @@ class SnagList:
         if len(message) > LONGEST_MESSAGE:
             message = f"{message[: LONGEST_MESSAGE - 2]}…."
         self.found.append(Snag(code, severity, message, self._file, line, start + column, written))
+
+    def add_all(self, found: Iterable[Found]) -> None:
+        """A snag for everything that a check found."""
+        for one in found:
+            self.add(one.code, one.severity, one.message, one.path, one.column, of_key=one.of_key)
 
     def of_validation(self, detail: ErrorDetails) -> None:
         """A snag for what validation found; of several about one place the first is kept."""

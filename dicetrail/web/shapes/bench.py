@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from ...core.play.setup import LONGEST_NAME
 from ...core.play.view import View
-from ...core.prove.gauges import GaugeSort
+from ...core.prove.replay.gauges import GaugeSort
 from ...core.rules.document import (
     WaymarkPart,
 )

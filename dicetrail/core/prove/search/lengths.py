@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from ..play.game import Game
-from ..play.program import Program
-from ..play.seconds import seconds_of
-from .reached import Reach
+from ...play.game import Game
+from ...play.program import Program
+from ...play.seconds import seconds_of
+from .reach import Reach
 
 
 def seconds_of_plays(game: Game, found: Reach) -> tuple[float | None, float | None]:

@@ -7,13 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 
-from ..play.game import Choices, Number
-from ..play.kinds import kind_of
-from ..play.program import Program
-from ..play.run import Run
-from ..play.setup import choose
-from ..rules.document import WaymarkPart
-from .bench import walk_moves
+from ...play.game import Choices, Number
+from ...play.kinds import kind_of
+from ...play.program import Program
+from ...play.run import Run
+from ...play.setup import choose
+from ...rules.document import WaymarkPart
+from .walks import walk_moves
 from .waymarks import NOTHING, outcome
 
 MOST_QUESTIONS = 60

@@ -6,10 +6,11 @@ questions with misses or clocks of their own, some can't come out as they say: t
 
 from __future__ import annotations
 
-from ..play.program import Program
-from ..rules.compile import PackLoader, read_game
-from ..rules.editing import Edit, edited
-from ..rules.starting import StartingPoint, new_game
+from ...play.program import Program
+from ...rules.compile import read_game
+from ...rules.editing import Edit, edited
+from ...rules.questions import PackLoader
+from ...rules.starting import StartingPoint, new_game
 from .waymarks import walk
 
 

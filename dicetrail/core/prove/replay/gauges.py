@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from math import isinf
 from typing import Literal
 
-from ..play.game import Number
-from ..play.run import Run
-from .bench import tidy
+from ...play.game import Number
+from ...play.run import Run
+from .walks import tidy
 
 GaugeSort = Literal["meter", "clock", "count"]
 

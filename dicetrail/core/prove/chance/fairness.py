@@ -12,12 +12,12 @@ from dataclasses import dataclass
 from math import comb
 from typing import Literal
 
-from ..play.card import Card
-from ..play.deck import Deck, pool, times_in_a_pass
-from ..play.game import Choices, Game
-from ..play.kinds import kind_of
-from ..play.question import LABELS, MOST_OPTIONS, Question
-from ..play.supply import Supply
+from ...play.card import Card
+from ...play.deck import Deck, pool, times_in_a_pass
+from ...play.game import Choices, Game
+from ...play.kinds import kind_of
+from ...play.question import LABELS, MOST_OPTIONS, Question
+from ...play.supply import Supply
 from .chi_square import above
 
 SUSPICIOUS = 0.001

@@ -6,13 +6,13 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from math import isclose
 
-from ..play.expressions import show_value
-from ..play.game import Number
-from ..play.moves import MoveError, play, read_move
-from ..play.program import Program
-from ..play.run import Run
-from ..play.setup import SetupError, choose
-from ..rules.document import WaymarkPart
+from ...play.expressions import show_value
+from ...play.game import Number
+from ...play.moves import MoveError, play, read_move
+from ...play.program import Program
+from ...play.run import Run
+from ...play.setup import SetupError, choose
+from ...rules.document import WaymarkPart
 
 Expected = Number | str
 NOTHING = "none"

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections import deque
 from itertools import product
 
-from ..play.counts import Counts
-from ..play.expressions import ExpressionError, Names, Value
-from ..play.game import Choices, Number
-from ..play.moments import MOMENTS, Moment
-from ..play.program import Program, Row
-from ..play.rows import Meters, first_ending, first_row, leads_to, meters_after
-from .bench import tidy
-from .carried import Aside, Carrier
-from .looked_at import LookedAt, divisions
-from .reached import Reach
-from .results import Results
+from ...play.counts import Counts
+from ...play.expressions import ExpressionError, Names, Value
+from ...play.game import Choices, Number
+from ...play.moments import MOMENTS, Moment
+from ...play.program import Program, Row
+from ...play.rows import Meters, first_ending, first_row, leads_to, meters_after
+from ..replay.walks import tidy
+from .aside import Aside, Carrier
+from .ends import Results
+from .reach import Reach
 from .states import State, States, hits_at
+from .watched import LookedAt, divisions
 
 MOST_VALUES = 100_000
 """Values carried along, all together, before it is left at that."""

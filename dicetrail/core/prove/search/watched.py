@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from ..play.expressions import Expression
-from ..play.program import Program, Row
+from ...play.expressions import Expression
+from ...play.program import Program, Row
 
 COUNTED = ("right", "wrong", "missed", "late", "skipped", "first_try")
 """Counts that only ever grow, by one."""

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import cast
 
-from ..play.expressions import ExpressionError, Names, Value
-from ..play.game import Number
-from ..play.program import Program
-from ..play.rows import Meters, Trouble, first_award, first_row, meters_after, result_after
-from .carried import Aside, Carrier
-from .looked_at import LookedAt
-from .reached import Reach
+from ...play.expressions import ExpressionError, Names, Value
+from ...play.game import Number
+from ...play.program import Program
+from ...play.rows import Meters, Trouble, first_award, first_row, meters_after, result_after
+from .aside import Aside, Carrier
+from .reach import Reach
+from .watched import LookedAt
 
 
 class Results:

@@ -10,12 +10,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..play.deck import pool
-from ..play.game import Choices
-from ..play.program import Program
-from .looked_at import LookedAt, looked_at
-from .reached import Reach
+from ...play.deck import pool
+from ...play.game import Choices
+from ...play.program import Program
+from .reach import Reach
 from .search import Search
+from .watched import LookedAt, looked_at
 
 MOST_STATES = 20_000
 """States that are looked at before it is left at that."""

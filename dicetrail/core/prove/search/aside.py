@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from operator import add
 
-from ..play.counts import Counts
-from ..play.expressions import Names
-from ..play.game import Number
-from ..play.program import Program, Row
-from ..play.rows import number
-from .looked_at import COUNTED
+from ...play.counts import Counts
+from ...play.expressions import Names
+from ...play.game import Number
+from ...play.program import Program, Row
+from ...play.rows import number
+from .watched import COUNTED
 
 Aside = tuple[Number, ...]
 """The values of one play, in the order of the names of :class:`Carrier`."""

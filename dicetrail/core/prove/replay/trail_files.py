@@ -7,13 +7,13 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Any
 
-from ..play.game import Choices, Move
-from ..play.moves import to_input
-from ..play.program import Program
-from ..play.run import Run
-from ..play.setup import choose
-from ..play.trail import Step
-from ..snag import Refused
+from ...play.game import Choices, Move
+from ...play.moves import to_input
+from ...play.program import Program
+from ...play.run import Run
+from ...play.setup import choose
+from ...play.trail import Step
+from ...snag import Refused
 
 LARGEST = 8 * 2**20
 """Bytes a trail may have."""

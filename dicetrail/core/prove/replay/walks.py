@@ -9,12 +9,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..play.expressions import show_value
-from ..play.game import Choices, Number
-from ..play.moves import MoveError, make, read_move, to_input
-from ..play.program import Program
-from ..play.run import Run, Watch
-from ..play.trail import Step
+from ...play.expressions import show_value
+from ...play.game import Choices, Number
+from ...play.moves import MoveError, make, read_move, to_input
+from ...play.program import Program
+from ...play.run import Run, Watch
+from ...play.trail import Step
 
 
 @dataclass(frozen=True, slots=True)

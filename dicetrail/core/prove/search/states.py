@@ -8,18 +8,18 @@ from math import inf, prod
 from operator import attrgetter
 from typing import NamedTuple, cast
 
-from ..play.counts import Counts
-from ..play.deck import pool
-from ..play.expressions import Value
-from ..play.game import TOLD, Choices, Number
-from ..play.kinds import KINDS
-from ..play.moments import Moment
-from ..play.program import Program
-from ..play.question import Question
-from ..play.rows import Meters
-from ..play.seconds import seconds_of
-from ..play.setup import NAMELESS
-from .looked_at import LookedAt, row_names
+from ...play.counts import Counts
+from ...play.deck import pool
+from ...play.expressions import Value
+from ...play.game import TOLD, Choices, Number
+from ...play.kinds import KINDS
+from ...play.moments import Moment
+from ...play.program import Program
+from ...play.question import Question
+from ...play.rows import Meters
+from ...play.seconds import seconds_of
+from ...play.setup import NAMELESS
+from .watched import LookedAt, row_names
 
 MOST_WAYS = 200
 """Ways to be through with part of the questions, of every sort a number, that are told apart."""

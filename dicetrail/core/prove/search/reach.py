@@ -6,9 +6,9 @@ from collections import Counter
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
-from ..play.expressions import Value
-from ..play.game import Number
-from ..play.moments import ANSWER_MOMENTS, Moment
+from ...play.expressions import Value
+from ...play.game import Number
+from ...play.moments import ANSWER_MOMENTS, Moment
 
 
 class Pay(NamedTuple):

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 
-from ..play.game import Choices
-from ..play.kinds import kind_of
-from ..play.program import Program
-from ..play.run import Run
-from ..play.setup import SetupError, choose
-from .bench import walk_moves
-from .first_set import first_set
-from .reached import Reach
+from ...play.game import Choices
+from ...play.kinds import kind_of
+from ...play.program import Program
+from ...play.run import Run
+from ...play.setup import SetupError, choose
+from ..search.reach import Reach
+from .starter_waymarks import first_set
+from .walks import walk_moves
 
 MOST_DICE = 20
 """Dice that are tried to come to something."""

@@ -5,13 +5,13 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from ..play.expressions import Value, show_value
-from ..play.game import Game
-from ..rules.advice import Advice
-from ..rules.compile import GameReading
-from ..rules.snaglist import SnagList
-from ..snag import Snag
-from .reached import Reach
+from ...play.expressions import Value, show_value
+from ...play.game import Game
+from ...rules.checks.found import Found
+from ...rules.compile import GameReading
+from ...rules.snaglist import SnagList
+from ...snag import Snag
+from .reach import Reach
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
 _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
@@ -23,17 +23,16 @@ def doubts(reading: GameReading, found: Reach) -> list[Snag]:
     if reading.game is None or reading.source is None:
         return []
     snags = SnagList(reading.source, reading.file)
-    for doubt in _all(reading.game, found, {snag.path for snag in reading.snags}):
-        snags.add(*doubt)
+    snags.add_all(_all(reading.game, found, {snag.path for snag in reading.snags}))
     return snags.found
 
 
-def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
+def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
     yield from _on_expressions(found)
     yield from _on_the_last_question(game, found)
     yield from _on_pay(game, found)
     if found.idle and not game.leave:
-        yield (
+        yield Found(
             "idle",
             "warn",
             "When nobody plays, this game goes on by itself for ever: a late answer opens the same question"
@@ -44,7 +43,7 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
     if not found.complete:
         return
     if found.endless and not game.leave:
-        yield (
+        yield Found(
             "may-not-end",
             "warn",
             "A play can come to where nothing can end it any more. Give the game another ending, a game"
@@ -56,19 +55,19 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
     yield from _on_awards(game, found)
 
 
-def _on_expressions(found: Reach) -> Iterator[Advice]:
+def _on_expressions(found: Reach) -> Iterator[Found]:
     for where, message in found.troubles.items():
         match = _TROUBLE.match(where)
         if match is None:
             continue
         path: list[str | int] = [_PARTS[match[1]], int(match[2]) - 1, *([match[3]] if match[3] else [])]
-        yield "no-value", "warn", f"In some plays this has no value: {message}.", path
+        yield Found("no-value", "warn", f"In some plays this has no value: {message}.", path)
 
 
-def _on_the_last_question(game: Game, found: Reach) -> Iterator[Advice]:
+def _on_the_last_question(game: Game, found: Reach) -> Iterator[Found]:
     for place, row in enumerate(game.consequences):
         if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.tell):
-            yield (
+            yield Found(
                 "announces-next",
                 "warn",
                 "This announces another question, and it is said after the last one too. Give the row"
@@ -77,7 +76,7 @@ def _on_the_last_question(game: Game, found: Reach) -> Iterator[Advice]:
             )
 
 
-def _on_pay(game: Game, found: Reach) -> Iterator[Advice]:
+def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
     """A second try that pays as much as the first; where tries are unlimited that is how it is meant."""
     if game.tries is None:
         return
@@ -88,7 +87,7 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Advice]:
     for name, changes in first.changes.items():
         if max(changes) > 0 and changes == second.changes[name]:
             rows = [row for row in second.rows if row is not None]
-            yield (
+            yield Found(
                 "same-pay",
                 "warn",
                 f"The second try pays as much `{name}` as the first. Give the row of the first try"
@@ -97,20 +96,20 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Advice]:
             )
 
 
-def _on_rows(game: Game, found: Reach, told: set[str]) -> Iterator[Advice]:
+def _on_rows(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
     for place, row in enumerate(game.consequences):
         if place + 1 in found.rows or f"consequences.{place + 1}" in told:
             continue
         why = f"`{row.moment}` does not happen in this game"
         if any(moment == row.moment for moment, _ in found.flow) or row.moment == "over":
             why = f"at `{row.moment}` its condition never holds where no earlier row applies"
-        yield "row-never", "warn", f"No play ever comes to this row: {why}.", ("consequences", place)
+        yield Found("row-never", "warn", f"No play ever comes to this row: {why}.", ("consequences", place))
 
 
-def _on_endings(game: Game, found: Reach) -> Iterator[Advice]:
+def _on_endings(game: Game, found: Reach) -> Iterator[Found]:
     for place, ending in enumerate(game.endings):
         if place + 1 not in found.endings:
-            yield (
+            yield Found(
                 "ending-never",
                 "warn",
                 f"No play comes to this ending: `{ending.condition}` never holds"
@@ -119,14 +118,14 @@ def _on_endings(game: Game, found: Reach) -> Iterator[Advice]:
             )
 
 
-def _on_awards(game: Game, found: Reach) -> Iterator[Advice]:
+def _on_awards(game: Game, found: Reach) -> Iterator[Found]:
     for place, award in enumerate(game.awards):
         number = place + 1
         if number in found.awards:
             continue
         earlier = found.hidden_by(number)
         if earlier is not None:
-            yield (
+            yield Found(
                 "award-hidden",
                 "warn",
                 f"`{award.title}` is never given: wherever it holds, `{game.awards[earlier - 1].title}`"
@@ -134,7 +133,7 @@ def _on_awards(game: Game, found: Reach) -> Iterator[Advice]:
                 ("awards", place),
             )
         else:
-            yield (
+            yield Found(
                 "award-never",
                 "warn",
                 f"`{award.title}` can't be won: `{award.condition}` holds after no play"
@@ -142,7 +141,7 @@ def _on_awards(game: Game, found: Reach) -> Iterator[Advice]:
                 ("awards", place, "if"),
             )
     if found.no_award is not None:
-        yield (
+        yield Found(
             "award-gap",
             "warn",
             f"A play can end without any award, for example with {_told(found.no_award)}. Add one for the"

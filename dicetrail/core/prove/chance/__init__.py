@@ -1,0 +1,1 @@
+"""Chance: what many deals and plays look like."""

@@ -1,0 +1,30 @@
+"""Every check of a game, in the order in which its snags are told. A new check is a line in a table here."""
+
+from __future__ import annotations
+
+from . import answers, cues, deal, expressions, look, meters, reading_time, rows, waymarks
+from .found import PlayableCheck, WrittenCheck
+
+WRITTEN: tuple[WrittenCheck, ...] = (
+    meters.bounds,
+    expressions.expressions,
+    rows.parts,
+    answers.answers,
+    deal.drawn,
+    waymarks.waymarks,
+    cues.sounds,
+)
+"""What is looked at before a game is compiled."""
+PLAYABLE: tuple[PlayableCheck, ...] = (
+    rows.hidden,
+    rows.double_loss,
+    reading_time.questions,
+    reading_time.feedback,
+    deal.asked_name,
+    cues.flashes,
+    look.colours,
+    rows.gives_away,
+    deal.choices,
+    cues.silence,
+)
+"""What is looked at once a game can be played."""

@@ -1,0 +1,49 @@
+"""Checks of what is seen and heard."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...play.game import Game
+from ..cues import SHIPPED_SOUNDS
+from ..document import Document
+from .found import Found, Written
+
+FLASHES = 3
+"""Flashes a second that are not to be passed (WCAG 2.2, success criterion 2.3.1)."""
+
+
+def sounds(game: Written) -> Iterator[Found]:
+    """Sounds that are named and not there."""
+    document = game.document
+    known = ["none", *SHIPPED_SOUNDS, *document.sounds]
+    named = [(document.clocks.tick_sound, ("clocks", "tick_sound"))]
+    for sound, path in [
+        *named,
+        *((cue.sound, ("cues", name, "sound")) for name, cue in document.cues.items()),
+    ]:
+        if sound and sound not in known:
+            message = f"There is no sound ‘{sound}’. There are {', '.join(known)}."
+            yield Found("unknown-sound", "warn", message, path)
+
+
+def flashes(document: Document, game: Game) -> Iterator[Found]:
+    """Motions that come so often that they can harm."""
+    for name, cue in document.cues.items():
+        if cue.motion != "none" and cue.times > 1 and cue.times > FLASHES * cue.hold:
+            often = f"{cue.times / cue.hold:.1f} times a second" if cue.hold else f"{cue.times} times at once"
+            yield Found(
+                "flashes",
+                "warn",
+                f"The motion of ‘{name}’ comes {often}; more than {FLASHES} a second can harm people. Hold it"
+                f" for {cue.times / FLASHES:.1f} seconds at least, or make the motion less often.",
+                ("cues", name),
+            )
+
+
+def silence(document: Document, game: Game) -> Iterator[Found]:
+    """Sounds that nobody hears."""
+    heard = sum(bool(question.sound) for question in game.questions)
+    if game.silent and heard:
+        what = "One question has a sound" if heard == 1 else f"{heard} questions have a sound"
+        yield Found("silent-sound", "warn", f"{what} that nobody hears: the game is silent.", ("silent",))

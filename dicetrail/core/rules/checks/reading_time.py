@@ -1,0 +1,89 @@
+"""Checks of whether there is time to read."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from ...play.game import Consequence, Game
+from ...play.kinds import shown_answer
+from ...play.moments import MOMENTS
+from ...play.question import Question, said
+from ...play.seconds import seconds_of
+from ..cues import SHIPPED
+from ..document import Document
+from .found import Found
+
+WORDS_A_MINUTE = 238
+"""Words an adult reads silently in a minute, on average (M. Brysbaert, "How many words do we read per
+minute? A review and meta-analysis of reading rate", Journal of Memory and Language 109, 2019)."""
+
+_BRACES = re.compile(r"\{[^{}]*\}")
+
+
+def seconds_to_read(text: str) -> float:
+    """Seconds an average reader takes for a text."""
+    return 60 * len(text.split()) / WORDS_A_MINUTE
+
+
+def questions(document: Document, game: Game) -> Iterator[Found]:
+    """Questions whose clock is too short to read them."""
+    short: list[tuple[Question, float, float]] = []
+    for question in game.questions:
+        clock = seconds_of(game, question)
+        needs = seconds_to_read(" ".join((question.prompt, *map(said, question.options))))
+        if clock is not None and needs > clock:
+            short.append((question, clock, needs))
+    if short:
+        question, clock, needs = max(short, key=lambda one: one[2] - one[1])
+        many = f"{len(short)} questions take" if len(short) > 1 else "One question takes"
+        yield Found(
+            "clock-too-short",
+            "warn",
+            f"{many} longer to read than the clock gives ({WORDS_A_MINUTE} words a minute):"
+            f" ‘{question.prompt[:50]}’ needs {needs:.1f} seconds and has {clock:g}.",
+            ("clocks", "question"),
+        )
+
+
+def feedback(document: Document, game: Game) -> Iterator[Found]:
+    """Texts that are gone before they are read."""
+    breather = game.clocks.breather
+    if breather == "player":
+        return
+    longest = max(
+        (shown_answer(question) for question in game.questions if not question.recipe), key=len, default=""
+    )
+    for place, row in enumerate(game.consequences):
+        text = _BRACES.sub("0", row.tell)
+        if row.reveal:
+            text += f" {longest}"
+        if not _is_gone_soon(row) or not text.strip():
+            continue
+        stays, needs = max(_hold(document, row), breather), seconds_to_read(text)
+        if needs > stays:
+            what = "what this row says and the answer it reveals" if row.reveal else "what this row says"
+            yield Found(
+                "breather-too-short",
+                "warn",
+                f"It takes {needs:.1f} seconds to read {what}, and they stay for {stays:g}. Give the row a"
+                f" `hold: {needs + 0.1:.1f}`, or a longer breather.",
+                ("consequences", place),
+            )
+
+
+def _hold(document: Document, row: Consequence) -> float:
+    if row.hold is not None:
+        return row.hold
+    cue = document.cues.get(row.cue) or SHIPPED.get(row.cue)
+    return cue.hold if cue else 0
+
+
+def _is_gone_soon(row: Consequence) -> bool:
+    """Whether what a row says is gone after the pause: the next question or a new visit takes its place. It
+    stays in sight while the same question is tried again, and when the play is over."""
+    about = MOMENTS[row.moment]
+    if not about.answers or row.then not in (None, "next", "again"):
+        return False
+    onward = row.then or about.leads_to
+    return onward == "next" or (onward == "again" and about.again == "revisit")

@@ -1,0 +1,104 @@
+"""Checks of the consequences."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...play.expressions import compile_expression, compile_template
+from ...play.game import Consequence, Game
+from ...play.moments import MOMENTS
+from ..cues import SHIPPED
+from ..document import Document
+from .found import Found, Written
+
+
+def parts(game: Written) -> Iterator[Found]:
+    """Clocks, ways on and cues that a row names and that are not there."""
+    document = game.document
+    for number, row in enumerate(document.consequences):
+        path = ("consequences", number)
+        if "game" in (*row.time, *row.restart) and document.clocks.game is None:
+            key = "time" if "game" in row.time else "restart"
+            message = "This row changes the game clock, but the game has none."
+            yield Found("no-clock", "warn", message, (*path, key))
+        if row.then is not None and row.then not in MOMENTS[row.moment].thens:
+            message = f"`then: {row.then}` can't follow `{row.moment}`."
+            yield Found("bad-then", "stop", message, (*path, "then"))
+        if row.cue and row.cue not in document.cues and row.cue not in SHIPPED:
+            known = ", ".join(sorted({*document.cues, *SHIPPED}))
+            message = f"There is no cue ‘{row.cue}’, so nothing is seen or heard. There are {known}."
+            yield Found("unknown-cue", "warn", message, (*path, "cue"))
+
+
+def hidden(document: Document, game: Game) -> Iterator[Found]:
+    """Rows behind one that always applies."""
+    always: dict[str, int] = {}
+    for place, row in enumerate(game.consequences):
+        if row.moment in always:
+            yield Found(
+                "hidden-row",
+                "warn",
+                f"This row never applies: row {always[row.moment] + 1} stands before it and always does. Move"
+                f" this one up, or give row {always[row.moment] + 1} a condition.",
+                ("consequences", place),
+            )
+        elif not row.condition:
+            always[row.moment] = place
+
+
+def double_loss(document: Document, game: Game) -> Iterator[Found]:
+    """A meter that ends plays and is taken from at a wrong try and once more where the last try is missed."""
+    if game.tries is not None and game.tries < 2:
+        return
+    ending = {name for one in game.endings for name in compile_expression(one.condition).names}
+    taken: dict[str, int] = {}
+    for moment in ("wrong", "missed"):
+        for place, row in enumerate(game.consequences):
+            if row.moment != moment:
+                continue
+            for name, source in row.add:
+                if name not in ending or not source.strip().startswith("-"):
+                    continue
+                if moment == "wrong":
+                    taken.setdefault(name, place)
+                elif name in taken:
+                    yield Found(
+                        "double-loss",
+                        "warn",
+                        f"One question can take `{name}` more than once: row {taken[name] + 1} takes from it"
+                        f" at a wrong try, and this row again when the last try is missed. Leave one of the"
+                        " two away.",
+                        ("consequences", place, "add", name),
+                    )
+
+
+def gives_away(document: Document, game: Game) -> Iterator[Found]:
+    """Rows that say or show the right answer while it can still be given."""
+    for place, row in enumerate(game.consequences):
+        if not _is_answered_again(row):
+            continue
+        named = sorted(compile_template(row.tell).names & {"answer", "letter"})
+        if named:
+            yield Found(
+                "gives-away",
+                "warn",
+                f"This text names the right answer (`{named[0]}`) while the question can still be answered."
+                " Tell it where no try is left.",
+                ("consequences", place, "tell"),
+            )
+        if row.reveal:
+            yield Found(
+                "gives-away",
+                "warn",
+                "This row shows the answer while the question can still be answered. Show it where no try is"
+                " left.",
+                ("consequences", place, "reveal"),
+            )
+
+
+def _is_answered_again(row: Consequence) -> bool:
+    """Whether the question can still be answered after a row."""
+    about = MOMENTS[row.moment]
+    if about.again:
+        return row.then == "again" or (row.then is None and about.leads_to == about.again)
+    return row.moment == "opened" and row.then is None

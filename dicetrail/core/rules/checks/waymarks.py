@@ -1,0 +1,36 @@
+"""Checks of the waymarks."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from difflib import get_close_matches
+
+from ...play.game import COUNTS
+from ...play.moves import MoveError, read_move
+from ..document import Document
+from .found import Found, Path, Written
+
+
+def waymarks(game: Written) -> Iterator[Found]:
+    """Lines that are no moves, and names that nothing can be expected of."""
+    document = game.document
+    for number, waymark in enumerate(document.waymarks):
+        path = ("waymarks", number)
+        for at, line in enumerate(waymark.moves):
+            try:
+                read_move(line)
+            except MoveError as error:
+                yield Found("bad-move", "warn", f"{error}", (*path, "moves", at))
+        yield from _expected(document, waymark.expect, (*path, "expect"))
+        for at, part in enumerate(waymark.along):
+            yield from _expected(document, part.expect, (*path, "along", at, "expect"))
+
+
+def _expected(document: Document, expected: Iterable[str], path: Path) -> Iterator[Found]:
+    known = {*document.meters, *COUNTS, "result", "award", "ending", "tell"}
+    for name in expected:
+        if name not in known:
+            near = get_close_matches(name, known, n=1)
+            hint = f" Did you mean `{near[0]}`?" if near else ""
+            message = f"`{name}` is nothing that can be expected.{hint}"
+            yield Found("unknown-name", "warn", message, (*path, name), of_key=True)
