@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 from dataclasses import dataclass
 
-from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.reader import read_text
 
 LINES = 100_000
 TEXT = "".join(f"Question number {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(LINES))

@@ -13,8 +13,8 @@ from typing import Annotated, Any, NoReturn
 
 import typer
 
+from .core.pack.formats import write_file
 from .core.pack.reading import Reading
-from .core.pack.writing import write_file
 from .core.play.card import as_filed
 from .core.play.checking import check
 from .core.play.deck import deal

@@ -8,7 +8,8 @@ from pathlib import Path
 
 from .core.pack.data import Data
 from .core.pack.media import files_of, missing
-from .core.pack.reading import Reading, read_data, read_file
+from .core.pack.reader import read_data, read_file
+from .core.pack.reading import Reading
 from .core.pack.text import LARGEST_FILE
 from .core.play.question import Question
 from .core.rules.compile import GameReading, read_game

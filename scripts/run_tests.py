@@ -15,7 +15,7 @@ import threading
 import time
 import traceback
 import unittest
-from contextlib import nullcontext, redirect_stdout
+from contextlib import redirect_stdout
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
@@ -98,23 +98,26 @@ def run_module(module: str) -> Report:
 
 def work() -> None:
     """Run the modules named on standard input, a line each, and tell what became of each."""
-    import coverage
-
     out = os.fdopen(os.dup(1), "w")
     for line in sys.stdin:
-        module = line.strip()
-        counted = module.startswith(COUNTED) and not module.endswith(UNCOUNTED)
-        lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS, data_suffix=True)
-        with lines.collect() if counted else nullcontext(), redirect_stdout(sys.stderr):
-            report = run_module(module)
-        if counted:
-            lines.save()
+        with redirect_stdout(sys.stderr):
+            report = run_module(line.strip())
         print(json.dumps(report.__dict__), file=out, flush=True)
 
 
-def _worker() -> subprocess.Popen[str]:
+def work_and_count() -> None:
+    """The same, and keep which lines of the core were come by."""
+    import coverage
+
+    lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS, data_suffix=True)
+    with lines.collect():
+        work()
+    lines.save()
+
+
+def _worker(*, counting: bool) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [sys.executable, __file__, "--work"],
+        [sys.executable, __file__, "--count" if counting else "--work"],
         stdin=subprocess.PIPE,
         stdout=subprocess.PIPE,
         text=True,
@@ -140,24 +143,25 @@ class Pool:
             thread.join()
 
     def _feed(self) -> None:
-        worker = None
-        while not self._waiting.empty():
+        workers: dict[bool, subprocess.Popen[str]] = {}
+        while True:
             try:
                 module = self._waiting.get_nowait()
             except queue.Empty:
                 break
-            worker = worker or _worker()
-            report = self._ask(worker, module)
+            counting = module.startswith(COUNTED) and not module.endswith(UNCOUNTED)
+            if counting not in workers:
+                workers[counting] = _worker(counting=counting)
+            report = self._ask(workers[counting], module)
             if report is None:
-                worker.kill()
-                worker = None
+                workers.pop(counting).kill()
                 report = Report(module, failures=[f"{module} ended without a word, or took over {LONGEST} s"])
             self.reports.append(report)
             verdict = "FAILED" if report.failures else "ok"
             print(f"{verdict:6} {report.module:45} {report.seconds:6.1f} s", flush=True)
             for failure in report.failures:
                 print(f"\n{failure}\n", flush=True)
-        if worker is not None:
+        for worker in workers.values():
             worker.communicate(timeout=60)
 
     def _ask(self, worker: subprocess.Popen[str], module: str) -> Report | None:
@@ -196,9 +200,9 @@ def covered() -> float:
 
 def main() -> int:
     """Run the tests of the folders or files given (all where none is), and count."""
-    if sys.argv[1:] == ["--work"]:
+    if sys.argv[1:] in (["--work"], ["--count"]):
         sys.path.insert(0, str(ROOT))
-        work()
+        (work if sys.argv[1] == "--work" else work_and_count)()
         return 0
     os.chdir(ROOT)
     (ROOT / "build").mkdir(exist_ok=True)

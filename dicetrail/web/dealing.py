@@ -6,7 +6,7 @@ from dataclasses import asdict
 
 from fastapi import APIRouter
 
-from ..core.pack.reading import Progress
+from ..core.pack.progress import Progress
 from ..core.play.card import Card
 from ..core.play.deck import Deck, pool
 from ..core.play.kinds import shown_answer

@@ -10,7 +10,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
-from ..core.pack.reading import Progress
+from ..core.pack.progress import Progress
 from ..core.snag import Refused
 
 MOST_KEPT = 100

@@ -7,8 +7,8 @@ from typing import Literal
 from fastapi import APIRouter, HTTPException, Response
 from sqlalchemy.orm import Session
 
+from ..core.pack.formats import ENDINGS
 from ..core.pack.roles import ROLES
-from ..core.pack.writing import ENDINGS
 from ..core.play.expressions import FUNCTIONS
 from ..core.play.game import COUNTS
 from ..core.play.kinds import KINDS

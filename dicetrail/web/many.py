@@ -8,7 +8,7 @@ from fastapi import APIRouter, HTTPException
 
 from ..core.pack.editing import Source, move, remove
 from ..core.pack.many import add_many, change_many, duplicate, give
-from ..core.pack.reading import read_text
+from ..core.pack.reader import read_text
 from ..core.pack.record import WrittenRecord
 from ..core.pack.writing import to_record
 from ..core.snag import Refused

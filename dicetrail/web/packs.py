@@ -10,13 +10,14 @@ from sqlalchemy.orm import Session
 
 from ..core.pack.editing import Source, add, change, replace_lines
 from ..core.pack.finding import Order, Wanted, find
+from ..core.pack.formats import write_file
+from ..core.pack.formats.separated import empty_pack as written_empty
 from ..core.pack.merging import Difference, differences, take
 from ..core.pack.misfit import Misfit
 from ..core.pack.reading import Reading
 from ..core.pack.records import MARKS, split_records
 from ..core.pack.text import LARGEST_FILE, check_size
-from ..core.pack.writing import empty_pack as written_empty
-from ..core.pack.writing import to_record, write_file
+from ..core.pack.writing import to_record
 from ..core.play.clocks import Clock
 from ..core.play.game import Choices, Clocks, Deal, Game, Move
 from ..core.play.kinds import shown_answer

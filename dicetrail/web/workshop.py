@@ -15,9 +15,13 @@ from sqlalchemy.orm import Session
 
 from ..core.pack.data import Data
 from ..core.pack.editing import Source
+from ..core.pack.formats import file_text
 from ..core.pack.media import files_of, missing, renamed
 from ..core.pack.pictures import read_picture
-from ..core.pack.reading import Progress, Reading, Settings, data_of, file_text
+from ..core.pack.progress import Progress
+from ..core.pack.reader import data_of
+from ..core.pack.reading import Reading
+from ..core.pack.settings import Settings
 from ..core.pack.sounds import read_sound
 from ..core.pack.text import decode
 from ..core.play.deck import pass_length

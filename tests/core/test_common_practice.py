@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from itertools import product
 
-from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
-from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.suggesting import suggested
 from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check

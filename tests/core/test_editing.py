@@ -8,10 +8,11 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
+from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.many import duplicate
 from dicetrail.core.pack.merging import differences, edited, take
 from dicetrail.core.pack.misfit import Misfit
-from dicetrail.core.pack.writing import to_record, write_text
+from dicetrail.core.pack.writing import to_record
 from dicetrail.core.snag import Refused
 
 from .packs import LINES, content, load_countries, packs
@@ -118,7 +119,7 @@ class Editing(unittest.TestCase):
         ending = data.draw(st.sampled_from(("tsv", "csv", "json", "jsonl", "yaml")))
         pack = data.draw(packs(LINES, 4))
         other = data.draw(packs(LINES, 1))[0]._replace(id="other")
-        where = source(f"a.{ending}", write_text(ending, pack))
+        where = source(f"a.{ending}", write_file(f"a.{ending}", pack).decode())
         number = data.draw(st.integers(0, len(pack) - 1))
         what = data.draw(st.sampled_from(("change", "add", "remove", "move")))
         rest = [content(q) for q in pack]

@@ -7,7 +7,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.reading import Settings, read_text
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.pack.settings import Settings
 from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.deck import deal

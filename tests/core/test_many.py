@@ -5,10 +5,11 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.pack.editing import Source, add
+from dicetrail.core.pack.formats.separated import empty_pack
 from dicetrail.core.pack.many import add_many, change_many, give
 from dicetrail.core.pack.misfit import Misfit
-from dicetrail.core.pack.reading import read_text
-from dicetrail.core.pack.writing import empty_pack, to_record
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.pack.writing import to_record
 
 HEAD = "prompt\tanswer\twrong 1\twrong 2\n"
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tbad {n}\n" for n in range(40))

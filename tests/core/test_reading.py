@@ -7,7 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.reading import MOST_LINES, read_file, read_text
+from dicetrail.core.pack.reader import MOST_LINES, read_file, read_text
 from dicetrail.core.pack.text import decode, split_lines
 from dicetrail.core.snag import Refused
 

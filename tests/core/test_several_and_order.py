@@ -8,8 +8,8 @@ from itertools import permutations
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.reading import read_file, read_text
-from dicetrail.core.pack.writing import ENDINGS, write_file
+from dicetrail.core.pack.formats import ENDINGS, write_file
+from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.play.card import Card, as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.deck import deal

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import unittest
 
+from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.media import files_of, renamed
-from dicetrail.core.pack.reading import Settings, read_text
-from dicetrail.core.pack.writing import write_text
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.pack.settings import Settings
 from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
 from dicetrail.core.play.moves import to_input
 from dicetrail.core.play.program import Program
@@ -78,7 +79,7 @@ class Why(unittest.TestCase):
 
     def test_in_files_of_every_kind(self):
         for ending in ("tsv", "json", "yaml"):
-            text = write_text(ending, [self.QUESTION])
+            text = write_file(f"x.{ending}", [self.QUESTION]).decode()
             [question] = read_text(f"a.{ending}", text).questions
             self.assertEqual(
                 (question.why, question.why_right, question.why_wrong),

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.pack.finding import Wanted, find
-from dicetrail.core.pack.reading import read_text
+from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.letters import lines_on_a_phone
 
 LETTERS = "prompt,option A,option B,option C,key\n"

@@ -7,6 +7,7 @@ import unittest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from dicetrail.core.pack.formats import ENDINGS, write_file
 from dicetrail.core.pack.notation import (
     NotationError,
     join_bars,
@@ -16,8 +17,7 @@ from dicetrail.core.pack.notation import (
     write_groups,
     write_variables,
 )
-from dicetrail.core.pack.reading import read_file, read_text
-from dicetrail.core.pack.writing import ENDINGS, write_file
+from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.snag import Refused
 
 from .packs import LINES, WORDS, content, load_countries, packs

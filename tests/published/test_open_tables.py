@@ -19,7 +19,10 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from dicetrail.core.pack.reading import SHORTEST_LINE, Settings, data_of, file_text, read_file, read_text
+from dicetrail.core.pack.formats import file_text
+from dicetrail.core.pack.reader import data_of, read_file, read_text
+from dicetrail.core.pack.settings import Settings
+from dicetrail.core.pack.shape import SHORTEST_LINE
 from dicetrail.core.play.supply import Supply
 from dicetrail.files import read_pack_file
 

@@ -11,8 +11,10 @@ from odf.opendocument import OpenDocumentSpreadsheet, load
 from odf.table import Table, TableCell, TableRow
 from odf.text import LineBreak, P, S
 
-from dicetrail.core.pack.reading import read_file
-from dicetrail.core.pack.sheets import ods_bytes, sheet_text, xlsx_bytes
+from dicetrail.core.pack.formats import file_text
+from dicetrail.core.pack.formats.ods import Ods
+from dicetrail.core.pack.formats.xlsx import Xlsx
+from dicetrail.core.pack.reader import read_file
 
 ROWS = [
     ["prompt", "answer", "topic"],
@@ -24,12 +26,12 @@ ROWS = [
 
 class Written(unittest.TestCase):
     def test_openpyxl_reads_what_we_write(self):
-        sheet = openpyxl.load_workbook(io.BytesIO(xlsx_bytes(ROWS))).active
+        sheet = openpyxl.load_workbook(io.BytesIO(Xlsx().bytes_of(ROWS))).active
         self.assertEqual([[cell or "" for cell in row] for row in sheet.iter_rows(values_only=True)], ROWS)
         self.assertEqual({cell.data_type for row in sheet.iter_rows() for cell in row if cell.value}, {"s"})
 
     def test_odfpy_reads_what_we_write(self):
-        table = load(io.BytesIO(ods_bytes(ROWS))).spreadsheet.getElementsByType(Table)[0]
+        table = load(io.BytesIO(Ods().bytes_of(ROWS))).spreadsheet.getElementsByType(Table)[0]
         shown = [
             [
                 "\n".join(_said(paragraph) for paragraph in cell.getElementsByType(P))
@@ -95,7 +97,7 @@ class Read(unittest.TestCase):
         table.addElement(row)
         out = io.BytesIO()
         document.write(out)
-        text, kind = sheet_text(out.getvalue(), "a.ods")
+        text, kind = file_text("a.ods", out.getvalue())
         self.assertEqual(kind, "ods")
         self.assertEqual(
             text, 'question,answer,wrong 1\nWhich?,a,b\n\n\n"Two   blanks\nand a line?",2.5,2.5\n'

@@ -9,7 +9,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.pack.reading import read_file, read_text
+from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.pack.records import split_records
 from dicetrail.core.pack.text import split_lines
 

@@ -125,7 +125,7 @@ class Rules(OnRules):
         self.play_to_each_end(game)
 
     def compiled(self, text: str):
-        from dicetrail.core.pack.reading import read_text
+        from dicetrail.core.pack.reader import read_text
         from dicetrail.core.rules.compile import read_game
 
         return read_game(text, lambda name: read_text(name, ROWS).questions).game

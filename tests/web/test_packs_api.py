@@ -11,8 +11,8 @@ import numpy as np
 import soundfile
 from PIL import Image
 
-from dicetrail.core.pack.reading import read_file
-from dicetrail.core.pack.writing import ENDINGS
+from dicetrail.core.pack.formats import ENDINGS
+from dicetrail.core.pack.reader import read_file
 
 from .serving import ROWS, Serving
 

@@ -9,28 +9,21 @@ from ..play.kinds import kind_of
 from ..play.question import LABELS, Question
 from ..snag import Refused
 from .data import DataLoader, no_data
+from .formats import COMMAS, STRUCTURED, TABLE, TABS
+from .formats.separated import line_of
 from .kinds import WRITTEN
 from .misfit import Misfit
 from .notation import join_bars
+from .progress import Progress
 from .question_maker import QuestionMaker
-from .reading import Progress, Reading, Settings, read_text
+from .reader import read_text
+from .reading import Reading
 from .record import WrittenRecord
 from .records import MARKS, split_records
 from .roles import Role, repeated
 from .row import Columns, Row
-from .structured import pieces
-from .writing import (
-    cells_of,
-    columns_for,
-    headings,
-    json_list,
-    json_text,
-    quoted_line,
-    tab_line,
-    to_record,
-    write_text,
-    yaml_text,
-)
+from .settings import Settings
+from .writing import cells_of, columns_for, headings, to_record
 
 
 @dataclass
@@ -123,19 +116,18 @@ def records_of(reading: Reading) -> dict[int, int]:
 def in_full(source: Source) -> Source:
     """The pack written out with a column for everything, every kind named; unread lines come last."""
     reading = source.read()
-    ending = {"table": "tsv" if reading.delimiter == "tab" else "csv"}.get(reading.format, reading.format)
-    text = write_text(ending, reading.questions)
+    layout = STRUCTURED.get(reading.format)
+    tabs = reading.delimiter == "tab"
+    form = layout or (TABS if tabs else COMMAS)
+    text = form.write(reading.questions).decode()
     unread = [
         "\n".join(reading.raw[entry.line - 1 : entry.line - 1 + entry.span])
         for entry in reading.entries
         if entry.state == "snag"
     ]
-    if reading.format == "table":
-        settings = Settings(delimiter="tab" if reading.delimiter == "tab" else "comma")
-    else:
-        settings = Settings()
-    if unread and reading.format != "json":
+    if unread and not (layout and layout.enclosed):
         text += "\n".join(unread) + "\n"
+    settings = Settings() if layout else Settings(delimiter="tab" if tabs else "comma")
     return replace(source, text=text, settings=settings)
 
 
@@ -219,10 +211,10 @@ def _right_first(question: Question) -> Question:
 def as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
     """The record as the file's own columns can say it; None where they can't."""
     reading = source.read()
-    if reading.format != "table":
-        return source, _structured(record, reading.format)
+    if reading.format != TABLE:
+        return source, STRUCTURED[reading.format].record(record)
     cells = cells_of(_fitted(record, reading.roles), reading.roles)
-    return None if cells is None else (source, _line(cells, reading.delimiter))
+    return None if cells is None else (source, line_of(cells, MARKS[reading.delimiter]))
 
 
 def _with_kinds(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
@@ -235,7 +227,7 @@ def _with_more_columns(
 ) -> tuple[Source, str] | None:
     """The file with the columns added that the record needs beyond its own."""
     reading = source.read()
-    if reading.format != "table":
+    if reading.format != TABLE:
         return None
     mark = MARKS[reading.delimiter]
     rows = list(split_records(reading.raw, mark))
@@ -248,43 +240,43 @@ def _with_more_columns(
         added += repeated(role, needed.count(role) - roles.count(role))
     roles += tuple(added)
     heads = list(reading.heads) + headings(roles)[len(reading.heads) :]
-    lines = [] if reading.heads else [_line(heads, reading.delimiter)]
+    lines = [] if reading.heads else [line_of(heads, mark)]
     states = {entry.line: entry.state for entry in reading.entries}
     for row in rows:
         state = states.get(row.line)
         if state == "header" and reading.heads:
-            lines.append(_line(heads, reading.delimiter))
+            lines.append(line_of(heads, mark))
         elif state == "question":
             cells = [*row.cells, *[""] * (len(roles) - len(row.cells))]
-            lines.append(_line(cells, reading.delimiter))
+            lines.append(line_of(cells, MARKS[reading.delimiter]))
         else:
             lines += row.raw
     lines += reading.raw[sum(len(row.raw) for row in rows) :]
     settings = replace(source.settings, roles=roles, header=True)
     draft = replace(source, text="\n".join(lines) + "\n", settings=settings)
     line = cells_of(fitted, roles)
-    return None if line is None else (draft, _line(line, reading.delimiter))
+    return None if line is None else (draft, line_of(line, mark))
 
 
 def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
     """The whole file with a column for everything, the kind of every question named."""
     reading = source.read()
-    if reading.format != "table":
+    if reading.format != TABLE:
         return None
     records = [*(to_record(question) for question in reading.questions), record]
     roles = columns_for(records)
     delimiter = "tab" if reading.delimiter == "tab" else "comma"
-    lines = [_line(headings(roles), delimiter)]
+    lines = [line_of(headings(roles), MARKS[delimiter])]
     for written in records[:-1]:
         cells = cells_of(written, roles)
         assert cells is not None
-        lines.append(_line(cells, delimiter))
+        lines.append(line_of(cells, MARKS[delimiter]))
     for entry in reading.entries:
         if entry.state == "snag":
             lines += reading.raw[entry.line - 1 : entry.line - 1 + entry.span]
     draft = replace(source, text="\n".join(lines) + "\n", settings=Settings(delimiter=delimiter))
     cells = cells_of(record, roles)
-    return None if cells is None else (draft, _line(cells, delimiter))
+    return None if cells is None else (draft, line_of(cells, MARKS[delimiter]))
 
 
 def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
@@ -306,23 +298,15 @@ def _texts(record: WrittenRecord) -> Iterator[str]:
         yield from value if isinstance(value, list) else [value]
 
 
-def _line(cells: Sequence[str], delimiter: str) -> str:
-    return tab_line(cells) if delimiter == "tab" else quoted_line(cells, MARKS[delimiter])
-
-
-def _structured(record: WrittenRecord, form: str) -> str:
-    return yaml_text(record).rstrip("\n") if form == "yaml" else json_text(record)
-
-
 class Blocks:
     """A pack's text cut into its records, each with the lines that follow it and are none of their own."""
 
     def __init__(self, reading: Reading) -> None:
-        self._json = reading.format == "json"
+        self._layout = STRUCTURED.get(reading.format)
         self._start: list[str] = []
         self._records: list[tuple[str, list[str]]] = []
-        if self._json:
-            for piece in pieces("\n".join(reading.raw), "json"):
+        if self._layout is not None and self._layout.enclosed:
+            for piece in self._layout.pieces("\n".join(reading.raw)):
                 raw = "\n".join(reading.raw[piece.begin : piece.end])
                 self._records.append((piece.source or raw.rstrip().rstrip(","), []))
             return
@@ -353,8 +337,8 @@ class Blocks:
 
     def text(self) -> str:
         """The whole text again."""
-        if self._json:
-            return json_list([record for record, _ in self._records])
+        if self._layout is not None and self._layout.enclosed:
+            return self._layout.whole([record for record, _ in self._records])
         lines = [*self._start]
         for record, after in self._records:
             lines += [record, *after]

@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.pack.reading import ASK_MEMBER, ASK_ODD, Settings
 from ...core.pack.roles import Role
+from ...core.pack.settings import ASK_MEMBER, ASK_ODD, Settings
 from ...core.play.view import View
 from .common import DiceNumber, JobOut, SnagOut
 

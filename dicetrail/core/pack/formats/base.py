@@ -1,0 +1,79 @@
+"""What a file format is, and the layouts that the text of a pack can have."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from ...play.question import Question
+from ..progress import Progress
+from ..record import WrittenRecord
+from ..text import decode
+from ..writing import to_record
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A part of a text: lines ``begin`` to ``end`` (from 0, the end not included) and what they say.
+
+    ``data`` is a record's mapping or list; ``problem`` says why there is none. ``source`` is its text.
+    """
+
+    begin: int
+    end: int
+    data: Any = None
+    problem: str = ""
+    source: str = ""
+
+
+class Format:
+    """A file format: how its files become the text of a pack, and how questions are written as one.
+
+    A pack is kept as text. The text of a format that is no text itself (a spreadsheet) has the layout of
+    another one.
+    """
+
+    name: str
+    """What a pack in it is called."""
+    endings: tuple[str, ...]
+    """The endings its files have; files are written with the first."""
+
+    def holds(self, name: str, data: bytes) -> bool:
+        """Whether a file that is not told by its text is one of these."""
+        return False
+
+    def text(self, name: str, data: bytes, progress: Progress | None) -> tuple[str, str]:
+        """A file as text, and the encoding it was in. Raises Refused."""
+        return decode(data, name)
+
+    def write(self, questions: Sequence[Question]) -> bytes:
+        """Questions as a file."""
+        raise NotImplementedError
+
+
+class Structured(Format):
+    """A format whose texts are lists of records by name."""
+
+    enclosed = False
+    """Whether its records stand between an opening and a closing mark, so that no line beside them counts."""
+
+    def fits(self, ending: str, text: str) -> bool:
+        """Whether a text of a file with such an ending is in it."""
+        raise NotImplementedError
+
+    def pieces(self, text: str) -> Iterator[Piece]:
+        """The records of a text, whose lines end in LF. Raises Refused where it holds no list."""
+        raise NotImplementedError
+
+    def record(self, record: WrittenRecord) -> str:
+        """The text of one record."""
+        raise NotImplementedError
+
+    def whole(self, records: Sequence[str]) -> str:
+        """The text of records that are texts already."""
+        return "".join(f"{record}\n" for record in records)
+
+    def write(self, questions: Sequence[Question]) -> bytes:
+        """Questions as a file, a record each."""
+        return self.whole([self.record(to_record(question)) for question in questions]).encode()

@@ -1,0 +1,65 @@
+"""Spreadsheets in Office Open XML."""
+
+from __future__ import annotations
+
+import datetime
+import io
+from collections.abc import Iterable, Iterator, Sequence
+from typing import Any
+
+import openpyxl
+
+from .sheets import MOST_COLUMNS, Sheet, writable
+
+
+class Xlsx(Sheet):
+    """Values as they were last worked out; dates as in ISO 8601."""
+
+    name = "xlsx"
+    endings = ("xlsx",)
+
+    def holds(self, name: str, data: bytes) -> bool:
+        """Also a workbook with macros, which nobody runs."""
+        return super().holds(name.lower().replace(".xlsm", ".xlsx"), data)
+
+    def rows(self, data: bytes) -> Iterator[list[Any]]:
+        """The rows of the first sheet that has any."""
+        book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
+        try:
+            for sheet in book.worksheets:
+                sheet.reset_dimensions()
+                rows = iter(sheet.iter_rows(values_only=True, max_col=MOST_COLUMNS))
+                for row in rows:
+                    if any(self.shown(value).strip() for value in row):
+                        yield list(row)
+                        yield from map(list, rows)
+                        return
+        finally:
+            book.close()
+
+    def shown(self, value: Any) -> str:
+        """Numbers to 15 digits, as spreadsheets show them."""
+        if value is None:
+            return ""
+        if isinstance(value, bool):
+            return "true" if value else "false"
+        if isinstance(value, float):
+            return f"{value:.15g}"
+        if isinstance(value, datetime.datetime):
+            return value.date().isoformat() if value.time() == datetime.time() else value.isoformat(" ")
+        return str(value).replace("\r\n", "\n").replace("\r", "\n")
+
+    def bytes_of(self, rows: Iterable[Sequence[str]]) -> bytes:
+        """One sheet, every cell a text."""
+        book = openpyxl.Workbook(write_only=True)
+        sheet = book.create_sheet("Questions")
+        for row in rows:
+            cells = []
+            for text in row:
+                cell: Any = openpyxl.cell.WriteOnlyCell(sheet, value=writable(text) or None)
+                cell.data_type = "s" if text else "n"
+                cells.append(cell)
+            sheet.append(cells)
+        out = io.BytesIO()
+        book.save(out)
+        return out.getvalue()
