@@ -10,21 +10,11 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from .running import run
+
 ROOT = Path(__file__).parents[1]
 DEMO = ROOT / "dicetrail" / "demo"
 HUT = DEMO / "1-hut-night.yaml"
-
-
-def run(*args: object, stdin: str = "") -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        [sys.executable, "-m", "dicetrail.cli", *map(str, args)],
-        input=stdin,
-        capture_output=True,
-        text=True,
-        cwd=ROOT,
-        timeout=60,
-        check=False,
-    )
 
 
 class CommandLine(unittest.TestCase):
@@ -61,6 +51,15 @@ class CommandLine(unittest.TestCase):
         shutil.copytree(DEMO / "packs", self.folder / "packs")
         broken = json.loads(self.asked("snags", self.file("broken.yaml", text), "--json", code=1))["snags"]
         self.assertTrue(any(snag["severity"] == "stop" for snag in broken))
+
+    def test_the_program_starts_by_itself(self):
+        program = Path(sys.executable).with_name("dicetrail")
+        for command in ([sys.executable, "-m", "dicetrail.cli"], [program]):
+            done = subprocess.run(
+                [*command, "schema"], cwd=ROOT, capture_output=True, text=True, timeout=60, check=False
+            )
+            self.assertEqual((done.returncode, done.stderr), (0, ""))
+            self.assertIn("2020-12", json.loads(done.stdout)["$schema"])
 
     def test_prove(self):
         proved = json.loads(self.asked("prove", HUT, "--json"))

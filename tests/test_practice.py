@@ -7,14 +7,14 @@ mark, the last life, the target hit exactly.
 from __future__ import annotations
 
 import json
-import subprocess
-import sys
 import tempfile
 import unittest
 from fractions import Fraction
 from pathlib import Path
 
 from dicetrail.core.play.numbers import read_number
+
+from .running import run
 
 ROOT = Path(__file__).parents[1]
 FIVE = "".join(f"Question {n}?\tright {n}\twrong {n}\n" for n in range(1, 6))
@@ -199,14 +199,7 @@ class Practice(unittest.TestCase):
         self.folder = Path(folder.name)
 
     def command(self, *words: str, code: int = 0):
-        done = subprocess.run(
-            [sys.executable, "-m", "dicetrail.cli", *words],
-            capture_output=True,
-            text=True,
-            cwd=ROOT,
-            timeout=60,
-            check=False,
-        )
+        done = run(*words)
         self.assertEqual(done.returncode, code, done.stderr + done.stdout)
         return json.loads(done.stdout)
 

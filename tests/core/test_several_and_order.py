@@ -101,6 +101,8 @@ class Verdicts(unittest.TestCase):
                         met.add(kind.hits(card, verdict))
             self.assertEqual(met, {*kind.wrong_hits(question)}, question.id)
             self.assertEqual(check(card, input_for("wrong", card, ()), PLAIN).name, "wrong")
+            for text in kind.partly_right(card):
+                self.assertGreater(kind.hits(card, check(card, text, PLAIN)), 0, text)
 
 
 class Plays(unittest.TestCase):

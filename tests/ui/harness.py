@@ -213,6 +213,12 @@ class Browser:
 
     def axe(self) -> list[str]:
         """What axe-core finds wrong on the page, a line each."""
+        self._wait(
+            lambda _: self.driver.execute_script(
+                "return document.getAnimations().every(one => !(one instanceof CSSTransition))"
+            ),
+            "colours to have settled",
+        )
         if not self.driver.execute_script("return typeof axe !== 'undefined'"):
             self.driver.execute_script(AXE.read_text("utf-8"))
         result = self.driver.execute_async_script(

@@ -7,8 +7,6 @@ import io
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Any
 
-import openpyxl
-
 from .sheets import MOST_COLUMNS, Sheet, writable
 
 
@@ -24,6 +22,8 @@ class Xlsx(Sheet):
 
     def rows(self, data: bytes) -> Iterator[list[Any]]:
         """The rows of the first sheet that has any."""
+        import openpyxl  # takes half a second, and most runs need no spreadsheet
+
         book = openpyxl.load_workbook(io.BytesIO(data), read_only=True, data_only=True)
         try:
             for sheet in book.worksheets:
@@ -51,6 +51,8 @@ class Xlsx(Sheet):
 
     def bytes_of(self, rows: Iterable[Sequence[str]]) -> bytes:
         """One sheet, every cell a text."""
+        import openpyxl
+
         book = openpyxl.Workbook(write_only=True)
         sheet = book.create_sheet("Questions")
         for row in rows:

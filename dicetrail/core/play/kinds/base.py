@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from typing import Any
 
 from ..card import Card
@@ -47,6 +47,13 @@ class Kind:
         """An answer that is wrong, as a player could give it."""
         longest = max(map(len, card.question.answers))
         return "x" * (longest + FAR_OFF) if longest + FAR_OFF <= LONGEST_ANSWER else "x"
+
+    def partly_right(self, card: Card) -> Iterator[str]:
+        """Answers that are neither quite right nor quite wrong: close ones, or with some parts right."""
+        word = card.question.answers[0]
+        if self.nearly and len(word) > 3:
+            yield f"{word[:-1]}#"
+            yield f"{word[:-2]}##"
 
     def answer(self, question: Question) -> str:
         """The right answer as it is revealed to a player."""

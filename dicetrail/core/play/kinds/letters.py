@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Sequence
 
 from ..card import Card
 from ..folding import fold
@@ -37,6 +37,11 @@ class Letters(Typed):
     def wrong_input(self, card: Card, tried: Collection[str]) -> str:
         """A letter that is not in it."""
         return untried_wrong_letter(card.question.answers[0], tried) or super().wrong_input(card, tried)
+
+    def partly_right(self, card: Card) -> Iterator[str]:
+        """Its first letter, too."""
+        yield card.question.answers[0][0]
+        yield from super().partly_right(card)
 
     def tries(self, question: Question, games: int | None) -> int | None:
         """As many wrong guesses as the question allows."""

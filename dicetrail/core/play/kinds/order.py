@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Sequence
 
 from ..card import Card
 from ..question import LABELS, Question, said
@@ -34,6 +34,11 @@ class Order(Kind):
     def wrong_input(self, card: Card, tried: Collection[str]) -> str:
         """The right order moved on by one, so that no item is in its place."""
         return letters((*card.rights[1:], card.rights[0]))
+
+    def partly_right(self, card: Card) -> Iterator[str]:
+        """With the first two items swapped, where there are others."""
+        if len(card.rights) > 2:
+            yield letters((card.rights[1], card.rights[0], *card.rights[2:]))
 
     def answer(self, question: Question) -> str:
         """The items in their order."""

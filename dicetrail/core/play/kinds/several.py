@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 
 from ..card import Card
 from ..question import LABELS, Question, said
@@ -36,6 +36,15 @@ class Several(Kind):
         """The letter of the first option that is wrong, or of the first alone where all are right."""
         places = range(len(card.order))
         return LABELS[next((place for place in places if place not in card.rights), 0)]
+
+    def partly_right(self, card: Card) -> Iterator[str]:
+        """Without the last right option, and with a wrong one besides all that are right."""
+        rights = sorted(card.rights)
+        if len(rights) > 1:
+            yield letters(rights[:-1])
+        wrong = [place for place in range(len(card.order)) if place not in rights]
+        if wrong:
+            yield letters(sorted([*rights, wrong[0]]))
 
     def answer(self, question: Question) -> str:
         """The right options, as filed."""

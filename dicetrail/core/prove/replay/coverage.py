@@ -96,24 +96,18 @@ def _ideas(program: Program, found: Reach, what: str, dice: int, choices: Choice
         for right in range(41):
             yield [*["right"] * right, "late"]
     if what.startswith("row"):
-        yield from _typed(program, choices)
+        yield from _partly_right(program, choices)
 
 
-def _typed(program: Program, choices: Choices) -> Iterator[list[str]]:
-    """Moves that uncover a letter, or come near an answer, at the first question that is typed in."""
+def _partly_right(program: Program, choices: Choices) -> Iterator[list[str]]:
+    """Moves that end with an answer which is partly right."""
     moves: list[str] = []
     for _ in range(60):
         run = walk_moves(program, choices, moves).run
         if run.phase == "over" or run.card is None:
             return
-        question = run.card.question
-        if not question.options:
-            word = question.answers[0]
-            if kind_of(question).steps(question):
-                yield [*moves, f"answer {word[0]}"]
-            if len(word) > 3:
-                yield [*moves, f"answer {word[:-1]}#"]
-                yield [*moves, f"answer {word[:-2]}##"]
+        for text in kind_of(run.card.question).partly_right(run.card):
+            yield [*moves, f"answer {text}"]
         moves = [*moves, "right"]
 
 
