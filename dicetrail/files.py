@@ -12,7 +12,8 @@ from .core.pack.reader import read_data, read_file
 from .core.pack.reading import Reading
 from .core.pack.text import LARGEST_FILE
 from .core.play.question import Question
-from .core.rules.compile import GameReading, read_game
+from .core.rules.compile import read_game
+from .core.rules.reading import GameReading
 from .core.rules.starting import StartingPoint
 from .core.snag import Refused
 

@@ -9,6 +9,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from .models import Game, GameRevision, Pack, PackRevision
+from .standing import forget
 
 Kept = Pack | Game
 
@@ -58,6 +59,7 @@ def keep(session: Session, kept: Kept, revision: PackRevision | GameRevision) ->
         session.rollback()
         raise Stale
     session.refresh(kept, ["revision"])
+    forget(session)
 
 
 def undo(session: Session, kept: Kept) -> bool:

@@ -29,7 +29,7 @@ class Pack(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(200), unique=True)
     encoding: Mapped[str] = mapped_column(String(40))
-    original: Mapped[bytes] = mapped_column(LargeBinary)
+    original: Mapped[bytes] = mapped_column(LargeBinary, deferred=True)
     read_as: Mapped[str] = mapped_column(Text, default="{}")
     revision: Mapped[int]
     updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)

@@ -14,10 +14,11 @@ from fastapi.staticfiles import StaticFiles
 from ..core.play.setup import SetupError
 from ..core.snag import Refused
 from ..store.database import open_database
-from . import bench, checking, dealing, feedback, maker, many, media, packs, players, rules
+from . import bench, games, media, packs, watching
 from .demo import bring_demo_once
 from .jobs import Jobs
-from .live import Live
+from .players import plays
+from .players.live import Live
 from .workshop import Workshop
 
 PAGES = Path(__file__).parent / "pages"
@@ -43,21 +44,13 @@ def create_app(data: Path, *, demo: bool = False) -> FastAPI:
         yield
         heart.cancel()
         app.state.jobs.close()
-        workshop.searches.close()
+        workshop.games.searches.close()
         await app.state.live.keep_all()
 
     app = FastAPI(title="Dice Trail", version="1", lifespan=lifespan, docs_url=None, redoc_url=None)
     app.state.workshop = workshop
-    app.include_router(bench.router)
-    app.include_router(checking.router)
-    app.include_router(dealing.router)
-    app.include_router(feedback.router)
-    app.include_router(maker.router)
-    app.include_router(rules.router)
-    app.include_router(packs.router)
-    app.include_router(many.router)
-    app.include_router(media.router)
-    app.include_router(players.router)
+    for part in (bench, games, packs, media, watching, plays):
+        app.include_router(part.router)
     app.add_exception_handler(Refused, _refuse)
     app.add_exception_handler(SetupError, _refuse)
     app.middleware("http")(_guard)

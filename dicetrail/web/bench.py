@@ -28,8 +28,8 @@ from ..core.prove.search.reach import Reach
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games
 from ..store.models import Game
-from .named import TheDocument, TheGame, TheProgram
-from .packs import download
+from .download import download
+from .games.the_game import TheDocument, TheGame, TheProgram
 from .requests import TheSession, TheWorkshop
 from .shapes.bench import (
     BenchIn,
@@ -116,7 +116,7 @@ def outcomes(wanted: PlayedIn, program: TheProgram) -> OutcomesOut:
 @router.get("/games/{game_id}/waymarks")
 def waymarks(game: TheGame, document: TheDocument, session: TheSession, workshop: TheWorkshop) -> WaymarksOut:
     """Walk every waymark of a game under its present rules."""
-    walked = workshop.walked(session, game)
+    walked = workshop.games.walked(session, game)
     failed = sum(not one.passed for one in walked)
     return WaymarksOut(
         revision=game.revision,
@@ -145,7 +145,7 @@ def proposed(
     game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
 ) -> list[WaymarkPart]:
     """Waymarks made from the rules, with the results that the present rules give."""
-    found = workshop.reach(session, game, wait=True)
+    found = workshop.games.reach(session, game, wait=True)
     return first_set(program, game.dice, found.ways if found else None)
 
 
@@ -159,7 +159,7 @@ def coverage(
     workshop: TheWorkshop,
 ) -> CoverageOut:
     """What the waymarks of a game, and plays of the bench, have touched."""
-    found = workshop.reach(session, game)
+    found = workshop.games.reach(session, game)
     runs = [run for mark in document.waymarks if (run := run_of(program, mark)) is not None]
     runs += [walk_moves(program, _choices(program, play), play.moves).run for play in wanted.plays]
     touched = covered(runs)
@@ -192,7 +192,7 @@ def way(
     """Moves that come to a row, an ending or an award."""
     if not re.fullmatch(r"(row|ending|award) \d{1,4}", what):
         raise HTTPException(422, "Ask for a row, an ending or an award, such as `row 3`.")
-    found = workshop.reach(session, game, wait=True) or Reach(complete=False)
+    found = workshop.games.reach(session, game, wait=True) or Reach(complete=False)
     come = way_to(program, found, what, game.dice)
     return WayOut(dice=game.dice if come is None else come[0], moves=None if come is None else come[1])
 
@@ -213,11 +213,11 @@ def bring_trail(file: UploadFile, program: TheProgram) -> BroughtTrailOut:
 
 def _since(session: Session, workshop: Workshop, game: Game, mark: WaymarkPart) -> str:
     """What became otherwise first in the play of a waymark, since the rules under which it last passed."""
-    program = workshop.program(session, game)
+    program = workshop.games.program(session, game)
     now = run_of(program, mark) if program else None
     for number in range(game.revision - 1, max(0, game.revision - FAR_BACK), -1):
         text = games.text_of(session, game, number)
-        earlier = workshop.read(session, text).game if text else None
+        earlier = workshop.games.read(session, text).game if text else None
         if earlier is None or now is None:
             continue
         walked, then = walk_and_run(Program(earlier), mark)
@@ -286,7 +286,9 @@ def _differences(
         choices = _choices(run.program, wanted.other)
         before = walk_moves(run.program, choices, wanted.other.moves).run.trail
     else:
-        kept = workshop.last_trail(game.id, (run.choices, tuple(wanted.moves), wanted.onward), run.trail)
+        kept = workshop.games.last_trail(
+            game.id, (run.choices, tuple(wanted.moves), wanted.onward), run.trail
+        )
         before = kept if kept is not None else _earlier(session, workshop, game, wanted, run)
     if before is run.trail:
         return None
@@ -298,7 +300,7 @@ def _earlier(session: Session, workshop: Workshop, game: Game, wanted: BenchIn, 
     if wanted.before is None or wanted.before == game.revision:
         return run.trail
     text = games.text_of(session, game, wanted.before)
-    earlier = workshop.read(session, text).game if text else None
+    earlier = workshop.games.read(session, text).game if text else None
     if earlier is None:
         return run.trail
     return walk_moves(Program(earlier), run.choices, wanted.moves, onward=wanted.onward).run.trail

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from ..store import games, packs
 from ..store.models import Game, Pack
-from .workshop import Workshop
+from .workshop import Workshop, files
 
 DEMO = Path(__file__).parent.parent / "demo"
 DEMO_DICE = 1708
@@ -27,15 +27,15 @@ def bring_demo(workshop: Workshop, session: Session) -> None:
     """Put those of the demo's packs and games on the shelf that are not there."""
     for path in sorted((DEMO / "packs").iterdir()):
         if path.suffix in (".png", ".ogg"):
-            workshop.bring_media(session, path.name, path.read_bytes())
+            files.bring(session, path.name, path.read_bytes())
         elif packs.pack_named(session, f"packs/{path.name}") is None:
-            workshop.bring_pack(session, path.name, path.read_bytes())
+            workshop.packs.bring(session, path.name, path.read_bytes())
     session.commit()
     present = {game.text for game in games.all_games(session)}
     for path in sorted(DEMO.glob("*.yaml"), key=_number):
         text = path.read_text("utf-8")
         if text not in present:
-            title = workshop.read(session, text).title or path.stem
+            title = workshop.games.read(session, text).title or path.stem
             games.add_game(session, title, text, DEMO_DICE)
     session.commit()
 

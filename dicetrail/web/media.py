@@ -9,9 +9,10 @@ from fastapi import APIRouter, HTTPException, Response, UploadFile
 from ..core.pack.pictures import LARGEST_PICTURE
 from ..store import media
 from ..store.models import Media
-from .requests import TheSession, TheWorkshop
+from .requests import TheSession
 from .shapes.packs import MediaOut
-from .workshop import FILES
+from .workshop import files
+from .workshop.files import FILES
 
 router = APIRouter(tags=["media"])
 
@@ -23,9 +24,9 @@ def all_media(session: TheSession) -> list[MediaOut]:
 
 
 @router.post("/api/workshop/media", status_code=201)
-def bring_media(file: UploadFile, session: TheSession, workshop: TheWorkshop) -> MediaOut:
+def bring_media(file: UploadFile, session: TheSession) -> MediaOut:
     """Bring a picture or a sound."""
-    kept = workshop.bring_media(session, file.filename or "file", file.file.read(LARGEST_PICTURE + 1))
+    kept = files.bring(session, file.filename or "file", file.file.read(LARGEST_PICTURE + 1))
     out = _out(kept)
     session.commit()
     return out

@@ -101,7 +101,7 @@ class Searches:
             return self._process
         if self._process is not None:
             _closed(self._process)
-        command = [sys.executable, "-m", "dicetrail.web.searching"]
+        command = [sys.executable, "-m", "dicetrail.web.search_process"]
         return subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
 
 

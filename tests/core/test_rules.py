@@ -19,9 +19,10 @@ from dicetrail.core.play.question import Question
 from dicetrail.core.prove.replay.waymarks import walk
 from dicetrail.core.prove.search.doubts import doubts
 from dicetrail.core.prove.search.exploring import reach
-from dicetrail.core.rules.compile import GameReading, read_game
+from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import schema
 from dicetrail.core.rules.editing import Edit, edited
+from dicetrail.core.rules.reading import GameReading
 from dicetrail.core.rules.starting import new_game
 from dicetrail.core.rules.yamltext import YamlText
 from dicetrail.core.snag import Refused

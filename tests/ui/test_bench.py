@@ -150,7 +150,7 @@ class OnTheBench(unittest.TestCase):
 
     def test_3c_a_waymark_in_full_with_typed_moves_and_what_must_hold_on_the_way(self):
         browser = self.browser
-        game = self.served.make_game("In full", {"id": self.game["pack_ids"][0]}, RULES)
+        game = self.served.make_game("In full", {"id": self.game["packs"][0]["id"]}, RULES)
         browser.open(f"{self.served.url}/games/{game['id']}/playtest")
         browser.press("In full")
         browser.find("[role=dialog] input").send_keys("typed by hand")
@@ -187,7 +187,7 @@ class OnTheBench(unittest.TestCase):
     def test_3d_what_the_game_asks_before_a_play_is_chosen_on_the_bench(self):
         browser = self.browser
         asks = RULES + "setup: {name: ask, count: {ask: true, min: 2, max: 4, default: 3}}\n"
-        game = self.served.make_game("Asks", {"id": self.game["pack_ids"][0]}, asks)
+        game = self.served.make_game("Asks", {"id": self.game["packs"][0]["id"]}, asks)
         browser.open(f"{self.served.url}/games/{game['id']}/playtest")
         browser.find("label", "Questions").find_element("css selector", "input").send_keys("2")
         browser.find("[data-bench]", "Question 1 of 2")
@@ -230,7 +230,7 @@ class OnTheBench(unittest.TestCase):
     def test_5_taken_to_what_was_not_touched(self):
         browser = self.browser
         mark = "waymarks:\n  - {name: one, moves: [right], expect: {score: 3}}\n"
-        game = self.served.make_game("Fresh", {"id": self.game["pack_ids"][0]}, RULES + mark)
+        game = self.served.make_game("Fresh", {"id": self.game["packs"][0]["id"]}, RULES + mark)
         browser.open(f"{self.served.url}/games/{game['id']}/playtest")
         self.side("Touched")
         browser.find("[data-left='row 3']")

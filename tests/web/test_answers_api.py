@@ -63,7 +63,7 @@ class Answers(Serving):
         )
         self.assertEqual(one, same)
         self.assertNotEqual([card["id"] for card in one], [card["id"] for card in other])
-        self.assertEqual(one[0]["options"][one[0]["right"]], one[0]["answer"])
+        self.assertEqual(one[0]["options"][one[0]["rights"][0]], one[0]["answer"])
         job = self.ask("POST", f"/games/{game['id']}/fairness", {"deals": 10_000}, 201)["job"]["id"]
         seen = []
         end = time.monotonic() + 20
@@ -91,7 +91,7 @@ class Answers(Serving):
         self.ask("PUT", f"/games/{game['id']}", {"text": "title: [", "revision": now["revision"]})
         said = self.edit(game, {"path": ["tries"], "value": 3}, code=422)
         self.assertIn("text must be mended", said["detail"])
-        pack_id = now["pack_ids"][0]
+        pack_id = now["packs"][0]["id"]
         said = self.ask("POST", f"/games/{game['id']}/checking/{pack_id}/0", {}, 422)
         self.assertIn("mended first", said["detail"])
 

@@ -7,9 +7,10 @@ import time
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import create_engine
+from sqlalchemy import create_engine, event
 
 from dicetrail.store.database import MIGRATIONS, open_database
+from dicetrail.store.models import Pack
 
 from .serving import ROWS, RULES, Serving
 
@@ -66,7 +67,7 @@ class Packs(Serving):
         self.assertEqual(self.prompts(one), [f"Question {n}?" for n in (1, 2, 4, 5)])
         self.ask("POST", f"/packs/{one}/questions/give", {**body, "target": one, "revision": 2}, 422)
         self.ask("POST", f"/packs/{one}/questions/give", body, 409)
-        self.ask("POST", f"/packs/{one}/undo")
+        self.ask("POST", f"/packs/{one}/turn/undo")
         self.assertEqual(len(self.prompts(one)), 5)
 
     def test_the_wording_of_lists(self):
@@ -82,7 +83,7 @@ class Packs(Serving):
 class Games(Serving):
     def test_a_game_without_a_pack_gets_one_later(self):
         game = self.ask("POST", "/games", {"title": "Soon"}, 201)
-        self.assertEqual((game["playable"], game["pack_ids"]), (False, []))
+        self.assertEqual((game["playable"], game["packs"]), (False, []))
         self.assertEqual([snag["code"] for snag in game["snags"]], ["no-questions"])
         self.ask("GET", f"/games/{game['id']}/rules")
         self.bring("five.tsv", ROWS.encode())
@@ -124,8 +125,38 @@ class Games(Serving):
                 break
             time.sleep(0.05)
         alone = self.ask("GET", f"/games/{game['id']}")
-        self.assertEqual([snag["code"] for snag in told["snags"]], ["row-never"])
-        self.assertEqual(told["snags"], alone["snags"])
+        self.assertEqual([snag["code"] for snag in alone["snags"]], ["row-never"])
+        self.assertEqual(told["to_mend"], 1)
+
+    def test_the_shelf_asks_the_database_little(self):
+        """However much stands on it: what was read once is asked by its revision alone."""
+        for number in range(12):
+            pack = self.bring(f"pack{number}.tsv", ROWS.encode())
+            self.ask("POST", "/games", {"pack_id": pack["id"], "title": f"Game {number}"}, 201)
+        before = self.ask("GET", "/shelf")
+        asked: list[str] = []
+        engine = self.client.app.state.workshop.engine
+        event.listen(engine, "before_cursor_execute", lambda *of: asked.append(of[2]))
+        self.assertEqual(len(self.ask("GET", "/shelf")["packs"]), len(before["packs"]))
+        self.assertLessEqual(len(asked), 5, asked)
+        self.assertFalse(any("original" in statement for statement in asked))
+        self.assertFalse(any("pack_revisions" in statement for statement in asked))
+
+    def test_a_table_that_changes_changes_what_is_made_from_it(self):
+        """And nothing else is read anew."""
+        table = self.bring("huts.csv", b"hut,height\nLanternfell,1840\nStonemere,2210\n")
+        asks = "kind\tprompt\tanswer\tfrom\task\ntable\tHow high is {hut}?\theight\thuts.csv\ttyped\n"
+        pack = self.bring("heights.tsv", asks.encode())
+        other = self.bring("five.tsv", ROWS.encode())
+        self.assertEqual(self.ask("GET", f"/packs/{pack['id']}/questions/0")["size"], 2)
+        shelf = self.client.app.state.workshop.packs
+        with self.client.app.state.workshop.session() as session:
+            kept = shelf.source(session, session.get(Pack, other["id"]))
+        line = {"raw": "Stonemere,2210\nHighmoor,2505", "revision": table["revision"]}
+        self.ask("PUT", f"/packs/{table['id']}/lines/3", line)
+        self.assertEqual(self.ask("GET", f"/packs/{pack['id']}/questions/0")["size"], 3)
+        with self.client.app.state.workshop.session() as session:
+            self.assertIs(shelf.source(session, session.get(Pack, other["id"])), kept)
 
     def test_the_plain_quiz_is_the_first_starting_point(self):
         self.assertEqual(self.ask("GET", "/manners")[0]["name"], "plain")

@@ -132,7 +132,7 @@ class Plays(Live):
             raise OperationalError("UPDATE", {}, Exception("database is locked"))
 
         live._keep_clocks = fail
-        with self.assertLogs("dicetrail.web.live", "WARNING"), self.live(play) as socket:
+        with self.assertLogs("dicetrail.web.players.live", "WARNING"), self.live(play) as socket:
             view = view_when(socket, lambda v: v["phase"] == "over")
             self.assertEqual(view["outcome"]["result"], "lost")
             self.assertGreater(len(failed), 1)
@@ -222,6 +222,6 @@ class NothingGivenAway(Live):
         self.assertEqual(shown[0], shown[1])
         self.assertEqual(
             set(shown[0]["question"]),
-            {"number", "total", "kind", "prompt", "options", "topic", "unit", "attempt", "tries_left"}
+            {"number", "total", "kind", "prompt", "hint", "options", "topic", "unit", "attempt", "tries_left"}
             | {"letters", "image", "alt", "sound"},
         )

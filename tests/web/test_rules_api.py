@@ -68,8 +68,8 @@ class Rules(Serving):
         pays = {(pay["moment"], pay["attempt"]): pay["changes"]["score"] for pay in found["pays"]}
         self.assertEqual((pays["right", 1], pays["right", 2]), ([5], [5]))
         self.assertEqual([snag["code"] for snag in found["snags"]], ["same-pay"])
-        shelf = self.ask("GET", "/shelf")["games"][0]
-        self.assertIn("same-pay", [snag["code"] for snag in shelf["snags"]])
+        told = self.ask("GET", f"/games/{game['id']}")
+        self.assertIn("same-pay", [snag["code"] for snag in told["snags"]])
 
     def test_a_newer_revision_is_worked_out_anew(self):
         game = self.game()

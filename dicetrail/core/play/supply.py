@@ -70,3 +70,9 @@ class Supply:
             drawn = stream.below(left)
             yield moved.get(drawn, drawn)
             moved[drawn] = moved.get(left - 1, left - 1)
+
+
+def samples_of(question: Question, most: int) -> tuple[int | None, list[Question]]:
+    """How many questions a generated one gives (None: too many to count), and some of them."""
+    supply = Supply(question, dice=1)
+    return supply.size, [supply.next() for _ in range(min(most, supply.size or most))]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from pydantic import ValidationError
@@ -18,30 +18,9 @@ from .comparing import nearest
 from .cues import SHIPPED, SHIPPED_SOUNDS
 from .document import AskedPart, ClocksPart, ConsequencePart, Document, MeterPart, shown_as
 from .questions import PackLoader, questions_of
+from .reading import GameReading
 from .snaglist import SnagList
 from .yamltext import YamlMistake, YamlText
-
-
-@dataclass(frozen=True, slots=True)
-class GameReading:
-    """What was read from a game's text: its document and the compiled game, where it came to them.
-
-    ``title`` and ``packs`` are known also where the rest can't be used yet, as long as the text is YAML;
-    ``source`` then tells the places of everything.
-    """
-
-    document: Document | None
-    game: compiled.Game | None
-    snags: list[Snag]
-    title: str = ""
-    packs: tuple[str, ...] = ()
-    source: YamlText | None = None
-    file: str = ""
-
-    @property
-    def playable(self) -> bool:
-        """Whether there is a game: no snag stops it."""
-        return self.game is not None
 
 
 def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:

@@ -10,13 +10,13 @@ from pydantic import BaseModel, Field
 from ...core.rules.editing import Edit
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
 from .common import DiceNumber, SnagOut
-from .packs import PackOut
+from .packs import PackSummary
 
 
 class GameOut(BaseModel):
     """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-    ``passed`` and ``failed`` count its waymarks. ``pack_ids`` are those of its packs that stand on the shelf,
-    in the game's order. While its plays are being gone through it is ``looking``: more snags may come.
+    ``passed`` and ``failed`` count its waymarks. ``packs`` are those of its packs that stand on the shelf, in
+    the game's order. While its plays are being gone through it is ``looking``: more snags may come.
     """
 
     id: int
@@ -31,7 +31,7 @@ class GameOut(BaseModel):
     rows: int
     meters: list[str]
     pack_names: list[str]
-    pack_ids: list[int]
+    packs: list[PackSummary]
     looking: bool
     snags: list[SnagOut]
     can_undo: bool
@@ -49,11 +49,27 @@ class OffOut(BaseModel):
     title: str
 
 
-class ShelfOut(BaseModel):
-    """Everything on the shelf, and what was taken off it, the latest first."""
+class GameSummary(BaseModel):
+    """A game in short; ``to_mend`` counts the snags that are worth a look, more of which may come while it is
+    ``looking``."""
 
-    packs: list[PackOut]
-    games: list[GameOut]
+    id: int
+    slug: str
+    title: str
+    updated: datetime
+    playable: bool
+    questions: int
+    rows: int
+    to_mend: int
+    looking: bool
+    pack_ids: list[int]
+
+
+class ShelfOut(BaseModel):
+    """Everything on the shelf in short, and what was taken off it, the latest first."""
+
+    packs: list[PackSummary]
+    games: list[GameSummary]
     packs_off: list[OffOut]
     games_off: list[OffOut]
 

@@ -13,6 +13,17 @@ from ...core.play.view import View
 from .common import DiceNumber, JobOut, SnagOut
 
 
+class PackSummary(BaseModel):
+    """A pack in short; ``to_mend`` counts the snags that are worth a look."""
+
+    id: int
+    name: str
+    revision: int
+    updated: datetime
+    questions: int
+    to_mend: int
+
+
 class PackOut(BaseModel):
     """A pack on the shelf, with what stands in it. ``snags`` are the first ones, ``to_mend`` counts those
     that are more than a note."""

@@ -3,6 +3,8 @@ import type { components } from "./schema";
 type Shapes = components["schemas"];
 export type Shelf = Shapes["ShelfOut"];
 export type Pack = Shapes["PackOut"];
+export type PackSummary = Shapes["PackSummary"];
+export type GameSummary = Shapes["GameSummary"];
 export type Line = Shapes["LineOut"];
 export type Lines = Shapes["LinesOut"];
 export type Question = Shapes["QuestionOut"];
@@ -149,8 +151,8 @@ export const api = {
   bringMedia: (file: File) => ask<Media>("POST", `${workshop}/media`, upload(file)),
   changeLine: (id: number, number: number, raw: string | null, revision: number) =>
     ask<Pack>("PUT", `${workshop}/packs/${id}/lines/${number}`, { raw, revision }),
-  undoPack: (id: number) => ask<Pack>("POST", `${workshop}/packs/${id}/undo`),
-  redoPack: (id: number) => ask<Pack>("POST", `${workshop}/packs/${id}/redo`),
+  turnPack: (id: number, way: "undo" | "redo") =>
+    ask<Pack>("POST", `${workshop}/packs/${id}/turn/${way}`),
   manners: () => ask<Manner[]>("GET", `${workshop}/manners`),
   newGame: (pack_id: number | null, title: string, manner: string) =>
     ask<Game>("POST", `${workshop}/games`, { pack_id, title, manner }),

@@ -864,15 +864,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Pack Columns
+         * Packcolumns Out
          * @description The columns of a pack and what they are read as.
          */
-        get: operations["pack_columns_api_workshop_packs__pack_id__columns_get"];
+        get: operations["packcolumns_out_api_workshop_packs__pack_id__columns_get"];
         /**
-         * Change Columns
+         * Changecolumns Out
          * @description Read a pack otherwise: its columns in other roles, with or without a header.
          */
-        put: operations["change_columns_api_workshop_packs__pack_id__columns_put"];
+        put: operations["changecolumns_out_api_workshop_packs__pack_id__columns_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1088,7 +1088,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/workshop/packs/{pack_id}/redo": {
+    "/api/workshop/packs/{pack_id}/turn/{way}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1098,30 +1098,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Redo Pack
-         * @description Make a change of a pack again that was taken back.
+         * Turn Pack
+         * @description Take the last change of a pack back, or make it again.
          */
-        post: operations["redo_pack_api_workshop_packs__pack_id__redo_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop/packs/{pack_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Undo Pack
-         * @description Take the last change of a pack back.
-         */
-        post: operations["undo_pack_api_workshop_packs__pack_id__undo_post"];
+        post: operations["turn_pack_api_workshop_packs__pack_id__turn__way__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1177,7 +1157,7 @@ export interface paths {
         };
         /**
          * Shelf
-         * @description Every pack and every game.
+         * @description Every pack and every game, in short.
          */
         get: operations["shelf_api_workshop_shelf_get"];
         put?: never;
@@ -2297,8 +2277,8 @@ export interface components {
         /**
          * GameOut
          * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-         *     ``passed`` and ``failed`` count its waymarks. ``pack_ids`` are those of its packs that stand on the shelf,
-         *     in the game's order. While its plays are being gone through it is ``looking``: more snags may come.
+         *     ``passed`` and ``failed`` count its waymarks. ``packs`` are those of its packs that stand on the shelf, in
+         *     the game's order. While its plays are being gone through it is ``looking``: more snags may come.
          */
         GameOut: {
             /** Can Redo */
@@ -2319,10 +2299,10 @@ export interface components {
             looking: boolean;
             /** Meters */
             meters: string[];
-            /** Pack Ids */
-            pack_ids: number[];
             /** Pack Names */
             pack_names: string[];
+            /** Packs */
+            packs: components["schemas"]["PackSummary"][];
             /** Passed */
             passed: number;
             /** Playable */
@@ -2341,6 +2321,36 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+        };
+        /**
+         * GameSummary
+         * @description A game in short; ``to_mend`` counts the snags that are worth a look, more of which may come while it is
+         *     ``looking``.
+         */
+        GameSummary: {
+            /** Id */
+            id: number;
+            /** Looking */
+            looking: boolean;
+            /** Pack Ids */
+            pack_ids: number[];
+            /** Playable */
+            playable: boolean;
+            /** Questions */
+            questions: number;
+            /** Rows */
+            rows: number;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** To Mend */
+            to_mend: number;
             /**
              * Updated
              * Format: date-time
@@ -2920,6 +2930,27 @@ export interface components {
             updated: string;
         };
         /**
+         * PackSummary
+         * @description A pack in short; ``to_mend`` counts the snags that are worth a look.
+         */
+        PackSummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Questions */
+            questions: number;
+            /** Revision */
+            revision: number;
+            /** To Mend */
+            to_mend: number;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+        };
+        /**
          * PastedIn
          * @description Pasted text to be read as a question file.
          */
@@ -3264,15 +3295,15 @@ export interface components {
         };
         /**
          * ShelfOut
-         * @description Everything on the shelf, and what was taken off it, the latest first.
+         * @description Everything on the shelf in short, and what was taken off it, the latest first.
          */
         ShelfOut: {
             /** Games */
-            games: components["schemas"]["GameOut"][];
+            games: components["schemas"]["GameSummary"][];
             /** Games Off */
             games_off: components["schemas"]["OffOut"][];
             /** Packs */
-            packs: components["schemas"]["PackOut"][];
+            packs: components["schemas"]["PackSummary"][];
             /** Packs Off */
             packs_off: components["schemas"]["OffOut"][];
         };
@@ -5153,7 +5184,7 @@ export interface operations {
             };
         };
     };
-    pack_columns_api_workshop_packs__pack_id__columns_get: {
+    packcolumns_out_api_workshop_packs__pack_id__columns_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5184,7 +5215,7 @@ export interface operations {
             };
         };
     };
-    change_columns_api_workshop_packs__pack_id__columns_put: {
+    changecolumns_out_api_workshop_packs__pack_id__columns_put: {
         parameters: {
             query: {
                 revision: number;
@@ -5644,42 +5675,12 @@ export interface operations {
             };
         };
     };
-    redo_pack_api_workshop_packs__pack_id__redo_post: {
+    turn_pack_api_workshop_packs__pack_id__turn__way__post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                pack_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PackOut"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    undo_pack_api_workshop_packs__pack_id__undo_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
+                way: "undo" | "redo";
                 pack_id: number;
             };
             cookie?: never;

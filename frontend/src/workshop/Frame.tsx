@@ -4,12 +4,13 @@ import { type FormEvent, useState } from "react";
 import { NavLink, Outlet } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
-import { useCurrent } from "./data";
+import { useCurrentGame, useCurrentPack, useShow } from "./data";
 import { counted, gameSnags, gameWords, packsWords, packWords } from "./words";
 
 /** The frame of every screen: the route down the left side, the current game in the top line. */
 export function Frame() {
-  const { game, packs, pack } = useCurrent();
+  const { data: game } = useCurrentGame();
+  const { data: pack } = useCurrentPack();
   return (
     <div className="grid h-dvh grid-cols-[13.5rem_1fr] grid-rows-[3.25rem_1fr] max-md:h-auto max-md:grid-cols-1 max-md:grid-rows-none">
       <header className="contents">
@@ -30,7 +31,11 @@ export function Frame() {
         <ol className="route flex flex-col gap-6">
           <Stop to="/" end title="Shelf" state="packs and games" />
           {game ? (
-            <Stop to={`/games/${game.id}/questions`} title="Questions" state={packsWords(packs)} />
+            <Stop
+              to={`/games/${game.id}/questions`}
+              title="Questions"
+              state={packsWords(game.packs)}
+            />
           ) : (
             pack && <Stop to={`/packs/${pack.id}`} title="Questions" state={packWords(pack)} />
           )}
@@ -95,6 +100,7 @@ function TopLine({ game }: { game: Game }) {
   const [dice, setDice] = useState(String(game.dice));
   const change = useMutation({
     mutationFn: (wanted: number | null) => api.setDice(game.id, wanted),
+    onSuccess: useShow().game,
   });
   const keep = (event: FormEvent) => {
     event.preventDefault();

@@ -1,45 +1,49 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { Game, Pack } from "../api/client";
+import { type Game, Problem } from "../api/client";
 import { Notice } from "../ui/Notice";
-import { useCurrent, useShelf } from "./data";
+import { useCurrentGame } from "./data";
 
-interface OnceThereProps {
-  /** What is said until the shelf is there. */
+interface OnceThereProps<T> {
+  found: { data: T | undefined; error: Error | null };
+  /** What is said until it is there. */
   waiting: string;
-  children: () => ReactNode;
+  /** What is said where there is no such thing. */
+  missing: string;
+  children: (data: T) => ReactNode;
 }
 
-/** Shows something once the shelf is there, or why it is not. */
-export function OnceThere({ waiting, children }: OnceThereProps) {
-  const shelf = useShelf();
-  if (shelf.error) {
+/** Shows something once it is there, or why it is not. */
+export function OnceThere<T>({ found, waiting, missing, children }: OnceThereProps<T>) {
+  const { data, error } = found;
+  if (error instanceof Problem && error.status === 404) {
     return (
       <div className="p-8">
-        <Notice tone="bad">{shelf.error.message}</Notice>
+        <h1 className="mb-2 text-3xl">{missing}</h1>
+        <Link to="/" className="text-pine underline">
+          To the shelf
+        </Link>
       </div>
     );
   }
-  return shelf.isPending ? <p className="p-8">{waiting}</p> : children();
+  if (data !== undefined) return children(data);
+  if (!error) return <p className="p-8">{waiting}</p>;
+  return (
+    <div className="p-8">
+      <Notice tone="bad">{error.message}</Notice>
+    </div>
+  );
 }
 
 /** Shows a screen of a game once the game is there, or says why it is not. */
-export function WithGame({ children }: { children: (game: Game, packs: Pack[]) => ReactNode }) {
-  const { game, packs } = useCurrent();
+export function WithGame({ children }: { children: (game: Game) => ReactNode }) {
   return (
-    <OnceThere waiting="Opening the game …">
-      {() =>
-        game ? (
-          children(game, packs)
-        ) : (
-          <div className="p-8">
-            <h1 className="mb-2 text-3xl">This game is not on the shelf</h1>
-            <Link to="/" className="text-pine underline">
-              To the shelf
-            </Link>
-          </div>
-        )
-      }
+    <OnceThere
+      found={useCurrentGame()}
+      waiting="Opening the game …"
+      missing="This game is not on the shelf"
+    >
+      {children}
     </OnceThere>
   );
 }

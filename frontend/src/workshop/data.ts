@@ -1,24 +1,82 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { api, type Game, type Pack } from "../api/client";
 
+/** While plays are being gone through, more snags may come: so often it is asked again, in milliseconds. */
+const AGAIN = 1500;
+
+/** What stands on the shelf, in short. */
 export function useShelf() {
   return useQuery({
     queryKey: ["shelf"],
     queryFn: api.shelf,
-    // While plays are being gone through, more snags may come.
     refetchInterval: ({ state }) =>
-      state.data?.games.some(({ looking }) => looking) ? 1500 : false,
+      state.data?.games.some(({ looking }) => looking) ? AGAIN : false,
   });
 }
 
-/** The game and the pack that the present address is about. */
-export function useCurrent(): { game: Game | undefined; packs: Pack[]; pack: Pack | undefined } {
-  const { gameId, packId } = useParams();
-  const shelf = useShelf().data;
-  const game = shelf?.games.find(({ id }) => id === Number(gameId));
-  const packs =
-    game?.pack_ids.flatMap((of) => shelf?.packs.find(({ id }) => id === of) ?? []) ?? [];
-  const pack = packId ? shelf?.packs.find(({ id }) => id === Number(packId)) : packs[0];
-  return { game, packs, pack };
+export function useGame(id: number | undefined) {
+  return useQuery({
+    queryKey: ["game", id],
+    queryFn: () => api.game(id ?? 0),
+    enabled: id !== undefined,
+    refetchInterval: ({ state }) => (state.data?.looking ? AGAIN : false),
+  });
+}
+
+export function usePack(id: number | undefined) {
+  return useQuery({
+    queryKey: ["pack", id],
+    queryFn: () => api.pack(id ?? 0),
+    enabled: id !== undefined,
+  });
+}
+
+const given = (param: string | undefined) => (param === undefined ? undefined : Number(param));
+
+/** The game that the present address is about. */
+export function useCurrentGame() {
+  return useGame(given(useParams()["gameId"]));
+}
+
+/** The pack that the present address is about: the one it names, or the first of its game. */
+export function useCurrentPack() {
+  const { packId } = useParams();
+  const first = useCurrentGame().data?.packs[0]?.id;
+  return usePack(packId === undefined ? first : given(packId));
+}
+
+/** Puts packs and games as the server has them now into what the screens show; what hangs on them is asked anew. */
+export function useShow() {
+  const queries = useQueryClient();
+  const shelf = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  /** Games and packs of which something else has changed. */
+  const asked = () =>
+    Promise.all([
+      shelf(),
+      queries.invalidateQueries({ queryKey: ["game"] }),
+      queries.invalidateQueries({ queryKey: ["pack"] }),
+    ]);
+  return {
+    shelf,
+    everything: asked,
+    game: (now: Game) => {
+      void queries.cancelQueries({ queryKey: ["game", now.id] }); // an older answer may be on its way
+      queries.setQueryData(["game", now.id], now);
+      void shelf();
+    },
+    pack: async (now: Pack) => {
+      void queries.cancelQueries({ queryKey: ["pack", now.id] });
+      queries.setQueryData(["pack", now.id], now);
+      const holds = (game: Game | undefined) =>
+        game?.packs.some(({ id }) => id === now.id) ?? false;
+      await Promise.all([
+        shelf(),
+        queries.invalidateQueries({
+          queryKey: ["game"],
+          predicate: ({ state }) => holds(state.data as Game | undefined),
+        }),
+      ]);
+    },
+  };
 }

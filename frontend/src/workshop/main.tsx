@@ -1,4 +1,4 @@
-import { MutationCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
@@ -17,14 +17,11 @@ const Rules = lazy(() => import("./rules/Rules"));
 /** Asked whether or not there is a network: the server may well be this machine. */
 const networkMode = "always";
 
-const queries: QueryClient = new QueryClient({
+const queries = new QueryClient({
   defaultOptions: {
     queries: { staleTime: 2000, retry: 1, networkMode },
     mutations: { networkMode },
   },
-  mutationCache: new MutationCache({
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
-  }),
 });
 
 const router = createBrowserRouter([

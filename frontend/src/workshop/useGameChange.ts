@@ -1,26 +1,15 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, type Edit, type Game, type Shelf } from "../api/client";
-
-/** Puts a game as the server has it now into what the screens show. */
-export function useShowGame(): (now: Game) => void {
-  const queries = useQueryClient();
-  return (now) =>
-    queries.setQueryData<Shelf>(
-      ["shelf"],
-      (shelf) =>
-        shelf && { ...shelf, games: shelf.games.map((one) => (one.id === now.id ? now : one)) },
-    );
-}
+import { api, type Edit, type Game } from "../api/client";
+import { useShow } from "./data";
 
 /** Changes parts of a game, takes changes back and makes them again; by keys too, where `keys` says so. */
 export function useGameChange(game: Game, keys = true) {
-  const show = useShowGame();
+  const show = useShow().game;
   const queries = useQueryClient();
   // One after another: a change that is made while another is on its way is made to what came of that one.
   const scope = { id: `game ${game.id}` };
-  const latest = () =>
-    queries.getQueryData<Shelf>(["shelf"])?.games.find(({ id }) => id === game.id) ?? game;
+  const latest = () => queries.getQueryData<Game>(["game", game.id]) ?? game;
   const change = useMutation({
     scope,
     mutationFn: (edits: Edit[]) => api.editGame(game.id, edits, latest().revision),

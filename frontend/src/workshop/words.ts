@@ -1,4 +1,4 @@
-import type { Game, Pack, Snag } from "../api/client";
+import type { Game, GameSummary, Pack, PackSummary, Snag } from "../api/client";
 
 export function counted(number: number, one: string, many = `${one}s`): string {
   return `${number.toLocaleString("en")} ${number === 1 ? one : many}`;
@@ -9,23 +9,22 @@ export function worthALook(snags: Snag[]): Snag[] {
   return snags.filter((snag) => snag.severity !== "note");
 }
 
-export function snagWords(snags: Snag[]): string {
-  const number = worthALook(snags).length;
+export function snagWords(number: number): string {
   return number === 0 ? "no snags" : counted(number, "snag");
 }
 
-export function packWords(pack: Pack): string {
-  const snags = pack.to_mend === 0 ? "no snags" : counted(pack.to_mend, "snag");
-  return `${counted(pack.questions, "question")} · ${snags}`;
+export function packWords(pack: PackSummary | Pack): string {
+  return `${counted(pack.questions, "question")} · ${snagWords(pack.to_mend)}`;
 }
 
 /** The snags of a game; while its plays are gone through there may be more. */
-export function gameSnags(game: Game): string {
-  return game.looking ? `${snagWords(game.snags)} so far` : snagWords(game.snags);
+export function gameSnags(game: Game | GameSummary): string {
+  const words = snagWords("snags" in game ? worthALook(game.snags).length : game.to_mend);
+  return game.looking ? `${words} so far` : words;
 }
 
 /** How many questions a game has, and in how many packs; and what is wrong in these. */
-export function packsWords(packs: Pack[]): string {
+export function packsWords(packs: PackSummary[]): string {
   if (packs.length === 0) return "no pack yet";
   const questions = packs.reduce((sum, pack) => sum + pack.questions, 0);
   const toMend = packs.reduce((sum, pack) => sum + pack.to_mend, 0);
@@ -33,7 +32,7 @@ export function packsWords(packs: Pack[]): string {
   return toMend === 0 ? words : `${words} · ${counted(toMend, "snag")}`;
 }
 
-export function gameWords(game: Game): string {
+export function gameWords(game: Game | GameSummary): string {
   const snags = gameSnags(game);
   return game.rows > 0 ? `${counted(game.rows, "row")} · ${snags}` : snags;
 }
@@ -44,6 +43,6 @@ export function optionWords(option: string): string {
 }
 
 /** A pack's name without the folder it is kept in. */
-export function shortName(pack: Pack): string {
+export function shortName(pack: { name: string }): string {
   return pack.name.replace(/^packs\//, "");
 }

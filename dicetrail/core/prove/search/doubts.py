@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from ...play.expressions import Value, show_value
 from ...play.game import Game
 from ...rules.checks.found import Found
-from ...rules.compile import GameReading
+from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
 from .reach import Reach

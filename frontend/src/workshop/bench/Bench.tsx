@@ -1,19 +1,13 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import {
-  api,
-  type BenchSeen,
-  type BenchWanted,
-  type Game,
-  type Pack,
-  type Played,
-} from "../../api/client";
+import { api, type BenchSeen, type BenchWanted, type Game, type Played } from "../../api/client";
 import { PlayView } from "../../player/PlayView";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
 import { GameHead } from "../GameHead";
-import { useGameChange, useShowGame } from "../useGameChange";
+import { useShow } from "../data";
+import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { Branches } from "./Branches";
 import { Covered } from "./Covered";
@@ -28,9 +22,7 @@ import { Peek, Why } from "./Why";
 
 /** The bench: the player's own view, every meter beside it, and the trail below, to be gone back in. */
 export function Bench() {
-  return (
-    <WithGame>{(game, packs) => <OnBench key={game.id} game={game} packs={packs} />}</WithGame>
-  );
+  return <WithGame>{(game) => <OnBench key={game.id} game={game} />}</WithGame>;
 }
 
 const MOST_AT_ONCE = 200;
@@ -46,15 +38,15 @@ const shownAbove = ({ sort, value }: Gauge) =>
 
 const phase = (found: BenchSeen | undefined) => found?.view.phase;
 
-function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
+function OnBench({ game }: { game: Game }) {
   const changing = useGameChange(game);
-  const show = useShowGame();
+  const show = useShow().game;
   const bench = useAttempt(game);
   const { attempt, before, play, move, back, onward } = bench;
   const [peek, setPeek] = useState(false);
   const [side, setSide] = useState<Side>("waymarks");
   const wanted: BenchWanted = { ...play, wait: attempt.wait, onward: attempt.onward };
-  const questions = packs.map(({ id, revision }) => `${id} ${revision}`).join();
+  const questions = game.packs.map(({ id, revision }) => `${id} ${revision}`).join();
   const seen = useQuery({
     queryKey: ["bench", game.id, game.revision, questions, wanted, before],
     queryFn: () => api.bench(game.id, before ? { ...wanted, before } : wanted),
@@ -217,7 +209,7 @@ function OnBench({ game, packs }: { game: Game; packs: Pack[] }) {
             role="group"
             aria-label="What happened"
           >
-            <Why game={game} packs={packs} found={found} />
+            <Why game={game} packs={game.packs} found={found} />
             <section aria-label="Meters">
               <Gauges gauges={found.gauges.filter(shownAbove)} />
               <Peek found={found} open={peek} turn={() => setPeek(!peek)} />

@@ -1,10 +1,10 @@
 import { Link } from "react-router";
-import type { BenchSeen, Game, Pack } from "../../api/client";
+import type { BenchSeen, Game, PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 
 interface WhyProps {
   game: Game;
-  packs: Pack[];
+  packs: PackSummary[];
   found: BenchSeen;
 }
 

@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type CheckingOf, type Edit, type Game, type Pack } from "../../api/client";
+import { api, type CheckingOf, type Edit, type Game, type PackSummary } from "../../api/client";
 import { Notice } from "../../ui/Notice";
+import { useShow } from "../data";
 import { GameHead } from "../GameHead";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
@@ -13,10 +14,11 @@ import { Switches } from "./Switches";
 
 /** The checking screen: the switches at one side, what they make of answers at the other. */
 export function Checking() {
-  return <WithGame>{(game, packs) => <Bench key={game.id} game={game} packs={packs} />}</WithGame>;
+  return <WithGame>{(game) => <OfGame key={game.id} game={game} />}</WithGame>;
 }
 
-function Bench({ game, packs }: { game: Game; packs: Pack[] }) {
+function OfGame({ game }: { game: Game }) {
+  const { packs } = game;
   const [params, setParams] = useSearchParams();
   const pack = packs.find(({ id }) => id === Number(params.get("pack"))) ?? packs[0];
   const number = Math.min(Number(params.get("q") ?? 0), Math.max(0, (pack?.questions ?? 1) - 1));
@@ -48,8 +50,8 @@ function Bench({ game, packs }: { game: Game; packs: Pack[] }) {
 
 interface TriedProps {
   game: Game;
-  packs: Pack[];
-  pack: Pack;
+  packs: PackSummary[];
+  pack: PackSummary;
   number: number;
   pick: (pack: number, number: number) => void;
   change: (edits: Edit[]) => void;
@@ -57,6 +59,7 @@ interface TriedProps {
 }
 
 function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
+  const show = useShow();
   const [typed, setTyped] = useState("");
   const [own, setOwn] = useOwnSamples(game.id, pack.id, number);
   const texts = typed ? [typed, ...own] : own;
@@ -67,6 +70,7 @@ function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
   });
   const accept = useMutation({
     mutationFn: (text: string) => api.accept(pack.id, number, text, pack.revision),
+    onSuccess: show.pack,
   });
   const before = useBefore(tried.data, `${pack.id} ${number}`);
   if (tried.error) {

@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Pack, type Question } from "../../api/client";
+import { api, type PackSummary, type Question } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Light } from "../../ui/Light";
 import { optionWords, shortName } from "../words";
 
 interface Props {
-  packs: Pack[];
-  pack: Pack;
+  packs: PackSummary[];
+  pack: PackSummary;
   number: number;
   question: Question | null;
   pick: (pack: number, number: number) => void;

@@ -1,6 +1,6 @@
 import clsx from "clsx";
 import { useState } from "react";
-import type { CheckingOf, Edit, Pack } from "../../api/client";
+import type { CheckingOf, Edit, PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { shortName } from "../words";
@@ -27,7 +27,7 @@ const SPELLINGS: [string, string, number | Record<string, number>][] = [
 
 interface Props {
   found: CheckingOf;
-  pack: Pack;
+  pack: PackSummary;
   questionId: string | undefined;
   change: (edits: Edit[]) => void;
 }

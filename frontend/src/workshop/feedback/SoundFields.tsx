@@ -1,11 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
-import { api, type Edit, type SoundPart } from "../../api/client";
+import type { Edit, SoundPart } from "../../api/client";
 import { lengthOf, playSound, shapeOf, type Sound } from "../../look/sounds";
 import { Amount } from "../../ui/Amount";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
+import { useBringMedia, useMedia } from "../media";
 import { set } from "../rules/rows";
 
 interface Props {
@@ -21,16 +21,9 @@ const TONES = ["soft", "clear", "bright", "breath"];
 
 /** A sound: made from a few settings, or brought and trimmed; its course and its level drawn. */
 export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props) {
-  const media = useQuery({ queryKey: ["media"], queryFn: api.media }).data ?? [];
-  const queries = useQueryClient();
+  const media = useMedia();
   const input = useRef<HTMLInputElement>(null);
-  const bring = useMutation({
-    mutationFn: (brought: File) => api.bringMedia(brought),
-    onSuccess: async (found) => {
-      await queries.invalidateQueries({ queryKey: ["media"] });
-      keep({ file: found.name });
-    },
-  });
+  const bring = useBringMedia((found) => keep({ file: found.name }));
   if (!sound) return null;
   const [file = "", part = ""] = (sound.file ?? "").split("#t=");
   const [start = "0", end = ""] = part.split(",");

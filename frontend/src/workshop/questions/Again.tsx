@@ -1,9 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, type Difference, type Pack, type Question } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { useShow } from "../data";
 import { counted } from "../words";
 
 interface Props {
@@ -14,7 +15,7 @@ interface Props {
 
 /** A pack's file brought again: what is different, to be taken over whole or in part. */
 export function Again({ pack, open, onClose }: Props) {
-  const queries = useQueryClient();
+  const show = useShow();
   const input = useRef<HTMLInputElement>(null);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const bring = useMutation({
@@ -28,7 +29,7 @@ export function Again({ pack, open, onClose }: Props) {
     mutationFn: async (numbers: number[] | null) => {
       const token = bring.data?.token ?? "";
       const taken = await api.takeAgain(pack.id, { token, numbers, revision: pack.revision });
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
+      await show.pack(taken.pack);
       return taken;
     },
     onSuccess: ({ left }) => left.length === 0 && close(),

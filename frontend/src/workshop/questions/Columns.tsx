@@ -1,10 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Columns, type Pack, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, inputLook, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { useShow } from "../data";
 import { counted } from "../words";
 import { Select } from "./Filters";
 
@@ -16,19 +17,18 @@ interface Props {
 
 /** What the columns of a pack are read as, to be changed after reading. */
 export function ColumnsSheet({ pack, open, onClose }: Props) {
-  const queries = useQueryClient();
+  const show = useShow();
   const columns = useQuery({
     queryKey: ["columns", pack.id, pack.revision],
     queryFn: () => api.columns(pack.id),
     enabled: open,
   });
   const save = useMutation({
-    mutationFn: async (settings: Settings) => {
-      const now = await api.changeColumns(pack.id, settings, pack.revision);
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
+    mutationFn: (settings: Settings) => api.changeColumns(pack.id, settings, pack.revision),
+    onSuccess: async (now) => {
+      await show.pack(now);
+      onClose();
     },
-    onSuccess: onClose,
   });
   return (
     <Sheet

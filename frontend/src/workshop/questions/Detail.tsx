@@ -1,9 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type OneQuestion, type Pack, type QuestionRecord } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
+import { useShow } from "../data";
 import { trimmed } from "./kinds/kinds";
 import { SnagNote } from "./LineRow";
 import { Preview } from "./Preview";
@@ -73,15 +74,15 @@ interface WriteProps extends Omit<Props, "close"> {
 }
 
 function Write({ pack, number, one, focused, next: toNext }: WriteProps) {
-  const queries = useQueryClient();
+  const show = useShow();
   const [draft, setDraft] = useState<{ record: QuestionRecord; of: number }>();
   const save = useMutation({
-    mutationFn: async (record: QuestionRecord) => {
-      const now = await api.changeQuestion(pack.id, number, trimmed(record), pack.revision);
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
+    mutationFn: (record: QuestionRecord) =>
+      api.changeQuestion(pack.id, number, trimmed(record), pack.revision),
+    onSuccess: async (now) => {
+      await show.pack(now);
+      setDraft(undefined);
     },
-    onSuccess: () => setDraft(undefined),
   });
   const record = draft?.record ?? one.record;
   const change = (next: QuestionRecord, keep: boolean) => {

@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
-import { useShelf } from "../data";
+import { useShelf, useShow } from "../data";
 import { counted, shortName } from "../words";
 
 interface Props {
@@ -17,12 +17,16 @@ interface Props {
 /** Questions copied or moved to another pack. */
 export function GiveTo({ pack, numbers, close }: Props) {
   const others = useShelf().data?.packs.filter(({ id }) => id !== pack.id) ?? [];
+  const show = useShow();
   const [chosen, setChosen] = useState("");
   const target = Number(chosen || others[0]?.id);
   const give = useMutation({
     mutationFn: (move: boolean) =>
       api.giveQuestions(pack.id, { numbers, target, move, revision: pack.revision }),
-    onSuccess: ({ left }) => left.length === 0 && close(),
+    onSuccess: async ({ pack: now, target: other, left }) => {
+      await Promise.all([show.pack(now), show.pack(other)]);
+      if (left.length === 0) close();
+    },
   });
   return (
     <Sheet

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { api, type Pack } from "../../api/client";
 import { Notice } from "../../ui/Notice";
+import { useShow } from "../data";
 import { usePages } from "../usePages";
 import { LineRow } from "./LineRow";
 
@@ -14,7 +15,7 @@ interface Props {
 
 /** The lines of a file beside what was read from them. */
 export function Lines({ pack, wanted }: Props) {
-  const queries = useQueryClient();
+  const show = useShow();
   const [onlySnags, setOnlySnags] = useState(false);
   const [editing, setEditing] = useState<number>();
   const scroller = useRef<HTMLDivElement>(null);
@@ -22,12 +23,12 @@ export function Lines({ pack, wanted }: Props) {
     api.lines(pack.id, offset, limit, onlySnags),
   );
   const change = useMutation({
-    mutationFn: async ({ number, raw }: { number: number; raw: string | null }) => {
-      const now = await api.changeLine(pack.id, number, raw, pack.revision);
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
+    mutationFn: ({ number, raw }: { number: number; raw: string | null }) =>
+      api.changeLine(pack.id, number, raw, pack.revision),
+    onSuccess: async (now) => {
+      await show.pack(now);
+      setEditing(undefined);
     },
-    onSuccess: () => setEditing(undefined),
   });
   const total = pages.first?.total ?? 0;
   // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised

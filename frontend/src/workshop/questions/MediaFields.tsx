@@ -1,10 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
-import { api, type Media, type QuestionRecord } from "../../api/client";
+import type { Media, QuestionRecord } from "../../api/client";
 import { Hear } from "../../player/Hear";
 import { Button } from "../../ui/Button";
 import { Field, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
+import { useBringMedia, useMedia } from "../media";
 import { Line } from "./kinds/record";
 
 interface Props {
@@ -13,24 +13,9 @@ interface Props {
   keep: () => void;
 }
 
-function useMedia() {
-  return useQuery({ queryKey: ["media"], queryFn: api.media }).data ?? [];
-}
-
-function useBringMedia(done: (media: Media) => void) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (file: File) => api.bringMedia(file),
-    onSuccess: async (media) => {
-      await queries.invalidateQueries({ queryKey: ["media"] });
-      done(media);
-    },
-  });
-}
-
 /** Brings a picture and gives it as an option is written. */
 export function usePictureOption() {
-  const bring = useMutation({ mutationFn: (file: File) => api.bringMedia(file) });
+  const bring = useBringMedia();
   return (file: File, done: (option: string) => void) =>
     bring.mutate(file, {
       onSuccess: (media) => done(`![${media.name.replace(/\.\w+$/, "")}](${media.name})`),

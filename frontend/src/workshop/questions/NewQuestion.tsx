@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type Pack, type QuestionRecord } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { useShow } from "../data";
 import { freshRecord, trimmed } from "./kinds/kinds";
 import { text } from "./kinds/record";
 import { RecordForm } from "./RecordForm";
@@ -32,6 +33,7 @@ function draftOf(pack: Pack): QuestionRecord | undefined {
 export function NewQuestion({ pack, kind, after, saved, close }: Props) {
   const [record, setRecord] = useState(() => draftOf(pack) ?? freshRecord(kind));
   const [round, setRound] = useState(0);
+  const show = useShow();
   const change = (next: QuestionRecord) => {
     setRecord(next);
     localStorage.setItem(draftKey(pack), JSON.stringify(next));
@@ -39,7 +41,8 @@ export function NewQuestion({ pack, kind, after, saved, close }: Props) {
   const forget = () => localStorage.removeItem(draftKey(pack));
   const add = useMutation({
     mutationFn: () => api.addQuestion(pack.id, trimmed(record), after, pack.revision),
-    onSuccess: (now) => {
+    onSuccess: async (now) => {
+      await show.pack(now);
       forget();
       setRecord(freshRecord(text(record["kind"])));
       setRound(round + 1);

@@ -1,8 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { Ellipsis } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Game, type Job, type Pack } from "../../api/client";
+import { api, type Game, type Job, type Pack, type PackSummary } from "../../api/client";
 import { Menu, MenuDo } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { useShelf } from "../data";
@@ -13,31 +13,30 @@ import { counted, shortName } from "../words";
 
 interface Props {
   game: Game;
-  packs: Pack[];
   pack: Pack | undefined;
 }
 
 /** The packs of a game: looked at, added from the shelf or from a file, put in order, removed. */
-export function PacksOf({ game, packs, pack }: Props) {
+export function PacksOf({ game, pack }: Props) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
+  const { packs } = game;
   const shelf = useShelf().data?.packs ?? [];
   const input = useRef<HTMLInputElement>(null);
   const [job, setJob] = useState<Job>();
   const { change, changeAsync, problem } = useGameChange(game, false);
   const others = shelf.filter(({ name }) => !game.pack_names.includes(name));
-  const place = (one: Pack) => game.pack_names.indexOf(one.name);
-  const show = (one: Pack) => void navigate(`/games/${game.id}/questions/${one.id}`);
-  const include = async (one: Pack) => {
+  const place = (one: PackSummary) => game.pack_names.indexOf(one.name);
+  const open = (one: { id: number }) => void navigate(`/games/${game.id}/questions/${one.id}`);
+  const include = async (one: { id: number; name: string }) => {
     await changeAsync([insert(["packs", game.pack_names.length], one.name)]);
-    await queries.invalidateQueries({ queryKey: ["shelf"] });
-    show(one);
+    open(one);
   };
   const bring = useMutation({
     mutationFn: (file: File) => api.bring(file),
     onSuccess: async (brought) => {
       if (brought.pack) await include(brought.pack);
       if (brought.job) setJob(brought.job);
+      if (brought.game) void navigate(`/games/${brought.game}/rules`);
     },
   });
   const write = useMutation({

@@ -1,12 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link, useSearchParams } from "react-router";
-import { api, type Game, type Pack, packFile } from "../../api/client";
+import { useParams, useSearchParams } from "react-router";
+import { api, type Pack, packFile } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Menu, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
-import { useCurrent } from "../data";
+import { useCurrentGame, useCurrentPack, useShow } from "../data";
 import { OnceThere } from "../WithGame";
 import { packWords, shortName } from "../words";
 import { Again } from "./Again";
@@ -17,32 +17,25 @@ import { QuestionTable } from "./QuestionTable";
 
 /** The questions screen: the questions of a pack in a table, or its lines as they are written. */
 export function Questions() {
-  const { game, packs, pack } = useCurrent();
+  const game = useCurrentGame();
+  const pack = useCurrentPack();
+  const { packId } = useParams();
   return (
-    <OnceThere waiting="Opening the pack …">
-      {() => (
-        <div className="flex h-full flex-col">
-          {game && <PacksOf key={game.id} game={game} packs={packs} pack={pack} />}
-          {pack ? <PackSheet key={pack.id} pack={pack} /> : <NoPack game={game} />}
+    <div className="flex h-full flex-col">
+      {game.data && <PacksOf key={game.data.id} game={game.data} pack={pack.data} />}
+      {game.data && packId === undefined && game.data.packs.length === 0 ? (
+        <div className="p-8">
+          <h1 className="mb-2 text-3xl">No questions yet</h1>
+          <p>Add a pack: one from the shelf, one from a file, or a new one to write into.</p>
         </div>
-      )}
-    </OnceThere>
-  );
-}
-
-function NoPack({ game }: { game: Game | undefined }) {
-  return (
-    <div className="p-8">
-      <h1 className="mb-2 text-3xl">{game ? "No questions yet" : "No pack here"}</h1>
-      {game ? (
-        <p>Add a pack: one from the shelf, one from a file, or a new one to write into.</p>
       ) : (
-        <p>
-          This pack is not on the shelf.{" "}
-          <Link to="/" className="text-pine underline">
-            To the shelf
-          </Link>
-        </p>
+        <OnceThere
+          found={{ data: pack.data, error: game.error ?? pack.error }}
+          waiting="Opening the pack …"
+          missing={game.error ? "This game is not on the shelf" : "This pack is not on the shelf"}
+        >
+          {(opened) => <PackSheet key={opened.id} pack={opened} />}
+        </OnceThere>
       )}
     </div>
   );
@@ -52,17 +45,14 @@ type Side = "lines" | "questions";
 type Opened = "columns" | "again" | undefined;
 
 function PackSheet({ pack }: { pack: Pack }) {
-  const queries = useQueryClient();
+  const show = useShow();
   const [search] = useSearchParams();
   const line = Number(search.get("line")) || undefined;
   const [side, setSide] = useState<Side>(line || pack.to_mend > 0 ? "lines" : "questions");
   const [opened, setOpened] = useState<Opened>();
   const turn = useMutation({
-    mutationFn: async (way: "undo" | "redo") => {
-      const now = await (way === "undo" ? api.undoPack(pack.id) : api.redoPack(pack.id));
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
-    },
+    mutationFn: (way: "undo" | "redo") => api.turnPack(pack.id, way),
+    onSuccess: show.pack,
   });
   const { can_undo: canUndo, can_redo: canRedo } = pack;
 

@@ -1,16 +1,14 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { api, type Pack, type Question } from "../../api/client";
+import { useShow } from "../data";
 
-/** Changes of a pack's questions: what is shown of the pack is fetched anew after each. */
+/** Changes of a pack's questions: what hangs on the pack is asked anew after each. */
 export function useQuestionChanges(pack: Pack) {
-  const queries = useQueryClient();
+  const show = useShow();
   const change = useMutation({
     mutationKey: ["change", pack.id],
-    mutationFn: async (work: () => Promise<Pack>) => {
-      const now = await work();
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      return now;
-    },
+    mutationFn: (work: () => Promise<Pack>) => work(),
+    onSuccess: show.pack,
   });
   const { id, revision } = pack;
   type Many = Parameters<typeof api.changeMany>[1];

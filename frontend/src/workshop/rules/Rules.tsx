@@ -89,8 +89,8 @@ function Table({ game, changing, toText }: TableProps) {
   const found = comesTo.data?.ready ? comesTo.data.revision : undefined;
   useEffect(() => {
     // The number of snags in the top line counts what going through the plays brought up.
-    if (found !== undefined) void queries.invalidateQueries({ queryKey: ["shelf"] });
-  }, [found, queries]);
+    if (found !== undefined) void queries.invalidateQueries({ queryKey: ["game", game.id] });
+  }, [found, game.id, queries]);
   const covered = useQuery({
     queryKey: ["coverage", game.id, game.revision, game.dice, []],
     queryFn: () => api.coverage(game.id, []),

@@ -5,7 +5,7 @@ import { useParams } from "react-router";
 import { api, type Game, type Snag, type Words } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
-import { useShowGame } from "../useGameChange";
+import { useShow } from "../data";
 import { draftOf, type SaveState, useAutosave } from "./useAutosave";
 import { type Editor, YamlEditor } from "./YamlEditor";
 
@@ -31,7 +31,7 @@ export function TextSide() {
 }
 
 function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
-  const showGame = useShowGame();
+  const showGame = useShow().game;
   const show = useRef(showGame);
   useEffect(() => {
     show.current = showGame;

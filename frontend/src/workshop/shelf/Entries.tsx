@@ -1,12 +1,12 @@
 import { Ellipsis } from "lucide-react";
 import { Link } from "react-router";
-import { type Game, gameFile, type Pack, packFile } from "../../api/client";
+import { gameFile, type GameSummary, packFile, type PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Menu, MenuDo, MenuFile } from "../../ui/Menu";
 import { counted, gameWords, packWords, shortName } from "../words";
 
 interface GameProps {
-  game: Game;
+  game: GameSummary;
   copy: () => void;
   remove: () => void;
 }
@@ -46,9 +46,9 @@ export function GameEntry({ game, copy, remove }: GameProps) {
 }
 
 interface PackProps {
-  pack: Pack;
+  pack: PackSummary;
   /** The games that ask its questions. */
-  games: Game[];
+  games: GameSummary[];
   start: () => void;
   remove: () => void;
 }

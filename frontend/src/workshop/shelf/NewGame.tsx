@@ -1,15 +1,16 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Pack } from "../../api/client";
+import { api, type PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { useShow } from "../data";
 import { counted, shortName } from "../words";
 
 interface Props {
-  packs: Pack[];
+  packs: PackSummary[];
   /** The pack that is chosen at first; null for none yet. */
   pack: number | null;
   onClose: () => void;
@@ -18,12 +19,15 @@ interface Props {
 /** A new game: its title, its pack and a manner to begin from; everything can be changed in its rules. */
 export function NewGame({ packs, pack, onClose }: Props) {
   const navigate = useNavigate();
+  const show = useShow();
   const [chosen, setChosen] = useState(pack === null ? "" : String(pack));
   const start = useMutation({
     mutationFn: (wanted: { id: number | null; title: string; manner: string }) =>
       api.newGame(wanted.id, wanted.title, wanted.manner),
-    onSuccess: (game) =>
-      void navigate(`/games/${game.id}/${game.pack_ids.length > 0 ? "rules" : "questions"}`),
+    onSuccess: (game) => {
+      show.game(game);
+      void navigate(`/games/${game.id}/${game.packs.length > 0 ? "rules" : "questions"}`);
+    },
   });
   const manners = useQuery({ queryKey: ["manners"], queryFn: api.manners, staleTime: Infinity });
   const begin = (event: FormEvent<HTMLFormElement>) => {

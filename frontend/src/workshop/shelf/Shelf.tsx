@@ -5,7 +5,7 @@ import { api, type Job, type Kind, type Shelf as ShelfData } from "../../api/cli
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
-import { useShelf } from "../data";
+import { useShelf, useShow } from "../data";
 import { shortName } from "../words";
 import { Bring } from "./Bring";
 import { Empty } from "./Empty";
@@ -33,7 +33,11 @@ export function Shelf() {
   const navigate = useNavigate();
   const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
   const queries = useQueryClient();
-  const show = (now: ShelfData) => queries.setQueryData(["shelf"], now);
+  const { everything } = useShow();
+  const show = async (now: ShelfData) => {
+    queries.setQueryData(["shelf"], now);
+    await everything(); // games may have lost a pack, or have one again
+  };
   const off = useMutation({
     mutationFn: ({ kind, id }: Thing) => api.takeOff(kind, id),
     onSuccess: show,

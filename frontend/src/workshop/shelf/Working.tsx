@@ -1,9 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, type Job } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Progress } from "../../ui/Progress";
+import { useShow } from "../data";
 
 interface Props {
   job: Job;
@@ -12,7 +13,7 @@ interface Props {
 
 /** A file that takes a while: how far its reading has come, and a press that stops it. */
 export function Working({ job: first, done }: Props) {
-  const queries = useQueryClient();
+  const { shelf } = useShow();
   const job = useQuery({
     queryKey: ["job", first.id],
     queryFn: () => api.job(first.id),
@@ -24,8 +25,8 @@ export function Working({ job: first, done }: Props) {
   useEffect(() => {
     if (job.state !== "done" || job.pack_id === null) return;
     const { pack_id: packId } = job;
-    void queries.invalidateQueries({ queryKey: ["shelf"] }).then(() => done(packId));
-  }, [job, done, queries]);
+    void shelf().then(() => done(packId));
+  }, [job, done, shelf]);
   if (job.state === "refused") return <Notice tone="bad">{job.message}</Notice>;
   if (job.state === "stopped") return <Notice tone="info">{job.message}</Notice>;
   return (

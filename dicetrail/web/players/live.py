@@ -12,13 +12,14 @@ from dataclasses import dataclass, field
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
-from ..core.play.game import Move
-from ..core.play.program import Program
-from ..core.play.run import Run
-from ..core.play.view import View, view
-from ..store import plays
-from ..store.models import Play
-from .workshop import Workshop
+from ...core.play.game import Move
+from ...core.play.program import Program
+from ...core.play.run import Run
+from ...core.play.view import View, view
+from ...store import plays
+from ...store.models import Play
+from ..workshop import Workshop
+from ..workshop.recent import Recent
 
 log = logging.getLogger(__name__)
 
@@ -26,6 +27,9 @@ HEARTBEAT = 1.0
 """Seconds between two savings of how far the plays' time has come."""
 REST_AFTER = 120.0
 """Seconds without anybody watching after which a play rests, its clock standing."""
+
+MOST_PROGRAMS = 100
+"""Games that stay ready to run."""
 
 Watcher = Callable[[View], Awaitable[None]]
 
@@ -63,7 +67,7 @@ class Live:
     def __init__(self, workshop: Workshop) -> None:
         self._workshop = workshop
         self._plays: dict[str, LivePlay] = {}
-        self._programs: dict[str, Program] = {}
+        self._programs: Recent[Program] = Recent(MOST_PROGRAMS)
         self._opening = asyncio.Lock()
         self._ticks: set[asyncio.Task[None]] = set()
 
@@ -85,9 +89,11 @@ class Live:
             kept = session.get(Play, play_id)
             if kept is None:
                 return None
-            if kept.digest not in self._programs:
-                self._programs[kept.digest] = Program(plays.compiled_game(session, kept.digest))
-            run = Run(self._programs[kept.digest], plays.choices_of(kept))
+            digest = kept.digest
+            program = self._programs.get_or_make(
+                digest, lambda: Program(plays.compiled_game(session, digest))
+            )
+            run = Run(program, plays.choices_of(kept))
             moves = plays.moves_of(session, play_id)
             clock = max([kept.clock, *(at for _, at in moves)])
         run.begin()
@@ -95,6 +101,10 @@ class Live:
             run.do(move, at)
         run.tick(clock)
         return LivePlay(play_id, run, len(moves), clock)
+
+    def know(self, digest: str, program: Program) -> None:
+        """Use a game that is ready to run for the plays of it that are taken up."""
+        self._programs.put(digest, program)
 
     async def watch(self, play: LivePlay, watcher: Watcher) -> None:
         """Send every new view of a play to ``watcher``, beginning with the present one."""

@@ -6,27 +6,28 @@ from collections.abc import Callable
 
 from fastapi import APIRouter, HTTPException
 
-from ..core.pack.editing import Source, move, remove
-from ..core.pack.many import add_many, change_many, duplicate, give
-from ..core.pack.reader import read_text
-from ..core.pack.record import WrittenRecord
-from ..core.pack.writing import to_record
-from ..core.snag import Refused
-from .packs import ThePack, change_pack, keep_pack, pack_of, pack_out, question_at, stale
-from .requests import TheSession, TheWorkshop
-from .shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
+from ...core.pack.editing import Source, move, remove
+from ...core.pack.many import add_many, change_many, duplicate, give
+from ...core.pack.reader import read_text
+from ...core.pack.record import WrittenRecord
+from ...core.pack.writing import to_record
+from ...core.snag import Refused
+from ..requests import TheSession, TheWorkshop
+from ..shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
+from .shown import pack_out
+from .the_pack import ThePack, change_pack, keep_pack, pack_of, question_at, stale
 
-router = APIRouter(prefix="/api/workshop", tags=["packs"])
+router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
 
 MOST_SET = 5000
 MOST_GIVEN = 300
 MOST_PASTED = 2000
 
 
-@router.post("/packs/{pack_id}/questions/many")
+@router.post("/{pack_id}/questions/many")
 def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """Remove, duplicate, move or set several questions."""
-    reading = workshop.reading(session, pack)
+    reading = workshop.packs.reading(session, pack)
     for number in (*wanted.numbers, *([] if wanted.before is None else [wanted.before])):
         question_at(reading, number)
 
@@ -51,10 +52,10 @@ def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop:
     return change_pack(session, workshop, pack, wanted.revision, work[wanted.do])
 
 
-@router.post("/packs/{pack_id}/questions/rows", status_code=201)
+@router.post("/{pack_id}/questions/rows", status_code=201)
 def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """Add the questions of rows that were pasted, behind a question."""
-    read = read_text("pasted.tsv", wanted.text, load_data=workshop.load_data)
+    read = read_text("pasted.tsv", wanted.text, load_data=workshop.packs.tables())
     unread = [snag for snag in read.snags if snag.severity == "stop"]
     if unread:
         raise Refused(f"Row {unread[0].line} can't be read: {unread[0].message} Nothing was added.")
@@ -68,7 +69,7 @@ def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWo
     )
 
 
-@router.post("/packs/{pack_id}/questions/give")
+@router.post("/{pack_id}/questions/give")
 def give_questions(wanted: GiveIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> GivenOut:
     """Copy or move questions to another pack: both packs change, or none."""
     target = pack_of(wanted.target, session)
@@ -78,10 +79,10 @@ def give_questions(wanted: GiveIn, pack: ThePack, session: TheSession, workshop:
         raise stale()
     if len(wanted.numbers) > MOST_GIVEN:
         raise Refused(f"{MOST_GIVEN} questions can go at once; {len(wanted.numbers)} are chosen.")
-    source = workshop.source(session, pack)
+    source = workshop.packs.source(session, pack)
     for number in wanted.numbers:
         question_at(source.read(), number)
-    now, given, left = give(source, wanted.numbers, workshop.source(session, target))
+    now, given, left = give(source, wanted.numbers, workshop.packs.source(session, target))
     if given:
         keep_pack(session, workshop, target, now, target.revision)
         if wanted.move:

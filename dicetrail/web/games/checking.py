@@ -2,25 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 from fastapi import APIRouter, HTTPException
 
-from ..core.pack.editing import change
-from ..core.pack.samples import Sample
-from ..core.pack.suggesting import suggested
-from ..core.pack.writing import to_record
-from ..core.play.question import Question
-from ..core.play.switches import Checking
-from ..core.rules.comparing import collisions, nearest, verdict_on
-from ..core.rules.document import CheckingPart, OwnCheckingPart
-from .named import TheDocument, TheGame, TheReading
-from .packs import ThePack, change_pack, question_at, question_out, snags_out
-from .requests import TheSession, TheWorkshop
-from .shapes.answers import AcceptIn, CheckingOut, SamplesIn, TriedOut
-from .shapes.packs import PackOut
+from ...core.pack.editing import change
+from ...core.pack.writing import to_record
+from ...core.prove.samples import tried
+from ...core.rules.comparing import collisions, nearest
+from ...core.rules.document import OwnCheckingPart
+from ..packs.shown import question_out, snags_out
+from ..packs.the_pack import ThePack, change_pack, question_at
+from ..requests import TheSession, TheWorkshop
+from ..shapes.answers import AcceptIn, CheckingOut, SamplesIn, TriedOut
+from ..shapes.packs import PackOut
+from .the_game import TheDocument, TheGame, TheReading
 
-router = APIRouter(prefix="/api/workshop", tags=["checking"])
+router = APIRouter(prefix="/api/workshop", tags=["games"])
 
 MOST_COLLISIONS = 200
 
@@ -38,10 +34,10 @@ def checking_of(
 ) -> CheckingOut:
     """How the answers to one question are compared, tried with samples."""
     part = document.checking
-    pack_reading = workshop.reading(session, pack)
+    pack_reading = workshop.packs.reading(session, pack)
     question = question_at(pack_reading, number) if pack_reading.questions else None
     rules, origins = nearest(part, pack.name, question.id if question else "")
-    samples = _samples(question, part, rules, wanted.texts) if question else []
+    samples = tried(question, part, rules, wanted.texts) if question else []
     game_rules, _ = nearest(part, "", "")
     colliding = collisions(reading.game.questions, game_rules) if reading.game else ()
     return CheckingOut(
@@ -58,7 +54,17 @@ def checking_of(
         origins=origins,
         question=question_out(question, number, ()) if question else None,
         generated=question is not None and question.recipe is not None,
-        samples=samples,
+        samples=[
+            TriedOut(
+                text=one.sample.text,
+                about=one.sample.about,
+                verdict=one.verdict.name,
+                steps=list(one.verdict.steps),
+                must=one.must,
+                pin=one.pin,
+            )
+            for one in samples
+        ],
         collisions=[found.message for found in colliding[:MOST_COLLISIONS]],
         broken=snags_out([snag for snag in reading.snags if snag.code == "broken-sample"]),
     )
@@ -69,7 +75,7 @@ def accept(
     number: int, wanted: AcceptIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Make an input another right answer of a question that is typed in."""
-    question = question_at(workshop.reading(session, pack), number)
+    question = question_at(workshop.packs.reading(session, pack), number)
     if question.options or question.recipe is not None:
         raise HTTPException(422, "Only a question whose answer is typed in can have another right answer.")
     record = to_record(question)
@@ -81,32 +87,3 @@ def accept(
         wanted.revision,
         lambda source: change(source, number, {**record, "answer": answers[0], "accepted": answers[1:]}),
     )
-
-
-def _samples(question: Question, part: CheckingPart, rules: Checking, texts: Sequence[str]) -> list[TriedOut]:
-    """The pinned samples of a question, then the maker's own, then the suggested ones, each text once."""
-    if question.recipe is not None:
-        return []
-    pins = {
-        sample.answer: (number, sample.must)
-        for number, sample in enumerate(part.samples)
-        if sample.question == question.id
-    }
-    samples = {text: Sample(text, "") for text in (*pins, *texts)}
-    for sample in suggested(question):
-        samples[sample.text] = sample
-    tried = []
-    for text, sample in samples.items():
-        verdict = verdict_on(question._replace(checking=rules), text, rules)
-        pin, must = pins.get(text, (-1, ""))
-        tried.append(
-            TriedOut(
-                text=text,
-                about=sample.about,
-                verdict=verdict.name,
-                steps=list(verdict.steps),
-                must=must,
-                pin=pin,
-            )
-        )
-    return tried

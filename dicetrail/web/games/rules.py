@@ -6,25 +6,24 @@ from collections.abc import Iterable
 
 from fastapi import APIRouter
 
-from ..core.play.expressions import (
+from ...core.play.expressions import (
     ExpressionError,
     check_names,
     compile_expression,
     compile_template,
 )
-from ..core.play.game import COUNTS, TOLD
-from ..core.play.moments import MOMENTS
-from ..core.prove.search.doubts import doubts
-from ..core.prove.search.lengths import seconds_of_plays
-from ..core.prove.search.reach import Reach
-from ..core.rules.comments import comments
-from ..core.rules.compile import GameReading
-from ..core.rules.conditions import conditions, fresh_condition
-from ..core.rules.cues import SHIPPED
-from .named import TheDocument, TheGame, TheReading
-from .packs import snags_out
-from .requests import TheSession, TheWorkshop
-from .shapes.rules import (
+from ...core.play.game import COUNTS, TOLD
+from ...core.play.moments import MOMENTS
+from ...core.prove.search.doubts import doubts
+from ...core.prove.search.lengths import seconds_of_plays
+from ...core.prove.search.reach import Reach
+from ...core.rules.comments import comments
+from ...core.rules.conditions import conditions, fresh_condition
+from ...core.rules.cues import SHIPPED
+from ...core.rules.reading import GameReading
+from ..packs.shown import snags_out
+from ..requests import TheSession, TheWorkshop
+from ..shapes.rules import (
     CellIn,
     CellOut,
     ComesToOut,
@@ -35,8 +34,9 @@ from .shapes.rules import (
     PossibleOut,
     RulesOut,
 )
+from .the_game import TheDocument, TheGame, TheReading
 
-router = APIRouter(prefix="/api/workshop", tags=["rules"])
+router = APIRouter(prefix="/api/workshop", tags=["games"])
 
 MOST_VALUES = 60
 """Values of a meter that are told one by one."""
@@ -83,7 +83,7 @@ def comes_to(
     game: TheGame, reading: TheReading, _: TheDocument, session: TheSession, workshop: TheWorkshop
 ) -> ComesToOut:
     """What the rules come to; asked again while it is being worked out."""
-    found = workshop.reach(session, game)
+    found = workshop.games.reach(session, game)
     if found is None or reading.game is None:
         return _comes_to(game.revision, reading, Reach(complete=False), ready=reading.game is None)
     return _comes_to(game.revision, reading, found, ready=True)

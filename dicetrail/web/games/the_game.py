@@ -6,12 +6,12 @@ from typing import Annotated
 
 from fastapi import Depends, HTTPException
 
-from ..core.play.program import Program
-from ..core.rules.compile import GameReading
-from ..core.rules.document import Document
-from ..core.snag import Refused
-from ..store.models import Game
-from .requests import TheSession, TheWorkshop
+from ...core.play.program import Program
+from ...core.rules.document import Document
+from ...core.rules.reading import GameReading
+from ...core.snag import Refused
+from ...store.models import Game
+from ..requests import TheSession, TheWorkshop
 
 
 def game_of(game_id: int, session: TheSession) -> Game:
@@ -27,7 +27,7 @@ TheGame = Annotated[Game, Depends(game_of)]
 
 def reading_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameReading:
     """The game as it was read, snags and all."""
-    return workshop.compiled(session, game)
+    return workshop.games.compiled(session, game)
 
 
 TheReading = Annotated[GameReading, Depends(reading_of)]
@@ -48,7 +48,7 @@ def program_of(
     game: TheGame, session: TheSession, workshop: TheWorkshop, reading: TheReading, _: TheDocument
 ) -> Program:
     """The game as it can be played; refused where its rules stop it."""
-    program = workshop.program(session, game)
+    program = workshop.games.program(session, game)
     if program is None:
         stops = next(snag for snag in reading.snags if snag.severity == "stop")
         raise Refused(f"This game can't be played yet. Line {stops.line}: {stops.message}")

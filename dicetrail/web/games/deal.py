@@ -6,20 +6,20 @@ from dataclasses import asdict
 
 from fastapi import APIRouter
 
-from ..core.pack.progress import Progress
-from ..core.play.card import Card
-from ..core.play.deck import Deck, pool
-from ..core.play.kinds import shown_answer
-from ..core.play.setup import choose
-from ..core.prove.chance.fairness import Tally, fair_deals, generated
-from ..core.rules.document import DealPart
-from .jobs import Job
-from .named import TheGame, TheProgram
-from .packs import TheJobs, job_of, job_out
-from .shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
-from .shapes.common import DiceNumber
+from ...core.pack.progress import Progress
+from ...core.play.card import Card
+from ...core.play.deck import Deck, pool
+from ...core.play.kinds import shown_answer
+from ...core.play.setup import choose
+from ...core.prove.chance.fairness import Tally, fair_deals, generated
+from ...core.rules.document import DealPart
+from ..jobs import Job
+from ..shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
+from ..shapes.common import DiceNumber
+from ..watching import TheJobs, job_of, job_out
+from .the_game import TheGame, TheProgram
 
-router = APIRouter(prefix="/api/workshop", tags=["deal"])
+router = APIRouter(prefix="/api/workshop", tags=["games"])
 
 MOST_CARDS = 500
 """Cards of one deal that are shown."""

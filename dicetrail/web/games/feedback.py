@@ -2,32 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, replace
+from dataclasses import asdict
 
 from fastapi import APIRouter, HTTPException
 
-from ..core.play.game import Choices, Clocks, Consequence, Cue, Deal, Game, Move, Sound
-from ..core.play.program import Program
-from ..core.play.question import Question
-from ..core.play.run import Run
-from ..core.play.view import View, view
-from ..core.rules.contrast import contrast
-from ..core.rules.cues import SHIPPED, SHIPPED_SOUNDS
-from ..core.rules.document import CuePart, SoundPart
-from .named import TheDocument, TheGame, TheProgram
-from .shapes.rules import ExperienceIn, FeedbackOut
+from ...core.play.game import Cue, Sound
+from ...core.play.trying import cue_seen
+from ...core.play.view import View
+from ...core.rules.contrast import contrast
+from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
+from ...core.rules.document import CuePart, SoundPart
+from ..shapes.rules import ExperienceIn, FeedbackOut
+from .the_game import TheDocument, TheGame, TheProgram
 
-router = APIRouter(prefix="/api/workshop", tags=["feedback"])
-
-SAMPLE = Question(
-    "sample",
-    "choice",
-    "Which way does the needle of a compass point?",
-    ("North",),
-    ("East", "North", "Down the valley"),
-    (1,),
-    why="Its red end points to magnetic north.",
-)
+router = APIRouter(prefix="/api/workshop", tags=["games"])
 
 
 @router.get("/games/{game_id}/feedback")
@@ -61,28 +49,11 @@ def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
 @router.post("/games/{game_id}/feedback/try")
 def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram) -> View:
     """What a player sees at a right answer that has this cue."""
-    game = program.game
     part = document.cues.get(wanted.cue)
     cue = SHIPPED.get(wanted.cue) if part is None else Cue(wanted.cue, **part.model_dump())
     if cue is None:
         raise HTTPException(404, f"There is no cue ‘{wanted.cue}’ in this game.")
-    bad = cue.tone == "bad"
-    moment = "missed" if bad else "right"
-    shown = Game(
-        game.title,
-        (SAMPLE,),
-        deal=Deal(order="filed", options="filed"),
-        meters=game.meters,
-        clocks=Clocks(breather="player"),
-        consequences=(Consequence(moment, reveal=bad, cue=cue.name, hold=0),),  # type: ignore[arg-type]
-        cues=(cue,),
-        look=game.look,
-        sounds=game.sounds,
-    )
-    run = Run(Program(shown), Choices(1, "Player"))
-    run.begin()
-    run.do(Move("wrong" if bad else "right"), 0)
-    return replace(view(run, 0), waits_for_player=False)
+    return cue_seen(program.game, cue)
 
 
 def _cue_part(cue: Cue) -> CuePart:

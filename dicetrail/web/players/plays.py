@@ -7,17 +7,17 @@ import dataclasses
 from fastapi import APIRouter, HTTPException, Request, WebSocket, WebSocketDisconnect
 from pydantic import ValidationError
 
-from ..core.play.deck import pass_length
-from ..core.play.game import Bounds, Move
-from ..core.play.program import Program
-from ..core.play.setup import choose
-from ..core.play.view import View, intro, view
-from ..store import games, plays
-from ..store.models import Game
+from ...core.play.deck import pass_length
+from ...core.play.game import Bounds, Move
+from ...core.play.program import Program
+from ...core.play.setup import choose
+from ...core.play.view import View, intro, view
+from ...store import games, plays
+from ...store.models import Game
+from ..requests import TheSession, TheWorkshop
+from ..shapes.players import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
+from ..workshop.games import roll
 from .live import Live, LivePlay
-from .requests import TheSession, TheWorkshop
-from .shapes.players import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
-from .workshop import roll
 
 router = APIRouter(prefix="/api/players", tags=["players"])
 
@@ -31,9 +31,9 @@ _BROKEN = "This game is being worked on: its rules can't be played just now. Try
 def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> InvitationOut:
     """What a player sees before a play."""
     game = _game_called(session, slug)
-    reading = workshop.compiled(session, game)
+    reading = workshop.games.compiled(session, game)
     if reading.game is None:
-        title, _ = workshop.outline(game, reading)
+        title, _ = workshop.games.outline(game, reading)
         return InvitationOut(
             slug=slug, title=title, intro="", name=False, count=None, level=None, topics=[], problem=_BROKEN
         )
@@ -56,18 +56,23 @@ def invitation(slug: str, session: TheSession, workshop: TheWorkshop) -> Invitat
 
 
 @router.post("/games/{slug}/plays", status_code=201)
-def start_play(slug: str, wanted: PlayIn, session: TheSession, workshop: TheWorkshop) -> PlayOut:
+def start_play(
+    slug: str, wanted: PlayIn, request: Request, session: TheSession, workshop: TheWorkshop
+) -> PlayOut:
     """Start a play; it begins when its player's page opens the socket."""
     game = _game_called(session, slug)
-    compiled = workshop.compiled(session, game).game
-    if compiled is None:
+    program = workshop.games.program(session, game)
+    if program is None:
         raise HTTPException(409, _BROKEN)
+    compiled = program.game
     dice = roll() if wanted.dice is None else wanted.dice
     choices = choose(
         compiled, dice, player=wanted.player, count=wanted.count, topic=wanted.topic, level=wanted.level
     )
     play = plays.add_play(session, game.id, compiled, choices)
     session.commit()
+    live: Live = request.app.state.live
+    live.know(play.digest, program)
     return PlayOut(id=play.id, slug=slug, dice=dice)
 
 

@@ -1,0 +1,112 @@
+"""The maker's API for the shelf: what stands on it in short, and what was taken off it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from fastapi import APIRouter, HTTPException, Response
+from sqlalchemy.orm import Session
+
+from ...core.pack.formats import ENDINGS
+from ...core.pack.roles import ROLES
+from ...core.play.expressions import FUNCTIONS
+from ...core.play.game import COUNTS
+from ...core.play.kinds import KINDS
+from ...core.play.moments import MOMENTS
+from ...core.rules.cues import SHIPPED
+from ...core.rules.document import schema as game_schema
+from ...store import games, shelving
+from ...store.models import Game, Pack
+from ...store.standing import standing
+from ..demo import DEMO, bring_demo
+from ..download import download
+from ..packs.shown import pack_summary
+from ..requests import TheSession, TheWorkshop
+from ..shapes.games import OffOut, ShelfOut, WordsOut
+from ..workshop import Workshop
+from .shown import game_summary
+
+router = APIRouter(prefix="/api/workshop", tags=["games"])
+
+SAMPLE = "trail-sense.tsv"
+"""The demo's pack that is given as a sample."""
+
+
+@router.get("/shelf")
+def shelf(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
+    """Every pack and every game, in short."""
+    return _shelf_out(session, workshop)
+
+
+def _shelf_out(session: Session, workshop: Workshop) -> ShelfOut:
+    return ShelfOut(
+        packs=[pack_summary(session, workshop, pack) for pack in standing(session).packs.values()],
+        games=[game_summary(session, workshop, game) for game in games.all_games(session)],
+        packs_off=[
+            OffOut(id=pack.id, title=shelving.name_of(pack)) for pack in shelving.off_the_shelf(session, Pack)
+        ],
+        games_off=[
+            OffOut(id=game.id, title=workshop.games.outline(game, workshop.games.compiled(session, game))[0])
+            for game in shelving.off_the_shelf(session, Game)
+        ],
+    )
+
+
+@router.post("/{kind}/{number}/off")
+def take_off(
+    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+) -> ShelfOut:
+    """Take a pack or a game off the shelf; it can be put back."""
+    shelving.take_off(_thing(session, kind, number))
+    session.commit()
+    return _shelf_out(session, workshop)
+
+
+@router.post("/{kind}/{number}/back")
+def put_back(
+    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+) -> ShelfOut:
+    """Put a pack or a game that was taken off back on the shelf."""
+    shelving.put_back(session, _thing(session, kind, number))
+    session.commit()
+    return _shelf_out(session, workshop)
+
+
+def _thing(session: Session, kind: Literal["packs", "games"], number: int) -> Pack | Game:
+    thing = session.get(Pack, number) if kind == "packs" else session.get(Game, number)
+    if thing is None:
+        raise HTTPException(404, "There was never such a thing on the shelf.")
+    return thing
+
+
+@router.post("/demo", status_code=201)
+def load_demo(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
+    """Put the demo's packs and games on the shelf."""
+    bring_demo(workshop, session)
+    return _shelf_out(session, workshop)
+
+
+@router.get("/sample", response_class=Response)
+def sample_file() -> Response:
+    """A small question file to try things with."""
+    return download((DEMO / "packs" / SAMPLE).read_bytes(), SAMPLE)
+
+
+@router.get("/words")
+def words() -> WordsOut:
+    """The words that rules and packs may use, besides a game's own meters and cues."""
+    return WordsOut(
+        moments=list(MOMENTS),
+        names=list(COUNTS),
+        functions=list(FUNCTIONS),
+        cues=list(SHIPPED),
+        kinds=list(KINDS),
+        roles=list(ROLES),
+        endings=list(ENDINGS),
+    )
+
+
+@router.get("/schema")
+def schema() -> dict[str, object]:
+    """The JSON Schema of a game."""
+    return game_schema()

@@ -1,0 +1,92 @@
+"""Games as the workshop shows them."""
+
+from __future__ import annotations
+
+from sqlalchemy.orm import Session
+
+from ...core.prove.search.doubts import doubts
+from ...core.prove.search.reach import Reach
+from ...core.rules.reading import GameReading
+from ...core.snag import Snag
+from ...store import history
+from ...store.models import Game
+from ...store.standing import standing
+from ..packs.shown import pack_summary, snags_out, worth_a_look
+from ..shapes.games import GameOut, GameSummary
+from ..workshop import Workshop
+
+
+def game_out(session: Session, workshop: Workshop, game: Game, *, look: bool = False) -> GameOut:
+    """A game as the workshop shows it; with ``look`` its plays are gone through from now on."""
+    reading = workshop.games.compiled(session, game)
+    document = reading.document
+    known = standing(session).packs
+    title, names = workshop.games.outline(game, reading)
+    can_undo, can_redo = history.can_undo_redo(session, game)
+    found = workshop.games.reach(session, game, begin=look)
+    walked = workshop.games.walked(session, game)
+    passed = sum(one.passed for one in walked)
+    return GameOut(
+        id=game.id,
+        slug=game.slug,
+        title=title,
+        text=game.text,
+        revision=game.revision,
+        dice=game.dice,
+        updated=game.updated,
+        playable=reading.playable,
+        questions=len(reading.game.questions) if reading.game else 0,
+        rows=len(document.consequences) if document else 0,
+        meters=list(document.meters) if document else [],
+        pack_names=list(names),
+        packs=[pack_summary(session, workshop, known[name]) for name in names if name in known],
+        looking=found is None and reading.playable,
+        snags=snags_out(_snags(reading, found)),
+        can_undo=can_undo,
+        can_redo=can_redo,
+        checking=_checking_words(reading),
+        deal=_deal_words(reading),
+        passed=passed,
+        failed=len(walked) - passed,
+    )
+
+
+def game_summary(session: Session, workshop: Workshop, game: Game) -> GameSummary:
+    """A game in short; its plays are gone through from now on."""
+    reading = workshop.games.compiled(session, game)
+    title, names = workshop.games.outline(game, reading)
+    known = standing(session).packs
+    found = workshop.games.reach(session, game)
+    return GameSummary(
+        id=game.id,
+        slug=game.slug,
+        title=title,
+        updated=game.updated,
+        playable=reading.playable,
+        questions=len(reading.game.questions) if reading.game else 0,
+        rows=len(reading.document.consequences) if reading.document else 0,
+        to_mend=worth_a_look(_snags(reading, found)),
+        looking=found is None and reading.playable,
+        pack_ids=[known[name].id for name in names if name in known],
+    )
+
+
+def _snags(reading: GameReading, found: Reach | None) -> list[Snag]:
+    return [*reading.snags, *(doubts(reading, found) if found else ())]
+
+
+def _checking_words(reading: GameReading) -> str:
+    if reading.document is None:
+        return ""
+    part = reading.document.checking
+    samples = f" · {len(part.samples)} samples" if part.samples else ""
+    broken = sum(snag.code in ("broken-sample", "collision") for snag in reading.snags)
+    return f"ignores {len(part.ignore)} things{samples}" + (f" · {broken} snags" if broken else "")
+
+
+def _deal_words(reading: GameReading) -> str:
+    if reading.game is None:
+        return ""
+    deal, setup = reading.game.deal, reading.game.setup
+    drawn = "as many as asked" if setup.count else deal.draw or "all"
+    return f"{drawn} of {len(reading.game.questions)}, {deal.order.replace('_', ' ')}"

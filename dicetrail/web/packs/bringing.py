@@ -1,0 +1,92 @@
+"""The maker's API for bringing packs: as files, as pasted text, or empty to write into."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Form, UploadFile
+from sqlalchemy.orm import Session
+
+from ...core.pack.formats.separated import empty_pack as written_empty
+from ...core.pack.progress import Progress
+from ...core.pack.text import LARGEST_FILE, check_size
+from ..jobs import Jobs
+from ..requests import TheSession, TheWorkshop
+from ..shapes.packs import BroughtOut, ColumnsOut, EmptyPackIn, PackOut, PastedIn, SettingsIn
+from ..watching import TheJobs, job_out
+from ..workshop import Workshop
+from .columns import columns_out
+from .shown import pack_out
+
+router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+
+SLOW_FROM = 400_000
+"""Bytes from which a file is read as a job that can be watched and stopped."""
+
+
+@router.post("", status_code=201)
+def bring_pack(
+    file: UploadFile,
+    session: TheSession,
+    workshop: TheWorkshop,
+    jobs: TheJobs,
+    settings: Annotated[str, Form()] = "{}",
+) -> BroughtOut:
+    """Bring a question file; a large one is read as a job."""
+    data = file.file.read(LARGEST_FILE + 1)
+    return _bring(
+        session,
+        workshop,
+        jobs,
+        file.filename or "questions.tsv",
+        data,
+        SettingsIn.model_validate_json(settings),
+    )
+
+
+@router.post("/paste", status_code=201)
+def paste_pack(pasted: PastedIn, session: TheSession, workshop: TheWorkshop, jobs: TheJobs) -> BroughtOut:
+    """Bring questions as pasted text."""
+    return _bring(session, workshop, jobs, pasted.name, pasted.text.encode(), pasted.settings)
+
+
+@router.post("/empty", status_code=201)
+def empty_pack(wanted: EmptyPackIn, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """A pack to write into."""
+    pack = workshop.packs.bring(session, f"{wanted.name.strip()}.tsv", written_empty().encode())
+    out = pack_out(session, workshop, pack)
+    session.commit()
+    return out
+
+
+@router.post("/look")
+def look_at_file(
+    file: UploadFile, workshop: TheWorkshop, settings: Annotated[str, Form()] = "{}"
+) -> ColumnsOut:
+    """The columns of a file before it is brought."""
+    data = file.file.read(LARGEST_FILE + 1)
+    wanted = SettingsIn.model_validate_json(settings).settings()
+    return columns_out(workshop.packs.read_brought(file.filename or "questions.tsv", data, wanted))
+
+
+def _bring(
+    session: Session, workshop: Workshop, jobs: Jobs, name: str, data: bytes, wanted: SettingsIn
+) -> BroughtOut:
+    check_size(data, name)
+    if len(data) < SLOW_FROM:
+        if (game := workshop.games.bring(session, name, data)) is not None:
+            session.commit()
+            return BroughtOut(game=game.id)
+        pack = workshop.packs.bring(session, name, data, wanted.settings())
+        out = pack_out(session, workshop, pack)
+        session.commit()
+        return BroughtOut(pack=out)
+
+    def work(progress: Progress) -> int:
+        with workshop.session() as own:
+            pack = workshop.packs.bring(own, name, data, wanted.settings(), progress)
+            progress(1, 1)
+            own.commit()
+            return pack.id
+
+    return BroughtOut(job=job_out(jobs.start(work)))

@@ -1,0 +1,154 @@
+"""The games of a workshop, each compiled once for as long as nothing it depends on has changed."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Hashable, Sequence
+
+from sqlalchemy.orm import Session
+
+from ...core.pack.text import decode
+from ...core.play.deck import pass_length
+from ...core.play.program import Program
+from ...core.play.question import Question
+from ...core.play.trail import Step
+from ...core.prove.replay.beginning import begun_game
+from ...core.prove.replay.waymarks import Walked, walk_all
+from ...core.prove.search.reach import Reach
+from ...core.rules.compile import read_game
+from ...core.rules.questions import PackLoader
+from ...core.rules.reading import GameReading
+from ...core.rules.recognise import is_game
+from ...core.rules.starting import new_game
+from ...core.snag import Refused
+from ...files import starting_points
+from ...store import games, media
+from ...store.models import Game, Pack
+from ...store.standing import standing
+from ..searches import Searches
+from . import files
+from .packs import PackShelf
+from .recent import Recent
+
+LARGEST_ROLL = 1_000_000
+
+
+def roll() -> int:
+    """A new dice number, short enough to be read out."""
+    return secrets.randbelow(LARGEST_ROLL)
+
+
+class GameShelf:
+    """Compiles games, walks their waymarks, and has their plays searched."""
+
+    def __init__(self, packs: PackShelf) -> None:
+        self._packs = packs
+        self._named: Recent[tuple[str, ...]] = Recent(1000)
+        self._compiled: Recent[GameReading] = Recent(100)
+        self._programs: Recent[Program] = Recent(100)
+        self._walked: Recent[list[Walked]] = Recent(200)
+        self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
+        self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
+        self.searches = Searches()
+
+    def compiled(self, session: Session, game: Game) -> GameReading:
+        """A game read and compiled."""
+        key = self._key(session, game)
+        if key is None or (kept := self._compiled.get(key)) is None:
+            kept = self.read(session, game.text)
+            self._named.put((game.id, game.revision), kept.packs)
+            self._compiled.put(self._key(session, game), kept)
+        return kept
+
+    def _key(self, session: Session, game: Game) -> Hashable | None:
+        """What a compiled game depends on: its packs as they were read, and the files there are; None where
+        its packs are not known yet."""
+        names = self._named.get((game.id, game.revision))
+        if names is None:
+            return None
+        stand = standing(session).packs
+        packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
+        return (game.id, game.revision, packs, media.state(standing(session).digests))
+
+    def program(self, session: Session, game: Game) -> Program | None:
+        """A game as it can be played; None where its rules stop it."""
+        compiled = self.compiled(session, game).game
+        if compiled is None:
+            return None
+        return self._programs.get_or_make(self._key(session, game), lambda: Program(compiled))
+
+    def last_trail(self, game_id: int, play: Hashable, now: list[Step]) -> list[Step] | None:
+        """The trail that a play of the bench had when its last move was made; None for another play, which
+        is then the one that is kept."""
+        known, trail = self._trails.get(game_id) or (None, [])
+        if known == play:
+            return trail
+        self._trails.put(game_id, (play, now))
+        return None
+
+    def walked(self, session: Session, game: Game) -> list[Walked]:
+        """The waymarks of a game, walked under its present rules."""
+        program, document = self.program(session, game), self.compiled(session, game).document
+        if program is None or document is None or not document.waymarks:
+            return []
+        return self._walked.get_or_make(
+            self._key(session, game), lambda: walk_all(program, document.waymarks)
+        )
+
+    def reach(self, session: Session, game: Game, *, begin: bool = True, wait: bool = False) -> Reach | None:
+        """What the plays of a game can come to; None while that is not known. It is worked out from now on
+        if ``begin``; with ``wait`` this comes back when it is known."""
+        compiled = self.compiled(session, game).game
+        if compiled is None:
+            return None
+        key = self._key(session, game)
+        if begin or wait:
+            future = self.searches.begin(game.id, key, compiled)
+            if wait:
+                return future.result()
+        return self.searches.known(game.id, key)
+
+    def outline(self, game: Game, reading: GameReading) -> tuple[str, tuple[str, ...]]:
+        """A game's title and packs; while its text is no YAML for a moment, those it had before."""
+        if reading.title:
+            self._outlines.put(game.id, (reading.title, reading.packs))
+        return self._outlines.get(game.id) or (game.slug, ())
+
+    def read(self, session: Session, text: str) -> GameReading:
+        """Read a game's text with the packs of the workshop."""
+        return files.with_files(session, read_game(text, self._pack_loader(session)))
+
+    def _pack_loader(self, session: Session) -> PackLoader:
+        def load_pack(name: str) -> Sequence[Question]:
+            known = standing(session).packs
+            if name not in known:
+                there = ", ".join(known) or "none yet"
+                raise Refused(f"There is no pack {name} on the shelf. There are: {there}.")
+            return files.shown(session, self._packs.reading(session, known[name]).questions)
+
+        return load_pack
+
+    def start(self, session: Session, title: str, pack: Pack | None, manner: str) -> Game:
+        """A new game over a pack, or none yet, with rules to begin from.
+
+        Raises Refused where there is no such manner.
+        """
+        start = starting_points().get(manner)
+        if start is None:
+            raise Refused(f"There is no manner {manner}. There are: {', '.join(starting_points())}.")
+        if pack is None:
+            return games.add_game(session, title, new_game(start, title), roll())
+        questions = pass_length(self._packs.reading(session, pack).questions)
+        text = begun_game(start, title, pack.name, questions, self._pack_loader(session))
+        return games.add_game(session, title, text, roll())
+
+    def bring(self, session: Session, filename: str, data: bytes) -> Game | None:
+        """Keep a game's YAML that was brought; None where it is something else."""
+        try:
+            text, _ = decode(data, filename)
+        except Refused:
+            return None
+        if not is_game(text):
+            return None
+        title = self.read(session, text).title or filename.rpartition(".")[0] or "A game"
+        return games.add_game(session, title, text, roll())

@@ -1,0 +1,150 @@
+"""The packs of a workshop, each read once for as long as nothing it depends on has changed."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Callable, Hashable
+from typing import NamedTuple
+
+from sqlalchemy.orm import Session
+
+from ...core.pack.editing import Source
+from ...core.pack.formats import file_text
+from ...core.pack.media import files_of, missing
+from ...core.pack.progress import Progress
+from ...core.pack.reading import Reading
+from ...core.pack.settings import Settings
+from ...core.snag import Refused, Snag
+from ...store import packs
+from ...store.models import Pack
+from ...store.standing import Version, standing
+from .recent import Recent
+from .settings import read_settings, write_settings
+from .tables import Tables
+
+MOST_LINES_KEPT = 500_000
+"""Lines of packs, all together, that stay read in memory."""
+
+
+class _Brought(NamedTuple):
+    """The file of a pack that was brought again, and what stands in it."""
+
+    pack_id: int
+    data: bytes
+    source: Source
+
+
+class PackShelf:
+    """Reads packs, changes them, and brings new ones. ``session`` opens a session of its own."""
+
+    def __init__(self, session: Callable[[], Session]) -> None:
+        self._session = session
+        self._sources: Recent[Source] = Recent(MOST_LINES_KEPT, lambda source: len(source.read().raw) + 1)
+        self._files: Recent[set[str]] = Recent(200)
+        self._snags: Recent[list[Snag]] = Recent(200)
+        self._brought: Recent[_Brought] = Recent(4)
+
+    def source(self, session: Session, pack: Pack) -> Source:
+        """A pack as it is now, read."""
+        kept = self._sources.get((pack.id, pack.revision))
+        if kept is not None and self._is_current(session, kept):
+            return kept
+        source = Source(
+            pack.name,
+            packs.text_of(session, pack),
+            pack.encoding,
+            read_settings(packs.settings_of(session, pack)),
+            self.tables(),
+        )
+        source.read()
+        return self._sources.put((pack.id, pack.revision), source)
+
+    def tables(self) -> Tables:
+        """What finds the tables that a pack names."""
+        return Tables(self._session)
+
+    def key(self, session: Session, pack: Pack) -> Hashable:
+        """What a pack as it was read depends on: its revision, and those of the tables it names."""
+        tables = _tables_of(self.source(session, pack))
+        return (pack.id, pack.revision, tuple(sorted(tables.items(), key=lambda table: table[0])))
+
+    @staticmethod
+    def _is_current(session: Session, source: Source) -> bool:
+        now = standing(session)
+        return all(now.version(name) == version for name, version in _tables_of(source).items())
+
+    def reading(self, session: Session, pack: Pack) -> Reading:
+        """What stands in a pack."""
+        return self.source(session, pack).read()
+
+    def snags(self, session: Session, pack: Pack) -> list[Snag]:
+        """The snags and tips of a pack, in the order of its lines; files that are not there among them."""
+        key, reading = self.key(session, pack), self.reading(session, pack)
+        files = self._files.get_or_make(key, lambda: files_of(reading.questions))
+        lost = files - standing(session).digests.keys()
+
+        def make() -> list[Snag]:
+            found = [*reading.all_snags, *missing(reading.questions, lost)]
+            return sorted(found, key=lambda snag: snag.line)
+
+        return self._snags.get_or_make((key, frozenset(lost)), make)
+
+    def change(self, session: Session, pack: Pack, changed: Source, base: int) -> None:
+        """Keep a changed pack as a new revision. Raises Stale."""
+        packs.change_text(session, pack, changed.text, base, write_settings(changed.settings))
+        self._sources.put((pack.id, pack.revision), changed)
+
+    def bring(
+        self,
+        session: Session,
+        filename: str,
+        data: bytes,
+        settings: Settings | None = None,
+        progress: Progress | None = None,
+    ) -> Pack:
+        """Keep a question file that was brought. Raises Refused where nothing in it can be read."""
+        source = self.read_brought(filename, data, settings, progress)
+        written = write_settings(source.settings)
+        pack = packs.add_pack(session, source.name, data, source.text, source.encoding, written)
+        if pack.name == source.name:
+            self._sources.put((pack.id, pack.revision), source)
+        return pack
+
+    def read_brought(
+        self,
+        filename: str,
+        data: bytes,
+        settings: Settings | None = None,
+        progress: Progress | None = None,
+    ) -> Source:
+        """A file as it would be kept. Raises Refused."""
+        base = filename.replace("\\", "/").rsplit("/", 1)[-1].strip()[:120] or "pasted.tsv"
+        text, encoding = file_text(base, data, progress)
+        source = Source(f"packs/{base}", text, encoding, settings or Settings(), self.tables())
+        source.read(progress)
+        return source
+
+    # Reading a file again
+
+    def bring_again(
+        self, pack: Pack, data: bytes, progress: Progress | None = None
+    ) -> tuple[str, Source, Source]:
+        """Read a pack's file anew: a token for it, the file as it was brought before, and as it is now."""
+        settings = read_settings(pack.read_as)
+        name = pack.name.rsplit("/", 1)[-1]
+        theirs = self.read_brought(name, data, settings, progress)
+        base = self.read_brought(name, pack.original, settings, progress)
+        token = secrets.token_urlsafe(9)
+        self._brought.put(token, _Brought(pack.id, data, theirs))
+        return token, base, theirs
+
+    def brought_again(self, token: str, pack: Pack) -> tuple[bytes, Source]:
+        """The file that was brought under a token. Raises Refused where it is not at hand any more."""
+        brought = self._brought.get(token)
+        if brought is None or brought.pack_id != pack.id:
+            raise Refused("The file is not at hand any more. Bring it again.")
+        return brought.data, brought.source
+
+
+def _tables_of(source: Source) -> dict[str, Version | None]:
+    return source.load_data.used if isinstance(source.load_data, Tables) else {}
