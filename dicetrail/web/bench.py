@@ -7,6 +7,7 @@ from dataclasses import asdict
 from math import inf
 
 from fastapi import APIRouter, HTTPException, Response, UploadFile
+from fastapi.responses import PlainTextResponse
 from sqlalchemy.orm import Session
 
 from ..core.play.game import Choices
@@ -90,7 +91,7 @@ def on_the_bench(
     )
 
 
-@router.post("/games/{game_id}/bench/trail", response_class=Response)
+@router.post("/games/{game_id}/bench/trail", response_class=PlainTextResponse)
 def trail_file(wanted: BenchIn, game: TheGame, program: TheProgram) -> Response:
     """The trail of a play, as JSON Lines."""
     walk = walk_moves(program, _choices(program, wanted), wanted.moves)

@@ -1,4 +1,5 @@
-import type { components } from "./schema";
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
 
 type Shapes = components["schemas"];
 export type Shelf = Shapes["ShelfOut"];
@@ -58,169 +59,264 @@ export class Problem extends Error {
     super(message);
   }
 }
+/** What questions are looked for, and in which order. */
+export type Sought = NonNullable<
+  paths["/api/workshop/packs/{pack_id}/questions"]["get"]["parameters"]["query"]
+>;
 
-async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const form = body instanceof FormData;
-  const init: RequestInit = { method };
-  if (body !== undefined) {
-    init.body = form ? body : JSON.stringify(body);
-    if (!form) init.headers = { "content-type": "application/json" };
-  }
-  let response: Response;
+const { GET, POST, PUT, DELETE } = createClient<paths>({ fetch: reaching });
+
+async function reaching(request: Request): Promise<Response> {
   try {
-    response = await fetch(path, init);
+    return await fetch(request);
   } catch {
     throw new Problem("The workshop can't be reached. Is it still running?", 0);
   }
-  if (!response.ok) throw new Problem(await refusal(response), response.status);
-  return (await response.json()) as T;
 }
 
-async function refusal(response: Response): Promise<string> {
-  const body: unknown = await response.json().catch(() => null);
+/** What was answered. Raises a Problem where the server refused. */
+async function told<T>(
+  asked: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await asked;
+  if (!response.ok) throw new Problem(refusal(error, response.status), response.status);
+  return data as T;
+}
+
+function refusal(body: unknown, status: number): string {
   const detail = body && typeof body === "object" && "detail" in body ? body.detail : null;
   if (typeof detail === "string") return detail;
   if (Array.isArray(detail) && detail.length > 0) {
     const first = detail[0] as { loc?: unknown[]; msg?: string };
     return `${String(first.loc?.at(-1) ?? "This")}: ${first.msg ?? "can't be used"}.`;
   }
-  return `The server refused this (${response.status}).`;
+  return `The server refused this (${status}).`;
 }
 
-function upload(file: File, settings?: Settings): FormData {
-  const form = new FormData();
-  form.append("file", file);
-  if (settings) form.append("settings", JSON.stringify(settings));
-  return form;
+/** A file to be sent, which the description of the API has as a text. */
+function sent(file: File, settings?: Settings) {
+  return {
+    body: { file: file as unknown as string, settings: JSON.stringify(settings ?? {}) },
+    bodySerializer: (body: Record<string, unknown>) => {
+      const form = new FormData();
+      for (const [name, value] of Object.entries(body)) form.append(name, value as string | Blob);
+      return form;
+    },
+  };
 }
+
+const ofPack = (pack_id: number) => ({ path: { pack_id } });
+const ofQuestion = (pack_id: number, number: number) => ({ path: { pack_id, number } });
+const ofGame = (game_id: number) => ({ path: { game_id } });
+
+/** A walk of the bench, with what is usual where nothing is said of it. */
+const whole = (wanted: BenchWanted) => ({ onward: false, wait: 0, ...wanted });
 
 /** What stands on the shelf. */
 export type Kind = "packs" | "games";
 
-const workshop = "/api/workshop";
-const players = "/api/players";
-
 export const api = {
-  shelf: () => ask<Shelf>("GET", `${workshop}/shelf`),
-  words: () => ask<Words>("GET", `${workshop}/words`),
-  takeOff: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/off`),
-  putBack: (kind: Kind, id: number) => ask<Shelf>("POST", `${workshop}/${kind}/${id}/back`),
-  loadDemo: () => ask<Shelf>("POST", `${workshop}/demo`),
-  emptyPack: (name: string) => ask<Pack>("POST", `${workshop}/packs/empty`, { name }),
-  copyGame: (id: number) => ask<Game>("POST", `${workshop}/games/${id}/copy`),
-  pack: (id: number) => ask<Pack>("GET", `${workshop}/packs/${id}`),
+  shelf: () => told(GET("/api/workshop/shelf")),
+  words: () => told(GET("/api/workshop/words")),
+  takeOff: (kind: Kind, number: number) =>
+    told(POST("/api/workshop/{kind}/{number}/off", { params: { path: { kind, number } } })),
+  putBack: (kind: Kind, number: number) =>
+    told(POST("/api/workshop/{kind}/{number}/back", { params: { path: { kind, number } } })),
+  loadDemo: () => told(POST("/api/workshop/demo")),
+
+  emptyPack: (name: string) => told(POST("/api/workshop/packs/empty", { body: { name } })),
+  pack: (id: number) => told(GET("/api/workshop/packs/{pack_id}", { params: ofPack(id) })),
   bring: (file: File, settings?: Settings) =>
-    ask<Brought>("POST", `${workshop}/packs`, upload(file, settings)),
+    told(POST("/api/workshop/packs", sent(file, settings))),
   lookAt: (file: File, settings?: Settings) =>
-    ask<Columns>("POST", `${workshop}/packs/look`, upload(file, settings)),
+    told(POST("/api/workshop/packs/look", sent(file, settings))),
   paste: (name: string, text: string) =>
-    ask<Brought>("POST", `${workshop}/packs/paste`, { name, text }),
-  job: (id: string) => ask<Job>("GET", `${workshop}/jobs/${id}`),
-  stopJob: (id: string) => ask<Job>("DELETE", `${workshop}/jobs/${id}`),
+    told(POST("/api/workshop/packs/paste", { body: { name, text } })),
+  job: (job_id: string) =>
+    told(GET("/api/workshop/jobs/{job_id}", { params: { path: { job_id } } })),
+  stopJob: (job_id: string) =>
+    told(DELETE("/api/workshop/jobs/{job_id}", { params: { path: { job_id } } })),
   lines: (id: number, offset: number, limit: number, snags: boolean) =>
-    ask<Lines>(
-      "GET",
-      `${workshop}/packs/${id}/lines?offset=${offset}&limit=${limit}&snags=${snags}`,
+    told(
+      GET("/api/workshop/packs/{pack_id}/lines", {
+        params: { ...ofPack(id), query: { offset, limit, snags } },
+      }),
     ),
-  questions: (id: number, wanted: Record<string, string>, offset: number, limit: number) => {
-    const query = new URLSearchParams({ ...wanted, offset: String(offset), limit: String(limit) });
-    return ask<Questions>("GET", `${workshop}/packs/${id}/questions?${query.toString()}`);
-  },
+  questions: (id: number, wanted: Sought, offset: number, limit: number) =>
+    told(
+      GET("/api/workshop/packs/{pack_id}/questions", {
+        params: { ...ofPack(id), query: { ...wanted, offset, limit } },
+      }),
+    ),
   question: (id: number, number: number) =>
-    ask<OneQuestion>("GET", `${workshop}/packs/${id}/questions/${number}`),
+    told(
+      GET("/api/workshop/packs/{pack_id}/questions/{number}", { params: ofQuestion(id, number) }),
+    ),
   tryQuestion: (id: number, number: number, answers: string[], dice: number) =>
-    ask<View>("POST", `${workshop}/packs/${id}/questions/${number}/try`, { answers, dice }),
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions/{number}/try", {
+        params: ofQuestion(id, number),
+        body: { answers, dice },
+      }),
+    ),
   addQuestion: (id: number, record: QuestionRecord, after: number | null, revision: number) =>
-    ask<Pack>("POST", `${workshop}/packs/${id}/questions`, { record, after, revision }),
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions", {
+        params: ofPack(id),
+        body: { record, after, revision },
+      }),
+    ),
   changeQuestion: (id: number, number: number, record: QuestionRecord, revision: number) =>
-    ask<Pack>("PUT", `${workshop}/packs/${id}/questions/${number}`, { record, revision }),
-  changeMany: (id: number, wanted: Shapes["ManyIn"]) =>
-    ask<Pack>("POST", `${workshop}/packs/${id}/questions/many`, wanted),
+    told(
+      PUT("/api/workshop/packs/{pack_id}/questions/{number}", {
+        params: ofQuestion(id, number),
+        body: { record, revision },
+      }),
+    ),
+  changeMany: (id: number, body: Shapes["ManyIn"]) =>
+    told(POST("/api/workshop/packs/{pack_id}/questions/many", { params: ofPack(id), body })),
   addRows: (id: number, text: string, after: number | null, revision: number) =>
-    ask<Pack>("POST", `${workshop}/packs/${id}/questions/rows`, { text, after, revision }),
-  giveQuestions: (id: number, wanted: Shapes["GiveIn"]) =>
-    ask<Shapes["GivenOut"]>("POST", `${workshop}/packs/${id}/questions/give`, wanted),
-  columns: (id: number) => ask<Columns>("GET", `${workshop}/packs/${id}/columns`),
-  changeColumns: (id: number, settings: Settings, revision: number) =>
-    ask<Pack>("PUT", `${workshop}/packs/${id}/columns?revision=${revision}`, settings),
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions/rows", {
+        params: ofPack(id),
+        body: { text, after, revision },
+      }),
+    ),
+  giveQuestions: (id: number, body: Shapes["GiveIn"]) =>
+    told(POST("/api/workshop/packs/{pack_id}/questions/give", { params: ofPack(id), body })),
+  accept: (id: number, number: number, text: string, revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions/{number}/accept", {
+        params: ofQuestion(id, number),
+        body: { text, revision },
+      }),
+    ),
+  columns: (id: number) =>
+    told(GET("/api/workshop/packs/{pack_id}/columns", { params: ofPack(id) })),
+  changeColumns: (id: number, body: Settings, revision: number) =>
+    told(
+      PUT("/api/workshop/packs/{pack_id}/columns", {
+        params: { ...ofPack(id), query: { revision } },
+        body,
+      }),
+    ),
   again: (id: number, file: File) =>
-    ask<Differences>("POST", `${workshop}/packs/${id}/again`, upload(file)),
-  takeAgain: (id: number, wanted: Shapes["TakeIn"]) =>
-    ask<Shapes["TakenOut"]>("POST", `${workshop}/packs/${id}/again/take`, wanted),
-  media: () => ask<Media[]>("GET", `${workshop}/media`),
-  bringMedia: (file: File) => ask<Media>("POST", `${workshop}/media`, upload(file)),
+    told(POST("/api/workshop/packs/{pack_id}/again", { params: ofPack(id), ...sent(file) })),
+  takeAgain: (id: number, body: Shapes["TakeIn"]) =>
+    told(POST("/api/workshop/packs/{pack_id}/again/take", { params: ofPack(id), body })),
   changeLine: (id: number, number: number, raw: string | null, revision: number) =>
-    ask<Pack>("PUT", `${workshop}/packs/${id}/lines/${number}`, { raw, revision }),
-  turnPack: (id: number, way: "undo" | "redo") =>
-    ask<Pack>("POST", `${workshop}/packs/${id}/turn/${way}`),
-  manners: () => ask<Manner[]>("GET", `${workshop}/manners`),
+    told(
+      PUT("/api/workshop/packs/{pack_id}/lines/{number}", {
+        params: ofQuestion(id, number),
+        body: { raw, revision },
+      }),
+    ),
+  turnPack: (pack_id: number, way: "undo" | "redo") =>
+    told(POST("/api/workshop/packs/{pack_id}/turn/{way}", { params: { path: { pack_id, way } } })),
+
+  media: () => told(GET("/api/workshop/media")),
+  bringMedia: (file: File) => told(POST("/api/workshop/media", sent(file))),
+
+  manners: () => told(GET("/api/workshop/manners")),
   newGame: (pack_id: number | null, title: string, manner: string) =>
-    ask<Game>("POST", `${workshop}/games`, { pack_id, title, manner }),
-  rules: (id: number) => ask<RulesOf>("GET", `${workshop}/games/${id}/rules`),
-  cell: (id: number, kind: "expression" | "template", text: string) =>
-    ask<Shapes["CellOut"]>("POST", `${workshop}/games/${id}/cell`, { kind, text }),
-  comesTo: (id: number) => ask<ComesTo>("GET", `${workshop}/games/${id}/comes-to`),
-  game: (id: number) => ask<Game>("GET", `${workshop}/games/${id}`),
+    told(POST("/api/workshop/games", { body: { pack_id, title, manner } })),
+  copyGame: (id: number) =>
+    told(POST("/api/workshop/games/{game_id}/copy", { params: ofGame(id) })),
+  game: (id: number) => told(GET("/api/workshop/games/{game_id}", { params: ofGame(id) })),
   saveGame: (id: number, text: string, revision: number) =>
-    ask<Game>("PUT", `${workshop}/games/${id}`, { text, revision }),
+    told(PUT("/api/workshop/games/{game_id}", { params: ofGame(id), body: { text, revision } })),
   editGame: (id: number, edits: Edit[], revision: number) =>
-    ask<Game>("POST", `${workshop}/games/${id}/edits`, { edits, revision }),
-  renameMeter: (id: number, from: string, name: string, revision: number) =>
-    ask<Game>("POST", `${workshop}/games/${id}/meters/${encodeURIComponent(from)}`, {
-      name,
-      revision,
-    }),
+    told(
+      POST("/api/workshop/games/{game_id}/edits", {
+        params: ofGame(id),
+        body: { edits, revision },
+      }),
+    ),
+  renameMeter: (game_id: number, from: string, name: string, revision: number) =>
+    told(
+      POST("/api/workshop/games/{game_id}/meters/{name}", {
+        params: { path: { game_id, name: from } },
+        body: { name, revision },
+      }),
+    ),
   commentOn: (id: number, path: (string | number)[], comment: string, revision: number) =>
-    ask<Game>("POST", `${workshop}/games/${id}/comments`, { path, comment, revision }),
-  turnGame: (id: number, way: "undo" | "redo") =>
-    ask<Game>("POST", `${workshop}/games/${id}/turn/${way}`),
-  checking: (game: number, pack: number, number: number, texts: string[]) =>
-    ask<CheckingOf>("POST", `${workshop}/games/${game}/checking/${pack}/${number}`, { texts }),
-  accept: (pack: number, number: number, text: string, revision: number) =>
-    ask<Pack>("POST", `${workshop}/packs/${pack}/questions/${number}/accept`, { text, revision }),
-  bench: (id: number, wanted: BenchWanted) =>
-    ask<BenchSeen>("POST", `${workshop}/games/${id}/bench`, wanted),
-  trail: async (id: number, wanted: BenchWanted): Promise<string> => {
-    const response = await fetch(`${workshop}/games/${id}/bench/trail`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(wanted),
-    });
-    if (!response.ok) throw new Problem(await refusal(response), response.status);
-    return response.text();
-  },
-  outcomes: (id: number, play: Played) =>
-    ask<Outcomes>("POST", `${workshop}/games/${id}/outcomes`, play),
-  coverage: (id: number, plays: Played[]) =>
-    ask<Coverage>("POST", `${workshop}/games/${id}/coverage`, { plays }),
-  way: (id: number, what: string) =>
-    ask<Shapes["WayOut"]>("GET", `${workshop}/games/${id}/way?what=${encodeURIComponent(what)}`),
-  bringTrail: (id: number, file: File) =>
-    ask<Shapes["BroughtTrailOut"]>("POST", `${workshop}/games/${id}/bench/bring`, upload(file)),
-  waymarks: (id: number) => ask<Shapes["WaymarksOut"]>("GET", `${workshop}/games/${id}/waymarks`),
-  firstSet: (id: number) => ask<Waymark[]>("GET", `${workshop}/games/${id}/first-set`),
-  feedback: (id: number) => ask<FeedbackOf>("GET", `${workshop}/games/${id}/feedback`),
-  experience: (id: number, cue: string) =>
-    ask<View>("POST", `${workshop}/games/${id}/feedback/try`, { cue }),
-  deal: (game: number, dice: number) =>
-    ask<DealMade>("GET", `${workshop}/games/${game}/deal?dice=${dice}`),
-  startFairness: (game: number, deals: number) =>
-    ask<Fairness>("POST", `${workshop}/games/${game}/fairness`, { deals }),
-  fairness: (game: number, job: string) =>
-    ask<Fairness>("GET", `${workshop}/games/${game}/fairness/${job}`),
+    told(
+      POST("/api/workshop/games/{game_id}/comments", {
+        params: ofGame(id),
+        body: { path, comment, revision },
+      }),
+    ),
+  turnGame: (game_id: number, way: "undo" | "redo") =>
+    told(POST("/api/workshop/games/{game_id}/turn/{way}", { params: { path: { game_id, way } } })),
   setDice: (id: number, dice: number | null) =>
-    ask<Game>("PUT", `${workshop}/games/${id}/dice`, { dice }),
-  invitation: (slug: string) => ask<Invitation>("GET", `${players}/games/${slug}`),
-  startPlay: (slug: string, start: PlayStart) =>
-    ask<Play>("POST", `${players}/games/${slug}/plays`, start),
+    told(PUT("/api/workshop/games/{game_id}/dice", { params: ofGame(id), body: { dice } })),
+  rules: (id: number) => told(GET("/api/workshop/games/{game_id}/rules", { params: ofGame(id) })),
+  cell: (id: number, kind: "expression" | "template", text: string) =>
+    told(POST("/api/workshop/games/{game_id}/cell", { params: ofGame(id), body: { kind, text } })),
+  comesTo: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/comes-to", { params: ofGame(id) })),
+  checking: (game_id: number, pack_id: number, number: number, texts: string[]) =>
+    told(
+      POST("/api/workshop/games/{game_id}/checking/{pack_id}/{number}", {
+        params: { path: { game_id, pack_id, number } },
+        body: { texts },
+      }),
+    ),
+  feedback: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/feedback", { params: ofGame(id) })),
+  experience: (id: number, cue: string) =>
+    told(POST("/api/workshop/games/{game_id}/feedback/try", { params: ofGame(id), body: { cue } })),
+  deal: (id: number, dice: number) =>
+    told(GET("/api/workshop/games/{game_id}/deal", { params: { ...ofGame(id), query: { dice } } })),
+  startFairness: (id: number, deals: number) =>
+    told(POST("/api/workshop/games/{game_id}/fairness", { params: ofGame(id), body: { deals } })),
+  fairness: (game_id: number, job_id: string) =>
+    told(
+      GET("/api/workshop/games/{game_id}/fairness/{job_id}", {
+        params: { path: { game_id, job_id } },
+      }),
+    ),
+
+  bench: (id: number, body: BenchWanted) =>
+    told(
+      POST("/api/workshop/games/{game_id}/bench", {
+        params: ofGame(id),
+        body: whole(body),
+      }),
+    ),
+  trail: (id: number, body: BenchWanted) =>
+    told(
+      POST("/api/workshop/games/{game_id}/bench/trail", {
+        params: ofGame(id),
+        body: whole(body),
+        parseAs: "text",
+      }),
+    ),
+  bringTrail: (id: number, file: File) =>
+    told(POST("/api/workshop/games/{game_id}/bench/bring", { params: ofGame(id), ...sent(file) })),
+  outcomes: (id: number, body: Played) =>
+    told(POST("/api/workshop/games/{game_id}/outcomes", { params: ofGame(id), body })),
+  coverage: (id: number, plays: Played[]) =>
+    told(POST("/api/workshop/games/{game_id}/coverage", { params: ofGame(id), body: { plays } })),
+  way: (id: number, what: string) =>
+    told(GET("/api/workshop/games/{game_id}/way", { params: { ...ofGame(id), query: { what } } })),
+  waymarks: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/waymarks", { params: ofGame(id) })),
+  firstSet: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/first-set", { params: ofGame(id) })),
+
+  invitation: (slug: string) =>
+    told(GET("/api/players/games/{slug}", { params: { path: { slug } } })),
+  startPlay: (slug: string, body: PlayStart) =>
+    told(POST("/api/players/games/{slug}/plays", { params: { path: { slug } }, body })),
 };
 
 export const packFile = (id: number, ending = "") =>
-  `${workshop}/packs/${id}/file${ending && `?ending=${ending}`}`;
-export const sampleFile = `${workshop}/sample`;
-export const gameFile = (id: number) => `${workshop}/games/${id}/file`;
+  `/api/workshop/packs/${id}/file${ending && `?ending=${ending}`}`;
+export const sampleFile = `/api/workshop/sample`;
+export const gameFile = (id: number) => `/api/workshop/games/${id}/file`;
 
 export function livePath(play: string): string {
   const scheme = location.protocol === "https:" ? "wss" : "ws";
-  return `${scheme}://${location.host}${players}/plays/${play}/live`;
+  return `${scheme}://${location.host}/api/players/plays/${play}/live`;
 }
