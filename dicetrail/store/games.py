@@ -10,29 +10,31 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from . import history
-from .models import Game, GameRevision
+from .models import GameRevision, StoredGame
 
 
-def all_games(session: Session) -> list[Game]:
+def all_games(session: Session) -> list[StoredGame]:
     """Every game on the shelf, by when it was made."""
-    return list(session.scalars(select(Game).where(Game.off_since.is_(None)).order_by(Game.id)))
+    return list(
+        session.scalars(select(StoredGame).where(StoredGame.off_since.is_(None)).order_by(StoredGame.id))
+    )
 
 
-def game_called(session: Session, slug: str) -> Game | None:
+def game_called(session: Session, slug: str) -> StoredGame | None:
     """The game of a slug, on the shelf or off; None where there is none."""
-    return session.scalar(select(Game).where(Game.slug == slug))
+    return session.scalar(select(StoredGame).where(StoredGame.slug == slug))
 
 
-def add_game(session: Session, title: str, text: str, dice: int) -> Game:
+def add_game(session: Session, title: str, text: str, dice: int) -> StoredGame:
     """Keep a new game."""
-    game = Game(slug=_free_slug(session, title), text=text, revision=1, dice=dice)
+    game = StoredGame(slug=_free_slug(session, title), text=text, revision=1, dice=dice)
     session.add(game)
     session.flush()
     session.add(GameRevision(game_id=game.id, number=1, parent=0, text=text))
     return game
 
 
-def change_text(session: Session, game: Game, text: str, base: int) -> None:
+def change_text(session: Session, game: StoredGame, text: str, base: int) -> None:
     """Make a new revision, unless nothing changed. Raises Stale where ``base`` is not the current one."""
     number = history.next_number(session, game, base)
     if text != game.text:
@@ -41,13 +43,13 @@ def change_text(session: Session, game: Game, text: str, base: int) -> None:
         game.text = text
 
 
-def text_of(session: Session, game: Game, revision: int) -> str | None:
+def text_of(session: Session, game: StoredGame, revision: int) -> str | None:
     """The text of a game in a revision, None where there is no such."""
     kept = session.get(GameRevision, (game.id, revision))
     return kept.text if kept else None
 
 
-def turn(session: Session, game: Game, way: Literal["undo", "redo"]) -> None:
+def turn(session: Session, game: StoredGame, way: Literal["undo", "redo"]) -> None:
     """Undo the last change, or make it again; nothing happens where there is none."""
     (history.undo if way == "undo" else history.redo)(session, game)
     game.text = history.current(session, game).text

@@ -8,10 +8,10 @@ from sqlalchemy import CursorResult, func, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from .models import Game, GameRevision, Pack, PackRevision
+from .models import GameRevision, Pack, PackRevision, StoredGame
 from .standing import forget
 
-Kept = Pack | Game
+Kept = Pack | StoredGame
 
 
 class Stale(ValueError):

@@ -68,7 +68,7 @@ class Media(Base):
     data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
-class Game(Base):
+class StoredGame(Base):
     """A game: its text, and the dice it is tried with; ``off_since`` where it was taken off the shelf."""
 
     __tablename__ = "games"

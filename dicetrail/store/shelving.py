@@ -7,15 +7,15 @@ from typing import TypeVar
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from .models import Game, Pack, now
+from .models import Pack, StoredGame, now
 from .packs import free_name
 
-Thing = TypeVar("Thing", Pack, Game)
+Thing = TypeVar("Thing", Pack, StoredGame)
 
 MOST_TOLD = 50
 
 
-def take_off(thing: Pack | Game) -> None:
+def take_off(thing: Pack | StoredGame) -> None:
     """Take something off the shelf. A pack leaves its name free for another; a game keeps its link."""
     if thing.off_since is None:
         thing.off_since = now()
@@ -23,7 +23,7 @@ def take_off(thing: Pack | Game) -> None:
             thing.name = thing.name[:180] + _mark(thing)
 
 
-def put_back(session: Session, thing: Pack | Game) -> None:
+def put_back(session: Session, thing: Pack | StoredGame) -> None:
     """Put something back as it was; a pack whose name is taken meanwhile gets a number behind it."""
     if thing.off_since is not None:
         thing.off_since = None

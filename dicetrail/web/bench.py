@@ -28,7 +28,7 @@ from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
 from ..core.prove.search.reach import Reach
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games
-from ..store.models import Game
+from ..store.models import StoredGame
 from .download import download
 from .games.the_game import TheDocument, TheGame, TheProgram
 from .requests import TheSession, TheWorkshop
@@ -212,7 +212,7 @@ def bring_trail(file: UploadFile, program: TheProgram) -> BroughtTrailOut:
     )
 
 
-def _since(session: Session, workshop: Workshop, game: Game, mark: WaymarkPart) -> str:
+def _since(session: Session, workshop: Workshop, game: StoredGame, mark: WaymarkPart) -> str:
     """What became otherwise first in the play of a waymark, since the rules under which it last passed."""
     program = workshop.games.program(session, game)
     now = run_of(program, mark) if program else None
@@ -278,7 +278,7 @@ def _coming(run: Run) -> list[str]:
 
 
 def _differences(
-    session: Session, workshop: Workshop, game: Game, wanted: BenchIn, walk: Walk
+    session: Session, workshop: Workshop, game: StoredGame, wanted: BenchIn, walk: Walk
 ) -> list[DifferentOut] | None:
     """What is otherwise than in another play; or than when the last move was made, before rules, switches
     or questions were changed."""
@@ -296,7 +296,7 @@ def _differences(
     return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in differences(before, run.trail)]
 
 
-def _earlier(session: Session, workshop: Workshop, game: Game, wanted: BenchIn, run: Run) -> list[Step]:
+def _earlier(session: Session, workshop: Workshop, game: StoredGame, wanted: BenchIn, run: Run) -> list[Step]:
     """The trail of the same moves under the rules of the revision that is asked for."""
     if wanted.before is None or wanted.before == game.revision:
         return run.trail

@@ -8,7 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from ..store import games, packs
-from ..store.models import Game, Pack
+from ..store.models import Pack, StoredGame
 from .workshop import Workshop, files
 
 DEMO = Path(__file__).parent.parent / "demo"
@@ -18,7 +18,7 @@ DEMO_DICE = 1708
 def bring_demo_once(workshop: Workshop) -> None:
     """Put the demo on the shelf, unless something stands or stood there already."""
     with workshop.session() as session:
-        if any(session.scalar(select(kind.id).limit(1)) for kind in (Pack, Game)):
+        if any(session.scalar(select(kind.id).limit(1)) for kind in (Pack, StoredGame)):
             return
         bring_demo(workshop, session)
 

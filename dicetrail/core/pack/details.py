@@ -12,7 +12,7 @@ from .notation import NotationError, read_places
 from .roles import Role
 
 if TYPE_CHECKING:
-    from .row import Row
+    from .row import CellRow
 
 MOST_WORTH = 1_000_000
 LONGEST_CLOCK = 86_400
@@ -64,7 +64,7 @@ DETAILED: set[Role] = {
 }
 
 
-def details_of(row: Row, options: int) -> Details:
+def details_of(row: CellRow, options: int) -> Details:
     """What further columns say of a question; empty where the file has none of them."""
     details: Details = {}
     if not row.has_details:

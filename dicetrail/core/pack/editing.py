@@ -21,7 +21,7 @@ from .reading import Reading
 from .record import WrittenRecord
 from .records import MARKS, split_records
 from .roles import Role, repeated
-from .row import Columns, Row
+from .row import CellRow, Columns
 from .settings import Settings
 from .writing import cells_of, columns_for, headings, to_record
 
@@ -60,7 +60,9 @@ def question_of(record: WrittenRecord, load_data: DataLoader = no_data) -> Quest
     """The question that a record says. Raises :class:`Misfit`."""
     roles = columns_for([record])
     cells = cells_of(record, roles) or []
-    return QuestionMaker(load_data=load_data).make(Row([cell.strip() for cell in cells], Columns(roles)), 0)
+    return QuestionMaker(load_data=load_data).make(
+        CellRow([cell.strip() for cell in cells], Columns(roles)), 0
+    )
 
 
 def change(source: Source, number: int, record: WrittenRecord) -> Source:

@@ -22,7 +22,7 @@ What = Literal["new", "changed", "gone", "kept"]
 
 
 @dataclass(frozen=True, slots=True)
-class Difference:
+class QuestionDifference:
     """One difference between the pack and the file that is read again.
 
     ``new``: only in the file; ``changed``: the file says it differently than before; ``gone``: no longer in
@@ -36,7 +36,7 @@ class Difference:
     theirs: Question | None
 
 
-def differences(base: Reading, mine: Reading, theirs: Reading) -> list[Difference]:
+def differences(base: Reading, mine: Reading, theirs: Reading) -> list[QuestionDifference]:
     """Every difference, in the order of the file, what is gone at the end."""
     old_of_mine = _matched(mine.questions, base.questions)
     mine_of_old = {old: place for place, old in old_of_mine.items()}
@@ -70,7 +70,7 @@ def differences(base: Reading, mine: Reading, theirs: Reading) -> list[Differenc
         if old is not None and old not in still:
             edited = _says(question) != _says(base.questions[old])
             found.append(("kept" if edited else "gone", question, None))
-    return [Difference(number, *difference) for number, difference in enumerate(found)]
+    return [QuestionDifference(number, *difference) for number, difference in enumerate(found)]
 
 
 def edited(base: Reading, mine: Reading) -> bool:
@@ -79,7 +79,7 @@ def edited(base: Reading, mine: Reading) -> bool:
 
 
 def take(
-    source: Source, found: Sequence[Difference], numbers: Collection[int]
+    source: Source, found: Sequence[QuestionDifference], numbers: Collection[int]
 ) -> tuple[Source, list[tuple[int, str]]]:
     """The pack with these differences taken over, and those that could not be, each with the reason.
 
@@ -101,7 +101,7 @@ def take(
     return source, left
 
 
-def _take(source: Source, difference: Difference) -> Source:
+def _take(source: Source, difference: QuestionDifference) -> Source:
     place = _place(difference.mine, source.read().questions)
     if difference.theirs is None:
         return source if place is None else remove(source, [place])

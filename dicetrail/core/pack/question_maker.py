@@ -19,7 +19,7 @@ from .kinds.base import Options, answers_of
 from .misfit import Misfit
 from .notation import Groups, NotationError
 from .roles import all_true_or_false
-from .row import Columns, Row
+from .row import CellRow, Columns
 
 _PLAIN_TAIL = Question("", "typed", "", ())[6:-2]
 """What a question says between its key and its place in a file, where nothing special is said."""
@@ -50,7 +50,7 @@ class QuestionMaker:
         self._ids: set[str] = set()
         self._tables: dict[str, Data] = {}
 
-    def make(self, row: Row, line: int) -> Question:
+    def make(self, row: CellRow, line: int) -> Question:
         """The question that a line's cells make. Raises :class:`Misfit`."""
         prompt = row.one("prompt")
         name = self._written_kind(row)
@@ -108,21 +108,21 @@ class QuestionMaker:
     def odd_one(self, groups: Groups, line: int, prompt: str) -> Question:
         """The question which one does not belong, from the lists of a file. Raises :class:`Misfit`."""
         columns = Columns(("prompt", "groups"))
-        question = self._generated(Row((prompt, ""), columns), "odd", prompt, line, groups)
+        question = self._generated(CellRow((prompt, ""), columns), "odd", prompt, line, groups)
         return question._replace(times=len(groups))
 
     def forget(self, question: Question) -> None:
         """Give the id of a question back that is not kept after all."""
         self._ids.discard(question.id)
 
-    def _written_kind(self, row: Row) -> str:
+    def _written_kind(self, row: CellRow) -> str:
         """The name of the kind that the line says, "" where it says none."""
         written = row.one("kind").casefold()
         if written and written not in WRITTEN:
             raise Misfit("bad-kind", f"‘{written}’ is no kind of question. There are {', '.join(WRITTEN)}.")
         return written
 
-    def _likely(self, row: Row) -> tuple[str, Options]:
+    def _likely(self, row: CellRow) -> tuple[str, Options]:
         """The kind that a line seems to be where it does not say it, and its options."""
         if row.all("option") and _SEVERAL_KEYS.fullmatch(row.one("key")):
             return "several", WRITTEN["several"].options(row, self._groups)
@@ -134,7 +134,7 @@ class QuestionMaker:
         return ("choice" if found.texts else "typed"), found
 
     def _generated(
-        self, row: Row, kind: str, prompt: str, line: int, groups: Groups | None = None
+        self, row: CellRow, kind: str, prompt: str, line: int, groups: Groups | None = None
     ) -> Question:
         if not prompt:
             raise Misfit("no-prompt", "There is a recipe but no question. Write the prompt it is to fill in.")
@@ -170,7 +170,7 @@ class QuestionMaker:
             self._tables[name] = self._load_data(name)
         return self._tables[name]
 
-    def _free_id(self, row: Row, prompt: str) -> str:
+    def _free_id(self, row: CellRow, prompt: str) -> str:
         return self._take_id(row.one("id") or _id(prompt))
 
     def _take_id(self, wanted: str) -> str:

@@ -21,7 +21,7 @@ from .question_maker import QuestionMaker
 from .reading import Entry, Reading
 from .records import DELIMITERS, MARKS, Record, guess_delimiter, split_at_spaces, split_records, usual_width
 from .roles import Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
-from .row import Columns, Row
+from .row import CellRow, Columns
 from .settings import Settings
 from .shape import Shape, trimmed
 from .text import split_lines
@@ -253,7 +253,7 @@ class Reader:
             if self._table:
                 for note in self._shape.look(record, cells):
                     self._collector.note(record, note)
-            row = Row(cells, self._columns_for(cells))
+            row = CellRow(cells, self._columns_for(cells))
             question = self._maker.make(row, record.line)
             self._check_doubled(question, record)
         except Misfit as misfit:
@@ -262,7 +262,7 @@ class Reader:
         self._collector.keep(record, "question", question)
         self._look_at_writing(record, row)
 
-    def _look_at_writing(self, record: Record, row: Row) -> None:
+    def _look_at_writing(self, record: Record, row: CellRow) -> None:
         """Tell what was read although it is written a little off."""
         raw = record.raw[-1] if record.raw else ""
         if self._table and raw != raw.rstrip(" \u00a0"):

@@ -22,7 +22,7 @@ class Columns:
         """Whether the columns are a prompt, an answer and wrong options, in this order."""
 
 
-class Row:
+class CellRow:
     """The cells of a line by the roles of their columns."""
 
     __slots__ = ("_cells", "_places", "has_details")

@@ -30,7 +30,7 @@ _PART = re.compile(r"(.*)#t=(\d+(?:\.\d+)?)?(?:,(\d+(?:\.\d+)?))?")
 
 
 @dataclass(frozen=True, slots=True)
-class Sound:
+class SoundFile:
     """A sound that can be heard. ``peaks`` is its shape: the loudest value (0 to 1) of equal parts of it."""
 
     data: bytes
@@ -39,7 +39,7 @@ class Sound:
     peaks: tuple[float, ...]
 
 
-def read_sound(name: str, data: bytes) -> Sound:
+def read_sound(name: str, data: bytes) -> SoundFile:
     """A sound checked and measured; its bytes are kept as they are. Raises :class:`Refused`."""
     if len(data) > LARGEST_SOUND:
         raise Refused(
@@ -59,7 +59,7 @@ def read_sound(name: str, data: bytes) -> Sound:
                 )
             if sound.frames <= 0:
                 raise Refused(f"{name} holds no sound. Record it anew and bring that.")
-            return Sound(data, mime, seconds, _peaks(sound))
+            return SoundFile(data, mime, seconds, _peaks(sound))
     except Refused:
         raise
     except (soundfile.LibsndfileError, RuntimeError, ValueError, TypeError, OverflowError):

@@ -10,7 +10,7 @@ from .moments import MOMENTS, Moment
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class ReadyRow:
     """A consequence with its number in the rules (from 1) and its expressions ready."""
 
     number: int
@@ -31,7 +31,7 @@ class Program:
         self.cues: dict[str, Cue] = {cue.name: cue for cue in game.cues}
         self.sounds: dict[str, Sound] = {sound.name: sound for sound in game.sounds}
         self.meters: dict[str, Meter] = {meter.name: meter for meter in game.meters}
-        self.rows: dict[Moment, list[Row]] = {moment: [] for moment in MOMENTS}
+        self.rows: dict[Moment, list[ReadyRow]] = {moment: [] for moment in MOMENTS}
         for number, consequence in enumerate(game.consequences, 1):
             self.rows[consequence.moment].append(self._row(number, consequence))
         self.endings: list[tuple[Expression, Template, Ending]] = [
@@ -46,14 +46,14 @@ class Program:
         self.question_seconds: Expression | None = compile_expression(by) if by else None
         self.intro = compile_template(game.intro)
 
-    def _row(self, number: int, row: Consequence) -> Row:
+    def _row(self, number: int, row: Consequence) -> ReadyRow:
         def ready(pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:
             return tuple((name, compile_expression(source)) for name, source in pairs)
 
         hold = row.hold
         if hold is None:
             hold = self.cues[row.cue].hold if row.cue in self.cues else 0
-        return Row(
+        return ReadyRow(
             number,
             row,
             compile_expression(row.condition) if row.condition else None,

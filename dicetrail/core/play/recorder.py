@@ -8,7 +8,7 @@ from typing import Any
 from .expressions import ExpressionError
 from .game import Number
 from .moments import Moment
-from .program import Row
+from .program import ReadyRow
 from .trail import Step
 
 
@@ -36,7 +36,7 @@ class Recorder:
         move: str | None = None,
         verdict: str | None = None,
         moment: Moment | None = None,
-        row: Row | None = None,
+        row: ReadyRow | None = None,
         tell: str = "",
         **extra: Any,
     ) -> None:

@@ -7,14 +7,14 @@ from collections.abc import Callable, Sequence
 from .expressions import LARGEST, Expression, ExpressionError, Names
 from .game import Number
 from .moments import MOMENTS, Moment, Onward
-from .program import Program, Row
+from .program import Program, ReadyRow
 
 Trouble = Callable[[str, ExpressionError], None]
 """Told of an expression that has no value now: where it stands, and why."""
 Meters = dict[str, Number]
 
 
-def first_row(rows: Sequence[Row], names: Names, trouble: Trouble) -> Row | None:
+def first_row(rows: Sequence[ReadyRow], names: Names, trouble: Trouble) -> ReadyRow | None:
     """The first row whose condition holds."""
     for row in rows:
         if row.condition is None or holds(row.condition, names, f"row {row.number}, if", trouble):
@@ -31,7 +31,7 @@ def holds(condition: Expression, names: Names, where: str, trouble: Trouble) -> 
         return False
 
 
-def meters_after(program: Program, row: Row, meters: Meters, names: Names) -> Meters:
+def meters_after(program: Program, row: ReadyRow, meters: Meters, names: Names) -> Meters:
     """The meters after a row. Raises ExpressionError where one of its numbers has no value."""
     if not row.set and not row.add:
         return meters
@@ -73,13 +73,13 @@ def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
     return None
 
 
-def result_after(result: str, row: Row | None) -> str:
+def result_after(result: str, row: ReadyRow | None) -> str:
     """The result of a play after its row at ``over``, which may make something else of a ``done``."""
     then = row.source.then if row is not None else None
     return then if result == "done" and then in ("won", "lost") else result
 
 
-def leads_to(moment: Moment, row: Row | None) -> Onward:
+def leads_to(moment: Moment, row: ReadyRow | None) -> Onward:
     """Where a play goes after a moment, as the row says or the built-in way."""
     about, then = MOMENTS[moment], row.source.then if row else None
     if then == "again" and about.again:

@@ -10,7 +10,7 @@ from .expressions import ExpressionError, Names, Template
 from .game import Number
 from .moments import Moment
 from .played import End
-from .program import Program, Row
+from .program import Program, ReadyRow
 from .question import Question
 from .recorder import Recorder
 from .rows import Meters, Trouble, first_award, first_ending, first_row, meters_after, number
@@ -30,11 +30,11 @@ class Rulings:
     def __init__(self, program: Program, recorder: Recorder, names: Callable[[int], Names]) -> None:
         self._program, self._recorder, self._names = program, recorder, names
 
-    def row(self, moment: Moment, names: Names, at: int) -> Row | None:
+    def row(self, moment: Moment, names: Names, at: int) -> ReadyRow | None:
         """The moment's first row that holds."""
         return first_row(self._program.rows[moment], names, self._trouble(at))
 
-    def effect(self, row: Row, meters: Meters, names: Names, at: int) -> Effect | None:
+    def effect(self, row: ReadyRow, meters: Meters, names: Names, at: int) -> Effect | None:
         """All that a row does; None where one of its expressions fails, and nothing is done."""
         try:
             changed = meters_after(self._program, row, meters, names)

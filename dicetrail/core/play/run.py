@@ -33,7 +33,7 @@ from .kinds import input_for, kind_of
 from .moments import ANSWER_MOMENTS, MOMENTS, TOLD_AS, Moment, Onward
 from .names import NOTHING_OPEN, NamesOfRun
 from .played import End, Feedback, Outcome, Turn
-from .program import Program, Row
+from .program import Program, ReadyRow
 from .question import LABELS
 from .recorder import Recorder
 from .rows import leads_to, result_after
@@ -245,7 +245,7 @@ class Run:
         self._show(moment, row, tell, verdict, text)
         self._pause(moment, row, at)
 
-    def _row(self, moment: Moment, at: int) -> tuple[Row | None, str]:
+    def _row(self, moment: Moment, at: int) -> tuple[ReadyRow | None, str]:
         """Find the moment's first row that holds and do what it does; the row and what it says."""
         if not self.program.rows[moment]:
             return None, ""
@@ -263,7 +263,7 @@ class Run:
                 clocks[name].add(seconds)
         return row, self._rulings.text(row.tell, at, f"row {row.number}, tell")
 
-    def _end_after(self, moment: Moment, row: Row | None, at: int) -> End | None:
+    def _end_after(self, moment: Moment, row: ReadyRow | None, at: int) -> End | None:
         """The end that a moment brings, None where the play goes on."""
         if row is not None and row.source.then in ("won", "lost", "done"):
             return End(row.source.then)
@@ -273,7 +273,9 @@ class Run:
             return None
         return self._rulings.ending(at)
 
-    def _show(self, moment: Moment, row: Row | None, tell: str, verdict: Verdict | None, text: str) -> None:
+    def _show(
+        self, moment: Moment, row: ReadyRow | None, tell: str, verdict: Verdict | None, text: str
+    ) -> None:
         if moment == "opened" and row is None and self.feedback and self.feedback.moment == "begun":
             return
         self.feedback = Feedback(
@@ -287,7 +289,7 @@ class Run:
             verdict.picks if verdict else (),
         )
 
-    def _pause(self, moment: Moment, row: Row | None, at: int) -> None:
+    def _pause(self, moment: Moment, row: ReadyRow | None, at: int) -> None:
         """Stay in the feedback for as long as the row, its cue and the breather say."""
         hold = row.hold if row else 0.0
         breather = self.program.game.clocks.breather

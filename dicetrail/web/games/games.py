@@ -15,7 +15,7 @@ from ...core.rules.yamltext import YamlMistake
 from ...core.snag import Refused
 from ...files import starting_points
 from ...store import games, history
-from ...store.models import Game
+from ...store.models import StoredGame
 from ..download import download
 from ..packs.the_pack import pack_of
 from ..requests import TheSession, TheWorkshop
@@ -77,7 +77,7 @@ def change_game(changed: GameTextIn, game: TheGame, session: TheSession, worksho
     return _keep(session, workshop, game, changed.text, changed.revision)
 
 
-def _keep(session: Session, workshop: Workshop, game: Game, text: str, base: int) -> GameOut:
+def _keep(session: Session, workshop: Workshop, game: StoredGame, text: str, base: int) -> GameOut:
     try:
         games.change_text(session, game, text, base)
     except history.Stale:
@@ -87,7 +87,7 @@ def _keep(session: Session, workshop: Workshop, game: Game, text: str, base: int
 
 
 def _change(
-    session: Session, workshop: Workshop, game: Game, base: int, work: Callable[[str], str]
+    session: Session, workshop: Workshop, game: StoredGame, base: int, work: Callable[[str], str]
 ) -> GameOut:
     """Change a game's text, which has to be YAML for that."""
     try:

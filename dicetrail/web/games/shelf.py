@@ -16,7 +16,7 @@ from ...core.play.moments import MOMENTS
 from ...core.rules.cues import SHIPPED
 from ...core.rules.document import schema as game_schema
 from ...store import games, shelving
-from ...store.models import Game, Pack
+from ...store.models import Pack, StoredGame
 from ...store.standing import standing
 from ..demo import DEMO, bring_demo
 from ..download import download
@@ -47,7 +47,7 @@ def _shelf_out(session: Session, workshop: Workshop) -> ShelfOut:
         ],
         games_off=[
             OffOut(id=game.id, title=workshop.games.outline(game, workshop.games.compiled(session, game))[0])
-            for game in shelving.off_the_shelf(session, Game)
+            for game in shelving.off_the_shelf(session, StoredGame)
         ],
     )
 
@@ -72,8 +72,8 @@ def put_back(
     return _shelf_out(session, workshop)
 
 
-def _thing(session: Session, kind: Literal["packs", "games"], number: int) -> Pack | Game:
-    thing = session.get(Pack, number) if kind == "packs" else session.get(Game, number)
+def _thing(session: Session, kind: Literal["packs", "games"], number: int) -> Pack | StoredGame:
+    thing = session.get(Pack, number) if kind == "packs" else session.get(StoredGame, number)
     if thing is None:
         raise HTTPException(404, "There was never such a thing on the shelf.")
     return thing

@@ -9,14 +9,14 @@ from ...core.prove.search.reach import Reach
 from ...core.rules.reading import GameReading
 from ...core.snag import Snag
 from ...store import history
-from ...store.models import Game
+from ...store.models import StoredGame
 from ...store.standing import standing
 from ..packs.shown import pack_summary, snags_out, worth_a_look
 from ..shapes.games import GameOut, GameSummary
 from ..workshop import Workshop
 
 
-def game_out(session: Session, workshop: Workshop, game: Game, *, look: bool = False) -> GameOut:
+def game_out(session: Session, workshop: Workshop, game: StoredGame, *, look: bool = False) -> GameOut:
     """A game as the workshop shows it; with ``look`` its plays are gone through from now on."""
     reading = workshop.games.compiled(session, game)
     document = reading.document
@@ -51,7 +51,7 @@ def game_out(session: Session, workshop: Workshop, game: Game, *, look: bool = F
     )
 
 
-def game_summary(session: Session, workshop: Workshop, game: Game) -> GameSummary:
+def game_summary(session: Session, workshop: Workshop, game: StoredGame) -> GameSummary:
     """A game in short; its plays are gone through from now on."""
     reading = workshop.games.compiled(session, game)
     title, names = workshop.games.outline(game, reading)

@@ -10,19 +10,19 @@ from ...core.play.program import Program
 from ...core.rules.document import Document
 from ...core.rules.reading import GameReading
 from ...core.snag import Refused
-from ...store.models import Game
+from ...store.models import StoredGame
 from ..requests import TheSession, TheWorkshop
 
 
-def game_of(game_id: int, session: TheSession) -> Game:
+def game_of(game_id: int, session: TheSession) -> StoredGame:
     """The game a path names."""
-    game = session.get(Game, game_id)
+    game = session.get(StoredGame, game_id)
     if game is None or game.off_since is not None:
         raise HTTPException(404, "This game is not on the shelf any more.")
     return game
 
 
-TheGame = Annotated[Game, Depends(game_of)]
+TheGame = Annotated[StoredGame, Depends(game_of)]
 
 
 def reading_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> GameReading:

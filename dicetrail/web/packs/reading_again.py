@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter, UploadFile
 
 from ...core.pack.editing import Source
-from ...core.pack.merging import Difference, differences, take
+from ...core.pack.merging import QuestionDifference, differences, take
 from ...core.pack.text import LARGEST_FILE
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import DifferenceOut, DifferencesOut, TakeIn, TakenOut
@@ -51,7 +51,7 @@ def take_again(wanted: TakeIn, pack: ThePack, session: TheSession, workshop: The
     return TakenOut(pack=keep_and_show(session, workshop, pack, changed, wanted.revision), left=left)
 
 
-def _difference_out(difference: Difference) -> DifferenceOut:
+def _difference_out(difference: QuestionDifference) -> DifferenceOut:
     return DifferenceOut(
         number=difference.number,
         what=difference.what,
@@ -60,6 +60,6 @@ def _difference_out(difference: Difference) -> DifferenceOut:
     )
 
 
-def _prompt(difference: Difference) -> str:
+def _prompt(difference: QuestionDifference) -> str:
     question = difference.theirs or difference.mine
     return question.prompt if question else ""

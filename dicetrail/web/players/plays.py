@@ -13,7 +13,7 @@ from ...core.play.program import Program
 from ...core.play.setup import choose
 from ...core.play.view import View, intro, view
 from ...store import games, plays
-from ...store.models import Game
+from ...store.models import StoredGame
 from ..requests import TheSession, TheWorkshop
 from ..shapes.players import InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
 from ..workshop.games import roll
@@ -127,7 +127,7 @@ async def _play_of(live: Live, play_id: str) -> LivePlay:
     return play
 
 
-def _game_called(session: TheSession, slug: str) -> Game:
+def _game_called(session: TheSession, slug: str) -> StoredGame:
     game = games.game_called(session, slug)
     if game is None or game.off_since is not None:
         raise HTTPException(404, "There is no such game here. Ask who sent you the link.")

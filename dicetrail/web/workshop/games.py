@@ -23,7 +23,7 @@ from ...core.rules.starting import new_game
 from ...core.snag import Refused
 from ...files import starting_points
 from ...store import games, media
-from ...store.models import Game, Pack
+from ...store.models import Pack, StoredGame
 from ...store.standing import standing
 from ..searches import Searches
 from . import files
@@ -51,7 +51,7 @@ class GameShelf:
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
         self.searches = Searches()
 
-    def compiled(self, session: Session, game: Game) -> GameReading:
+    def compiled(self, session: Session, game: StoredGame) -> GameReading:
         """A game read and compiled."""
         key = self._key(session, game)
         if key is None or (kept := self._compiled.get(key)) is None:
@@ -60,7 +60,7 @@ class GameShelf:
             self._compiled.put(self._key(session, game), kept)
         return kept
 
-    def _key(self, session: Session, game: Game) -> Hashable | None:
+    def _key(self, session: Session, game: StoredGame) -> Hashable | None:
         """What a compiled game depends on: its packs as they were read, and the files there are; None where
         its packs are not known yet."""
         names = self._named.get((game.id, game.revision))
@@ -70,7 +70,7 @@ class GameShelf:
         packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
         return (game.id, game.revision, packs, media.state(standing(session).digests))
 
-    def program(self, session: Session, game: Game) -> Program | None:
+    def program(self, session: Session, game: StoredGame) -> Program | None:
         """A game as it can be played; None where its rules stop it."""
         compiled = self.compiled(session, game).game
         if compiled is None:
@@ -86,7 +86,7 @@ class GameShelf:
         self._trails.put(game_id, (play, now))
         return None
 
-    def walked(self, session: Session, game: Game) -> list[Walked]:
+    def walked(self, session: Session, game: StoredGame) -> list[Walked]:
         """The waymarks of a game, walked under its present rules."""
         program, document = self.program(session, game), self.compiled(session, game).document
         if program is None or document is None or not document.waymarks:
@@ -95,7 +95,9 @@ class GameShelf:
             self._key(session, game), lambda: walk_all(program, document.waymarks)
         )
 
-    def reach(self, session: Session, game: Game, *, begin: bool = True, wait: bool = False) -> Reach | None:
+    def reach(
+        self, session: Session, game: StoredGame, *, begin: bool = True, wait: bool = False
+    ) -> Reach | None:
         """What the plays of a game can come to; None while that is not known. It is worked out from now on
         if ``begin``; with ``wait`` this comes back when it is known."""
         compiled = self.compiled(session, game).game
@@ -108,7 +110,7 @@ class GameShelf:
                 return future.result()
         return self.searches.known(game.id, key)
 
-    def outline(self, game: Game, reading: GameReading) -> tuple[str, tuple[str, ...]]:
+    def outline(self, game: StoredGame, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""
         if reading.title:
             self._outlines.put(game.id, (reading.title, reading.packs))
@@ -128,7 +130,7 @@ class GameShelf:
 
         return load_pack
 
-    def start(self, session: Session, title: str, pack: Pack | None, manner: str) -> Game:
+    def start(self, session: Session, title: str, pack: Pack | None, manner: str) -> StoredGame:
         """A new game over a pack, or none yet, with rules to begin from.
 
         Raises Refused where there is no such manner.
@@ -142,7 +144,7 @@ class GameShelf:
         text = begun_game(start, title, pack.name, questions, self._pack_loader(session))
         return games.add_game(session, title, text, roll())
 
-    def bring(self, session: Session, filename: str, data: bytes) -> Game | None:
+    def bring(self, session: Session, filename: str, data: bytes) -> StoredGame | None:
         """Keep a game's YAML that was brought; None where it is something else."""
         try:
             text, _ = decode(data, filename)

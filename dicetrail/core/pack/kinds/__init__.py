@@ -4,30 +4,30 @@ from __future__ import annotations
 
 from ...play.question import Question
 from .base import GeneratedKind, WrittenKind
-from .choice import Choice
-from .formula import FormulaKind
-from .letters import Letters
-from .number import Number
-from .odd import OddKind
-from .order import Order
-from .several import Several
-from .sort import Sort
-from .table import TableKind
-from .truth import Truth
-from .typed import Typed
+from .choice import WrittenChoice
+from .formula import WrittenFormula
+from .letters import WrittenLetters
+from .number import WrittenNumber
+from .odd import WrittenOdd
+from .order import WrittenOrder
+from .several import WrittenSeveral
+from .sort import WrittenSort
+from .table import WrittenTable
+from .truth import WrittenTruth
+from .typed import WrittenTyped
 
 _ALL: tuple[WrittenKind, ...] = (
-    Choice(),
-    Several(),
-    Order(),
-    Typed(),
-    Number(),
-    Truth(),
-    Sort(),
-    Letters(),
-    FormulaKind(),
-    TableKind(),
-    OddKind(),
+    WrittenChoice(),
+    WrittenSeveral(),
+    WrittenOrder(),
+    WrittenTyped(),
+    WrittenNumber(),
+    WrittenTruth(),
+    WrittenSort(),
+    WrittenLetters(),
+    WrittenFormula(),
+    WrittenTable(),
+    WrittenOdd(),
 )
 WRITTEN: dict[str, WrittenKind] = {kind.name: kind for kind in _ALL}
 GENERATED: dict[str, GeneratedKind] = {kind.name: kind for kind in _ALL if isinstance(kind, GeneratedKind)}

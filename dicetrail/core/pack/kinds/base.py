@@ -13,7 +13,7 @@ from ..data import DataLoader
 from ..misfit import Misfit
 from ..notation import Groups, join_bars, split_bars
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from ..samples import Sample, of_words
 
 Tip = tuple[str, str, Severity]
@@ -42,14 +42,14 @@ class WrittenKind:
 
     name: str
 
-    def options(self, row: Row, groups: Sequence[str]) -> Options:
+    def options(self, row: CellRow, groups: Sequence[str]) -> Options:
         """The options that a line holds. Raises :class:`Misfit`.
 
         ``groups`` are the names in the file's column of groups.
         """
         return options_of(row)
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """What answers the question. Raises :class:`Misfit`."""
         return Key(tuple(answers_of(row, found)))
 
@@ -77,7 +77,7 @@ class WrittenKind:
 class GeneratedKind(WrittenKind):
     """A kind whose questions are made from a recipe."""
 
-    def recipe(self, row: Row, groups: Groups | None, load_data: DataLoader) -> Recipe:
+    def recipe(self, row: CellRow, groups: Groups | None, load_data: DataLoader) -> Recipe:
         """The recipe that a line holds. Raises Misfit, Refused, and what its parts raise."""
         raise NotImplementedError
 
@@ -86,7 +86,7 @@ class GeneratedKind(WrittenKind):
         return iter(())
 
 
-def options_of(row: Row) -> Options:
+def options_of(row: CellRow) -> Options:
     """The options of a line's own columns: lettered ones with a key, or the answer and the wrong ones."""
     texts = row.all("option")
     if texts:
@@ -99,7 +99,7 @@ def options_of(row: Row) -> Options:
     return checked(Options(texts, (right,)), row)
 
 
-def checked(found: Options, row: Row) -> Options:
+def checked(found: Options, row: CellRow) -> Options:
     """The same options. Raises :class:`Misfit` where there are too many, or two are the same."""
     if len(found.texts) > MOST_OPTIONS:
         raise Misfit(
@@ -111,7 +111,7 @@ def checked(found: Options, row: Row) -> Options:
     return found
 
 
-def _doubled(found: Options, folded: Sequence[str], row: Row) -> Misfit:
+def _doubled(found: Options, folded: Sequence[str], row: CellRow) -> Misfit:
     """What to say of options that are the same."""
     right = {folded[place] for place in found.rights}
     for place, option in enumerate(found.texts):
@@ -132,7 +132,7 @@ def _doubled(found: Options, folded: Sequence[str], row: Row) -> Misfit:
     )
 
 
-def answers_of(row: Row, found: Options) -> list[str]:
+def answers_of(row: CellRow, found: Options) -> list[str]:
     """The accepted answers: the right option, or what the cells for answers hold, parted by ``|``.
 
     Raises :class:`Misfit` where there is none.

@@ -9,7 +9,7 @@ from itertools import pairwise
 from ...play.question import LABELS, Question, picture, said
 from ..misfit import Misfit
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from ..samples import Sample, slipped
 from .base import Key, Options, Tip, WrittenKind, answers_of
 
@@ -18,12 +18,12 @@ _NEGATIVE = re.compile(r"\b(not|never|except|least|isn't|aren't|doesn't|don't|ca
 _RANGE = re.compile(r"\D*?(\d+(?:\.\d+)?)\s*(?:-|–|to)\s*(\d+(?:\.\d+)?)\D*")
 
 
-class Choice(WrittenKind):
+class WrittenChoice(WrittenKind):
     """Columns ``option`` with a ``key``, or ``answer`` with ``wrong`` ones."""
 
     name = "choice"
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """The right option, and all of them."""
         answers = answers_of(row, found)
         if len(found.texts) < 2:

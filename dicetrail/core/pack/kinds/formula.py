@@ -13,16 +13,16 @@ from ..data import DataLoader
 from ..misfit import Misfit
 from ..notation import Groups, read_list, read_variables, write_variables
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from .base import GeneratedKind, Tip, filled
 
 
-class FormulaKind(GeneratedKind):
+class WrittenFormula(GeneratedKind):
     """Columns ``variables``, ``answer``, ``where``, ``ask``, ``choices`` and ``form``."""
 
     name = "formula"
 
-    def recipe(self, row: Row, groups: Groups | None, load_data: DataLoader) -> Formula:
+    def recipe(self, row: CellRow, groups: Groups | None, load_data: DataLoader) -> Formula:
         """The formula. Raises ExpressionError where an expression uses what is not known there."""
         options = whole(row.one("choices") or "4", "choices", 2, MOST_OPTIONS)
         answer = row.one("answer")

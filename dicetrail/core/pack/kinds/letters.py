@@ -8,18 +8,18 @@ from ...play.letters import lines_on_a_phone
 from ...play.question import LONGEST_PHRASE, MISSES, Question
 from ..misfit import Misfit
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from .base import Key, Options, Tip, WrittenKind
 
 MOST_PHRASE_LINES = 3
 
 
-class Letters(WrittenKind):
+class WrittenLetters(WrittenKind):
     """Columns ``answer``, the phrase first, and ``misses``."""
 
     name = "letters"
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """The phrase, and what else is accepted for it."""
         key = super().key(row, found)
         phrase = key.answers[0]

@@ -8,19 +8,19 @@ from fractions import Fraction
 from ...play.numbers import read_number, show_number
 from ...play.question import Question
 from ..misfit import Misfit
-from ..row import Row
+from ..row import CellRow
 from ..samples import Sample
 from .base import Key, Options, WrittenKind
 
 WORDS = "zero one two three four five six seven eight nine ten eleven twelve".split()  # noqa: SIM905
 
 
-class Number(WrittenKind):
+class WrittenNumber(WrittenKind):
     """Columns ``answer``, ``unit`` and ``tolerance``."""
 
     name = "number"
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """The accepted numbers."""
         key = super().key(row, found)
         for answer in key.answers:

@@ -8,16 +8,16 @@ from ..cells import whole
 from ..data import DataLoader
 from ..notation import Groups, read_groups, write_groups
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from .base import GeneratedKind
 
 
-class OddKind(GeneratedKind):
+class WrittenOdd(GeneratedKind):
     """Columns ``groups`` and ``choices``."""
 
     name = "odd"
 
-    def recipe(self, row: Row, groups: Groups | None, load_data: DataLoader) -> Odd:
+    def recipe(self, row: CellRow, groups: Groups | None, load_data: DataLoader) -> Odd:
         """The lists: those of the file, or those of the line."""
         options = whole(row.one("choices") or "4", "choices", 2, MOST_OPTIONS)
         return Odd(groups or read_groups(row.one("groups")), options)

@@ -9,18 +9,18 @@ from ..cells import places_of_key
 from ..misfit import Misfit
 from ..notation import join_bars
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from ..samples import Sample
 from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked
 from .several import listed_answers, on_label_lists
 
 
-class Order(WrittenKind):
+class WrittenOrder(WrittenKind):
     """Columns ``option`` as they follow each other, or the items under ``answer``, parted by ``|``."""
 
     name = "order"
 
-    def options(self, row: Row, groups: Sequence[str]) -> Options:
+    def options(self, row: CellRow, groups: Sequence[str]) -> Options:
         """The items in their order; a ``key`` may name it by letters where they stand in another."""
         texts = row.all("option")
         key = row.one("key")
@@ -32,7 +32,7 @@ class Order(WrittenKind):
         texts = texts or listed_answers(row)
         return checked(Options(texts, tuple(range(len(texts)))), row) if texts else NO_OPTIONS
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """The items, all of them right in their order."""
         if len(found.texts) < 2:
             raise Misfit("missing-field", "There should be two items or more, such as `first | second`.")

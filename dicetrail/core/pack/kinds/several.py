@@ -10,19 +10,19 @@ from ..cells import places_of_key
 from ..misfit import Misfit
 from ..notation import join_bars, split_bars, write_places
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from ..samples import Sample
 from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked
 from .choice import on_labels, on_negative, on_options
 
 
-class Several(WrittenKind):
+class WrittenSeveral(WrittenKind):
     """Columns ``option`` with a ``key`` of several letters, or right ones under ``answer`` parted by ``|``
     and ``accepted``, with ``wrong`` ones."""
 
     name = "several"
 
-    def options(self, row: Row, groups: Sequence[str]) -> Options:
+    def options(self, row: CellRow, groups: Sequence[str]) -> Options:
         """Every option, those that are right by the key or by standing under the answer."""
         texts = row.all("option")
         if texts:
@@ -32,7 +32,7 @@ class Several(WrittenKind):
         texts = [*right, *row.all("wrong")]
         return checked(Options(texts, tuple(range(len(right)))), row) if right else NO_OPTIONS
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """The right options, and all of them."""
         if not found.texts:
             raise Misfit("no-answer", "The answer is blank. Write the right options, parted by |.")
@@ -81,7 +81,7 @@ class Several(WrittenKind):
             yield Sample(" ".join([*labels, wrong[0]]), "one too many")
 
 
-def listed_answers(row: Row) -> list[str]:
+def listed_answers(row: CellRow) -> list[str]:
     """What stands under the answer and further accepted ones, parted by ``|``."""
     return [part for cell in (row.one("answer"), *row.all("accepted")) for part in split_bars(cell)]
 

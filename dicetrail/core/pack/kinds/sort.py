@@ -6,17 +6,17 @@ from collections.abc import Iterator, Sequence
 
 from ...play.question import Question
 from ..cells import place_of_key
-from ..row import Row
+from ..row import CellRow
 from .base import Options, Tip, checked
-from .choice import Choice
+from .choice import WrittenChoice
 
 
-class Sort(Choice):
+class WrittenSort(WrittenChoice):
     """A column ``group``; its names are the options, in the order in which they first stand there."""
 
     name = "sort"
 
-    def options(self, row: Row, groups: Sequence[str]) -> Options:
+    def options(self, row: CellRow, groups: Sequence[str]) -> Options:
         """The groups of the file; options of the line's own where it has them."""
         if row.all("option") or not (groups and row.one("group")):
             return super().options(row, groups)

@@ -9,16 +9,16 @@ from ..data import DataLoader
 from ..misfit import Misfit
 from ..notation import Groups
 from ..record import WrittenRecord
-from ..row import Row
+from ..row import CellRow
 from .base import GeneratedKind, filled
 
 
-class TableKind(GeneratedKind):
+class WrittenTable(GeneratedKind):
     """Columns ``from``, ``answer``, ``parted by``, ``ask`` and ``choices``."""
 
     name = "table"
 
-    def recipe(self, row: Row, groups: Groups | None, load_data: DataLoader) -> Table:
+    def recipe(self, row: CellRow, groups: Groups | None, load_data: DataLoader) -> Table:
         """The rows, and the column that holds what is right."""
         options = whole(row.one("choices") or "4", "choices", 2, MOST_OPTIONS)
         answer, name = row.one("answer"), row.one("from")

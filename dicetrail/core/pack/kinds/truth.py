@@ -10,17 +10,17 @@ from ..misfit import Misfit
 from ..notation import join_bars
 from ..record import WrittenRecord
 from ..roles import all_true_or_false
-from ..row import Row
+from ..row import CellRow
 from .base import Key, Options, Tip, answers_of
-from .choice import Choice, on_negative
+from .choice import WrittenChoice, on_negative
 
 
-class Truth(Choice):
+class WrittenTruth(WrittenChoice):
     """A column ``answer`` that says true or false."""
 
     name = "truth"
 
-    def key(self, row: Row, found: Options) -> Key:
+    def key(self, row: CellRow, found: Options) -> Key:
         """True and false, and which of them is right."""
         answer = answers_of(row, found)[0]
         if not all_true_or_false([answer]):

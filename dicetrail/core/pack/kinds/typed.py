@@ -5,7 +5,7 @@ from __future__ import annotations
 from .base import WrittenKind
 
 
-class Typed(WrittenKind):
+class WrittenTyped(WrittenKind):
     """Columns ``answer`` and ``accepted``; what stands in one cell is parted by ``|``."""
 
     name = "typed"

@@ -47,7 +47,7 @@ class Finding:
 
 
 @dataclass(frozen=True, slots=True)
-class Generated:
+class RecipeFinding:
     """A generated question: how many different ones it gives (None: too many to count), how many a play
     asks, and the chance that two plays have at least one of them in common."""
 
@@ -200,17 +200,17 @@ def _filed(counts: Sequence[int]) -> tuple[Judgement, str]:
     )
 
 
-def generated(game: Game, choices: Choices) -> list[Generated]:
+def generated(game: Game, choices: Choices) -> list[RecipeFinding]:
     """The generated questions of a play: how many there are, and how likely one is met again."""
     return [_generated(game, question, choices) for question in pool(game, choices) if question.recipe]
 
 
-def _generated(game: Game, question: Question, choices: Choices) -> Generated:
+def _generated(game: Game, question: Question, choices: Choices) -> RecipeFinding:
     supply = Supply(question, 0, choices.level)
     size, asked = supply.size, times_in_a_pass(question, supply)
     passes = game.deal.repeats != "never"
     again = 0.0 if size is None else 1 - comb(size - asked, asked) / comb(size, asked)
-    return Generated(question.id, question.prompt, size, asked, passes and size is not None, again)
+    return RecipeFinding(question.id, question.prompt, size, asked, passes and size is not None, again)
 
 
 def fair_deals(tally: Tally, deals: int) -> Iterator[int]:

@@ -1,4 +1,4 @@
-"""Difference: two trails held against each other, step by step, the first difference first."""
+"""StepDifference: two trails held against each other, step by step, the first difference first."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from ...play.trail import Step
 
 
 @dataclass(frozen=True, slots=True)
-class Difference:
+class StepDifference:
     """Something that is otherwise in the second of two trails, since its step ``n`` (from 1)."""
 
     n: int
@@ -19,27 +19,27 @@ class Difference:
     said: str
 
 
-def differences(before: Sequence[Step], after: Sequence[Step]) -> list[Difference]:
+def differences(before: Sequence[Step], after: Sequence[Step]) -> list[StepDifference]:
     """What is otherwise in ``after``: of each thing the first step that shows it, and how it ends."""
-    found: dict[str, Difference] = {}
+    found: dict[str, StepDifference] = {}
     for n, (old, new) in enumerate(zip_longest(before, after), 1):
         if old is None or new is None:
             found.setdefault("length", _longer(n, before, after))
             break
         for name, said in _of_step(n, old, new):
-            found.setdefault(name, Difference(n, name, said))
+            found.setdefault(name, StepDifference(n, name, said))
     for name, said in _of_meters(before, after, found):
         since = found.get(name)
-        found[name] = Difference(since.n if since else len(after), name, said)
+        found[name] = StepDifference(since.n if since else len(after), name, said)
     return sorted(found.values(), key=lambda one: (one.n, one.name))
 
 
-def _longer(n: int, before: Sequence[Step], after: Sequence[Step]) -> Difference:
+def _longer(n: int, before: Sequence[Step], after: Sequence[Step]) -> StepDifference:
     steps = abs(len(after) - len(before))
     told = f"{steps} step{'s' if steps != 1 else ''}"
     if len(after) > len(before):
-        return Difference(n, "length", f"It has {told} more.")
-    return Difference(n, "length", f"It has {told} fewer.")
+        return StepDifference(n, "length", f"It has {told} more.")
+    return StepDifference(n, "length", f"It has {told} fewer.")
 
 
 def _of_step(n: int, old: Step, new: Step) -> Iterator[tuple[str, str]]:
@@ -62,7 +62,7 @@ def _of_step(n: int, old: Step, new: Step) -> Iterator[tuple[str, str]]:
 
 
 def _of_meters(
-    before: Sequence[Step], after: Sequence[Step], found: dict[str, Difference]
+    before: Sequence[Step], after: Sequence[Step], found: dict[str, StepDifference]
 ) -> Iterator[tuple[str, str]]:
     """What became of each meter that went another way: "score was 9, now 7, since step 4, row 2"."""
     if not before or not after:

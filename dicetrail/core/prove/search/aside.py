@@ -8,7 +8,7 @@ from operator import add
 from ...play.counts import Counts
 from ...play.expressions import Names
 from ...play.game import Number
-from ...play.program import Program, Row
+from ...play.program import Program, ReadyRow
 from ...play.rows import number
 from .watched import COUNTED
 
@@ -30,7 +30,7 @@ class Carrier:
         """The values every play begins with."""
         return tuple(meter.kept(meter.start) if meter else 0 for meter in self._meters)
 
-    def of_row(self, row: Row, names: Names) -> Does:
+    def of_row(self, row: ReadyRow, names: Names) -> Does:
         """What a row does. Raises ExpressionError where one of its numbers has no value."""
         does: Does = {}
         for name, expression in row.set:

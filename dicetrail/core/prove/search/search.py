@@ -9,7 +9,7 @@ from ...play.counts import Counts
 from ...play.expressions import ExpressionError, Names, Value
 from ...play.game import Choices, Number
 from ...play.moments import MOMENTS, Moment
-from ...play.program import Program, Row
+from ...play.program import Program, ReadyRow
 from ...play.rows import Meters, first_ending, first_row, leads_to, meters_after
 from ..replay.walks import tidy
 from .aside import Aside, Carrier
@@ -224,7 +224,7 @@ class Search:
         )
 
     def _applied(
-        self, row: Row | None, meters: Meters, values: set[Aside], names: Names, plain: Counts
+        self, row: ReadyRow | None, meters: Meters, values: set[Aside], names: Names, plain: Counts
     ) -> tuple[Meters, set[Aside], dict[str, set[Number]]]:
         """The meters after a row, the values carried along after it, and every change that was made."""
         changed, does = meters, self.carrier.of_counts(plain)
@@ -244,13 +244,13 @@ class Search:
         changes |= {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
         return changed, set(map(moved, values)) if does else values, changes
 
-    def _to_meters(self, row: Row, meters: Meters, names: Names) -> Meters:
+    def _to_meters(self, row: ReadyRow, meters: Meters, names: Names) -> Meters:
         """The meters that plays depend on, after a row."""
         after = meters_after(self.program, row, {**meters, **dict.fromkeys(self.carrier.meters, 0)}, names)
         return {name: after[name] for name in meters}
 
     def _end_after(
-        self, after: State, moment: Moment, row: Row | None, used: float
+        self, after: State, moment: Moment, row: ReadyRow | None, used: float
     ) -> tuple[str, int | None] | None:
         if row is not None and row.source.then in ("won", "lost", "done"):
             return row.source.then, None
@@ -267,7 +267,7 @@ class Search:
     def _known(self, state: State, used: float) -> dict[str, Value]:
         return self.states.known(state.sort, self.states.meters_of(state), self.states.read(state), used)
 
-    def _note(self, key: tuple[Moment, int], row: Row | None, changes: dict[str, set[Number]]) -> None:
+    def _note(self, key: tuple[Moment, int], row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
         pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
         for name, some in changes.items():
             pays[name] |= some
@@ -338,7 +338,7 @@ class Search:
         if None not in moves:
             self.found.ways[what] = [move for move in reversed(moves) if move]
 
-    def _try_to_say(self, row: Row, names: Names) -> None:
+    def _try_to_say(self, row: ReadyRow, names: Names) -> None:
         try:
             row.tell(names)
         except ExpressionError as error:

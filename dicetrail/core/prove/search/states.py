@@ -31,7 +31,7 @@ _values = attrgetter(*_FIELDS)
 _OF_A_QUESTION = frozenset(("attempt", "tries_left", "worth", "level", "topic", "kind"))
 
 
-class Sort(NamedTuple):
+class QuestionSort(NamedTuple):
     """Questions that the rules can't tell apart: what they know of them, and what can happen at one."""
 
     worth: float
@@ -46,7 +46,7 @@ class Sort(NamedTuple):
     wrong_hits: tuple[int, ...] = (0,)
 
 
-def hits_at(moment: Moment, sort: Sort) -> Sequence[int]:
+def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
     """How many parts of the last answer can have been right at a moment."""
     if moment in ("right", "part"):
         return (sort.possible,)
@@ -188,14 +188,14 @@ class States:
         names = {name for condition, _, _ in rules for name in condition.names}
         return names | {name for row in self.program.rows["over"] for name in row_names(row)}
 
-    def _sort(self, question: Question) -> Sort:
+    def _sort(self, question: Question) -> QuestionSort:
         game, names = self.game, self.looked.names
         seconds = seconds_of(game, question)
         if seconds is None and game.clocks.question_by:
             seconds = SOME_SECONDS
         kind = KINDS[question.kind]
         parts = "hits" in names or "possible" in names
-        return Sort(
+        return QuestionSort(
             question.worth if "worth" in names else 0,
             question.level if "level" in names else 0,
             question.topic if "topic" in names else "",

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from math import ceil
 
 from ...play.expressions import Expression
-from ...play.program import Program, Row
+from ...play.program import Program, ReadyRow
 
 COUNTED = ("right", "wrong", "missed", "late", "skipped", "first_try")
 """Counts that only ever grow, by one."""
@@ -52,12 +52,12 @@ def looked_at(program: Program) -> LookedAt:
     return LookedAt(frozenset(everything | meters), frozenset(aside), _caps([*course, *results], moves))
 
 
-def divisions(row: Row) -> list[Expression]:
+def divisions(row: ReadyRow) -> list[Expression]:
     """What a row says that can have no value: its expressions that divide."""
     return [part for part in row.tell.expressions if "/" in part.source or "%" in part.source]
 
 
-def row_names(row: Row) -> set[str]:
+def row_names(row: ReadyRow) -> set[str]:
     """The names that a row looks at."""
     found = {name for _, expression in (*row.add, *row.set) for name in expression.names}
     return found | (set(row.condition.names) if row.condition else set())
