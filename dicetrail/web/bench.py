@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from ..core.play.game import Choices
 from ..core.play.kinds import GENERATED, input_for, shown_answer
+from ..core.play.moments import MOMENTS
 from ..core.play.moves import MoveError, play, read_move
 from ..core.play.program import Program
 from ..core.play.run import Run
@@ -23,7 +24,7 @@ from ..core.prove.replay.difference import differences
 from ..core.prove.replay.gauges import Gauge, Gauges
 from ..core.prove.replay.starter_waymarks import expectations, first_set
 from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
-from ..core.prove.replay.walks import Walk, changes, reason, walk_moves
+from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
 from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
 from ..core.prove.search.reach import Reach
 from ..core.rules.document import AlongPart, WaymarkPart
@@ -40,6 +41,7 @@ from .shapes.bench import (
     CoverageOut,
     DifferentOut,
     GaugeOut,
+    MovesOut,
     OutcomesOut,
     PlayedIn,
     StepOut,
@@ -96,6 +98,12 @@ def trail_file(wanted: BenchIn, game: TheGame, program: TheProgram) -> Response:
     """The trail of a play, as JSON Lines."""
     walk = walk_moves(program, _choices(program, wanted), wanted.moves)
     return download(to_lines(walk.run.trail).encode(), f"{game.slug}-{wanted.dice}.jsonl")
+
+
+@router.post("/games/{game_id}/bench/lose")
+def until_lost(wanted: PlayedIn, program: TheProgram) -> MovesOut:
+    """The moves of a play until wrong answers have cost a life."""
+    return MovesOut(moves=until_a_life_is_lost(program, _choices(program, wanted), wanted.moves))
 
 
 @router.post("/games/{game_id}/outcomes")
@@ -250,6 +258,7 @@ def _step_out(step: Step, made_by: int) -> StepOut:
         at=step.at,
         move=step.move or "",
         moment=step.moment or "",
+        tone=MOMENTS[step.moment].tone if step.moment else "plain",
         verdict=step.verdict or "",
         row=step.row,
         made_by=made_by,

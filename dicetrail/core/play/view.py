@@ -6,6 +6,7 @@ It never holds the key, an accepted answer or an explanation before the rules re
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import cast
 
 from .card import Card
 from .clocks import Clock
@@ -13,7 +14,7 @@ from .expressions import ExpressionError
 from .game import Choices, Look, Number, Sound
 from .kinds import kind_of, shown_answer
 from .letters import Covered
-from .moments import MOMENTS
+from .moments import MOMENTS, Tone
 from .played import Feedback, Turn
 from .program import Program
 from .question import LABELS, picture, said
@@ -86,7 +87,7 @@ class FeedbackView:
     step: int
     verdict: str
     tell: str
-    tone: str
+    tone: Tone
     cue: CueView | None
     given: str
     answer: str
@@ -255,7 +256,7 @@ def _feedback(run: Run) -> FeedbackView | None:
         step=feedback.step,
         verdict=feedback.verdict,
         tell=feedback.tell or MOMENTS[feedback.moment].said,
-        tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
+        tone=cast(Tone, cue.tone) if cue else MOMENTS[feedback.moment].tone,
         cue=cue,
         given=feedback.given[:LONGEST_ANSWER],
         answer=shown_answer(card.question) if card is not None and feedback.revealed else "",

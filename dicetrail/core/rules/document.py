@@ -12,7 +12,7 @@ from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Fie
 from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
 from ..play.game import COUNTS
-from ..play.moments import Moment, Then
+from ..play.moments import Moment, Then, Tone
 from ..play.setup import LARGEST_DICE, LONGEST_NAME
 from ..play.switches import Switch
 
@@ -41,6 +41,13 @@ def _plain(value: object) -> object:
 
 def _underscored(value: object) -> object:
     return value.strip().replace(" ", "_") if isinstance(value, str) else value
+
+
+Motion = Literal["none", "glow", "sway", "lift", "drift"]
+Timbre = Literal["soft", "clear", "bright", "breath"]
+Mark = Literal["lantern", "boot", "flake", "dot"]
+Face = Literal["plain", "book", "typed"]
+Show = Literal["number", "marks", "bar"]
 
 
 def shown_as(meter: str) -> Literal["number", "marks"]:
@@ -120,7 +127,7 @@ class MeterPart(Part):
     min: Number | None = None
     max: Number | None = None
     decimals: Annotated[int, Field(ge=0, le=6)] | None = None
-    show: Literal["number", "marks", "bar"] | None = Field(
+    show: Show | None = Field(
         default=None, description="how a player sees it; `lives` as marks, others as a number if not said"
     )
 
@@ -234,7 +241,7 @@ class SoundPart(Part):
     step: Annotated[float, Field(ge=-24, le=24, description="semitones from one note to the next")] = 0
     each: Annotated[float, Field(ge=0.03, le=3, description="seconds a note lasts")] = 0.2
     slide: Annotated[float, Field(ge=-24, le=24, description="semitones a note glides by")] = 0
-    tone: Literal["soft", "clear", "bright", "breath"] = "soft"
+    tone: Timbre = "soft"
     level: Annotated[float, Field(ge=0, le=1)] = 0.6
     file: Annotated[str, Field(max_length=200, description="a sound file, may end in #t=START,END")] = ""
 
@@ -243,8 +250,8 @@ class CuePart(Part):
     """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
 
     sound: str = "none"
-    motion: Literal["none", "glow", "sway", "lift", "drift"] = "none"
-    tone: Literal["plain", "good", "bad", "info"] = "plain"
+    motion: Motion = "none"
+    tone: Tone = "plain"
     hold: Hold = 0
     times: Annotated[int, Field(ge=1, le=50, description="how often the motion is made in that time")] = 1
 
@@ -266,8 +273,8 @@ class LookPart(Part):
     ground: Colour = "#f5efe1"
     ink: Colour = "#2a2620"
     accent: Colour = "#2b5a3c"
-    mark: Literal["lantern", "boot", "flake", "dot"] = "lantern"
-    face: Literal["plain", "book", "typed"] = "plain"
+    mark: Mark = "lantern"
+    face: Face = "plain"
 
 
 Expected = dict[str, int | float | str]

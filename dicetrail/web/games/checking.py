@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from fastapi import APIRouter, HTTPException
 
 from ...core.pack.editing import change
 from ...core.pack.writing import to_record
+from ...core.play.switches import Checking, Switch
 from ...core.prove.samples import tried
 from ...core.rules.comparing import collisions, nearest
 from ...core.rules.document import OwnCheckingPart
@@ -45,12 +48,12 @@ def checking_of(
         game=part,
         pack=part.packs.get(pack.name),
         own=part.questions.get(question.id) if question else None,
-        holds=OwnCheckingPart(
-            ignore=list(rules.ignore),
-            spelling=rules.spelling if isinstance(rules.spelling, int) else dict(rules.spelling),
-            unreadable=rules.unreadable,
-            articles=list(rules.articles),
-        ),
+        holds=_holding(rules),
+        around={
+            "game": _holding(game_rules),
+            "pack": _holding(nearest(part, pack.name, "")[0]),
+            "question": _holding(rules),
+        },
         origins=origins,
         question=question_out(question, number, ()) if question else None,
         generated=question is not None and question.recipe is not None,
@@ -86,4 +89,14 @@ def accept(
         pack,
         wanted.revision,
         lambda source: change(source, number, {**record, "answer": answers[0], "accepted": answers[1:]}),
+    )
+
+
+def _holding(rules: Checking) -> OwnCheckingPart:
+    ignore = [switch for switch in get_args(Switch) if switch != "blanks" and rules.ignores(switch)]
+    return OwnCheckingPart(
+        ignore=ignore,
+        spelling=rules.spelling if isinstance(rules.spelling, int) else dict(rules.spelling),
+        unreadable=rules.unreadable,
+        articles=list(rules.articles),
     )

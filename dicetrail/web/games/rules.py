@@ -13,7 +13,7 @@ from ...core.play.expressions import (
     compile_template,
 )
 from ...core.play.game import COUNTS, TOLD
-from ...core.play.moments import MOMENTS
+from ...core.play.moments import MOMENTS, Moment
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import seconds_of_plays
 from ...core.prove.search.reach import Reach
@@ -122,7 +122,12 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
         results=sorted(found.results),
         endings=_possible([f"{one.result}: {one.condition}" for one in endings], found.endings, found),
         awards=_possible([one.title for one in awards], found.awards, found),
-        flow=[FlowOut(moment=moment, to=to, times=times) for (moment, to), times in found.flow.items()],
+        flow=[
+            FlowOut(moment=moment, to=to, times=times)
+            for (moment, to), times in sorted(found.flow.items(), key=_flow_order)
+            if MOMENTS[moment].answers
+        ],
+        leads_to=[to for to in _LEADS_TO if any(to == where for _, where in found.flow)],
         shortest=found.shortest,
         longest=found.longest,
         quickest=quickest,
@@ -138,3 +143,11 @@ def _possible(titles: Iterable[str], met: set[int], found: Reach) -> list[Possib
         )
         for number, title in enumerate(titles, 1)
     ]
+
+
+_LEADS_TO = ("next", "try", "resume", "revisit", "won", "lost", "done", "stopped")
+"""Where a play can lead, in the order in which it is drawn."""
+
+
+def _flow_order(way: tuple[tuple[Moment, str], int]) -> int:
+    return list(MOMENTS).index(way[0][0])

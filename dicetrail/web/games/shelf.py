@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from fastapi import APIRouter, HTTPException, Response
 from sqlalchemy.orm import Session
@@ -12,8 +12,9 @@ from ...core.pack.roles import ROLES
 from ...core.play.expressions import FUNCTIONS
 from ...core.play.game import COUNTS
 from ...core.play.kinds import KINDS
-from ...core.play.moments import MOMENTS
+from ...core.play.moments import MOMENTS, Tone
 from ...core.rules.cues import SHIPPED
+from ...core.rules.document import Face, Mark, Motion, Show, Timbre
 from ...core.rules.document import schema as game_schema
 from ...store import games, shelving
 from ...store.models import Pack, StoredGame
@@ -103,6 +104,12 @@ def words() -> WordsOut:
         kinds=list(KINDS),
         roles=list(ROLES),
         endings=list(ENDINGS),
+        motions=list(get_args(Motion)),
+        tones=list(get_args(Tone)),
+        timbres=list(get_args(Timbre)),
+        marks=list(get_args(Mark)),
+        faces=list(get_args(Face)),
+        shows=list(get_args(Show)),
     )
 
 

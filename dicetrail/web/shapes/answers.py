@@ -33,13 +33,15 @@ class TriedOut(BaseModel):
 
 class CheckingOut(BaseModel):
     """How the answers to a question are compared: the switches of the game, of its pack and its own, and of
-    each kind which setting holds; with samples, and the options that collide anywhere in the game."""
+    each kind which setting holds, for the question and (``around``) at each of the three; with samples, and
+    the options that collide anywhere in the game. Blanks are told as the outer and the inner ones."""
 
     revision: int
     game: CheckingPart
     pack: OwnCheckingPart | None
     own: OwnCheckingPart | None
     holds: OwnCheckingPart
+    around: dict[Scope, OwnCheckingPart]
     origins: dict[str, Scope]
     question: QuestionOut | None
     generated: bool

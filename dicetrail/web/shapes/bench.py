@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from ...core.play.moments import Tone
 from ...core.play.setup import LONGEST_NAME
 from ...core.play.view import View
 from ...core.prove.replay.gauges import GaugeSort
@@ -26,6 +27,12 @@ class PlayedIn(BaseModel):
     topic: Annotated[str, Field(max_length=200)] = ""
     level: int | None = None
     moves: Moves = []
+
+
+class MovesOut(BaseModel):
+    """Moves as a moves file writes them."""
+
+    moves: list[str]
 
 
 class BenchIn(PlayedIn):
@@ -50,6 +57,7 @@ class StepOut(BaseModel):
     at: int
     move: str
     moment: str
+    tone: Tone
     verdict: str
     row: int | None
     made_by: int

@@ -7,6 +7,9 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from ...core.pack.roles import Role
+from ...core.play.moments import Tone
+from ...core.rules.document import Face, Mark, Motion, Show, Timbre
 from ...core.rules.editing import Edit
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
 from .common import DiceNumber, SnagOut
@@ -90,15 +93,21 @@ class CommentIn(BaseModel):
 
 
 class WordsOut(BaseModel):
-    """The words that rules and packs may use."""
+    """The words that rules and packs may use: names, and the values that some parts of a game choose from."""
 
     moments: list[str]
     names: list[str]
     functions: list[str]
     cues: list[str]
     kinds: list[str]
-    roles: list[str]
+    roles: list[Role]
     endings: list[str]
+    motions: list[Motion]
+    tones: list[Tone]
+    timbres: list[Timbre]
+    marks: list[Mark]
+    faces: list[Face]
+    shows: list[Show]
 
 
 class NewGameIn(BaseModel):

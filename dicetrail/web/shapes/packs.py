@@ -33,7 +33,7 @@ class PackOut(BaseModel):
     encoding: str
     format: str
     delimiter: str
-    roles: list[str]
+    roles: list[Role]
     revision: int
     updated: datetime
     questions: int
@@ -180,7 +180,7 @@ class ColumnsOut(BaseModel):
     encoding: str
     header: bool
     heads: list[str]
-    roles: list[str]
+    roles: list[Role]
     rows: list[list[str]]
     settings: SettingsIn
     questions: int

@@ -113,6 +113,7 @@ class ComesToOut(BaseModel):
     endings: list[PossibleOut]
     awards: list[PossibleOut]
     flow: list[FlowOut]
+    leads_to: list[str]
     shortest: int | None
     longest: int | None
     quickest: float | None

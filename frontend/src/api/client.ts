@@ -292,6 +292,8 @@ export const api = {
         parseAs: "text",
       }),
     ),
+  untilALifeIsLost: (id: number, body: Played) =>
+    told(POST("/api/workshop/games/{game_id}/bench/lose", { params: ofGame(id), body })),
   bringTrail: (id: number, file: File) =>
     told(POST("/api/workshop/games/{game_id}/bench/bring", { params: ofGame(id), ...sent(file) })),
   outcomes: (id: number, body: Played) =>

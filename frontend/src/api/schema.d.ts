@@ -208,6 +208,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/bench/lose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Until Lost
+         * @description The moves of a play until wrong answers have cost a life.
+         */
+        post: operations["until_lost_api_workshop_games__game_id__bench_lose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/bench/trail": {
         parameters: {
             query?: never;
@@ -1492,9 +1512,14 @@ export interface components {
         /**
          * CheckingOut
          * @description How the answers to a question are compared: the switches of the game, of its pack and its own, and of
-         *     each kind which setting holds; with samples, and the options that collide anywhere in the game.
+         *     each kind which setting holds, for the question and (``around``) at each of the three; with samples, and
+         *     the options that collide anywhere in the game. Blanks are told as the outer and the inner ones.
          */
         CheckingOut: {
+            /** Around */
+            around: {
+                [key: string]: components["schemas"]["OwnCheckingPart"];
+            };
             /** Broken */
             broken: components["schemas"]["SnagOut"][];
             /** Collisions */
@@ -1636,7 +1661,7 @@ export interface components {
             /** Questions */
             questions: number;
             /** Roles */
-            roles: string[];
+            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
             /** Rows */
             rows: string[][];
             settings: components["schemas"]["SettingsIn"];
@@ -1659,6 +1684,8 @@ export interface components {
             endings: components["schemas"]["PossibleOut"][];
             /** Flow */
             flow: components["schemas"]["FlowOut"][];
+            /** Leads To */
+            leads_to: string[];
             /** Longest */
             longest: number | null;
             /** Meters */
@@ -1835,7 +1862,7 @@ export interface components {
              * @default plain
              * @enum {string}
              */
-            tone: "plain" | "good" | "bad" | "info";
+            tone: "good" | "bad" | "info" | "plain";
         };
         /**
          * CueView
@@ -2227,8 +2254,11 @@ export interface components {
             step: number;
             /** Tell */
             tell: string;
-            /** Tone */
-            tone: string;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
             verdict: string;
             /** Why */
@@ -2756,6 +2786,14 @@ export interface components {
             visit: number;
         };
         /**
+         * MovesOut
+         * @description Moves as a moves file writes them.
+         */
+        MovesOut: {
+            /** Moves */
+            moves: string[];
+        };
+        /**
          * NewGameIn
          * @description A new game over a pack, or none yet, of a manner to begin from.
          */
@@ -2918,7 +2956,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Roles */
-            roles: string[];
+            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** To Mend */
@@ -3468,6 +3506,11 @@ export interface components {
             row: number | null;
             /** Tell */
             tell: string;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
             verdict: string;
         };
@@ -3706,23 +3749,35 @@ export interface components {
         };
         /**
          * WordsOut
-         * @description The words that rules and packs may use.
+         * @description The words that rules and packs may use: names, and the values that some parts of a game choose from.
          */
         WordsOut: {
             /** Cues */
             cues: string[];
             /** Endings */
             endings: string[];
+            /** Faces */
+            faces: ("plain" | "book" | "typed")[];
             /** Functions */
             functions: string[];
             /** Kinds */
             kinds: string[];
+            /** Marks */
+            marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
             moments: string[];
+            /** Motions */
+            motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Names */
             names: string[];
             /** Roles */
-            roles: string[];
+            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
+            /** Shows */
+            shows: ("number" | "marks" | "bar")[];
+            /** Timbres */
+            timbres: ("soft" | "clear" | "bright" | "breath")[];
+            /** Tones */
+            tones: ("good" | "bad" | "info" | "plain")[];
         };
     };
     responses: never;
@@ -4070,6 +4125,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BroughtTrailOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    until_lost_api_workshop_games__game_id__bench_lose_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovesOut"];
                 };
             };
             /** @description Validation Error */

@@ -80,3 +80,8 @@ export function useShow() {
     },
   };
 }
+
+/** The words that rules and packs may use. */
+export function useWords() {
+  return useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
+}

@@ -16,6 +16,9 @@ from ...play.program import Program
 from ...play.run import Run, Watch
 from ...play.trail import Step
 
+MOST_WRONG = 200
+"""Wrong answers that are given to see a life go."""
+
 
 @dataclass(frozen=True, slots=True)
 class Walk:
@@ -74,6 +77,21 @@ def walk_moves(
             at = min(at, due - 1)
         run.tick(at)
     return Walk(run, made, made_by, at, problem)
+
+
+def until_a_life_is_lost(program: Program, choices: Choices, moves: Sequence[str]) -> list[str]:
+    """The moves, and so many wrong answers behind them as it takes for a life to go.
+
+    Lives are the meters that are shown as marks; in a game without any, every meter counts. Where none goes
+    down, the play goes on to its end, or to :data:`MOST_WRONG` answers.
+    """
+    lives = {meter.name for meter in program.game.meters if meter.show == "marks"}
+    counted = lives or set(program.meters)
+    walk = walk_moves(program, choices, [*moves, *["wrong"] * MOST_WRONG])
+    for step, made in zip(walk.run.trail, walk.made_by, strict=True):
+        if made > len(moves) and any(step.after[name] < step.before[name] for name in counted):
+            return walk.moves[:made]
+    return walk.moves
 
 
 def reason(program: Program, step: Step) -> str:

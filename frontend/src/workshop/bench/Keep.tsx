@@ -2,18 +2,13 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, type Edit, type Game, type Played, type Waymark } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Field, inputLook, selectLook } from "../../ui/Field";
+import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
-import { asValue, insert, set } from "../rules/rows";
+import { insert, set } from "../rules/rows";
 import { short } from "./marks";
-
-/** One thing that must come of a play: after so many moves, or at its end. */
-interface Wish {
-  after: number | "end";
-  name: string;
-  value: string;
-}
+import { Wishes } from "./Wishes";
+import { type Wish, wishesOf, written } from "./wishes";
 
 interface Props {
   game: Game;
@@ -49,11 +44,6 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
   });
   const after = seen.data?.after ?? [];
   const made = after.length - 1;
-  const now = (wish: Wish) => after[wish.after === "end" ? made : Math.min(wish.after, made)];
-  const names = Object.keys(after[made] ?? {});
-  const put = (n: number, part: Partial<Wish>) =>
-    setWishes(wishes.map((wish, at) => (at === n ? { ...wish, ...part } : wish)));
-  const nowOf = (wish: Wish) => String(now(wish)?.[wish.name] ?? "");
   const keep = (event: FormEvent) => {
     event.preventDefault();
     const { expect, along } = written(wishes);
@@ -108,76 +98,7 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
             </Notice>
           )}
         </div>
-        <section aria-labelledby="must" className="flex flex-col gap-2">
-          <h3 id="must" className="font-bold">
-            What must come of it
-          </h3>
-          <ul className="flex flex-col gap-1">
-            {wishes.map((wish, n) => (
-              <li key={n} data-wish={n} className="flex flex-wrap items-center gap-1.5">
-                <select
-                  aria-label={`When, ${n + 1}`}
-                  className={selectLook}
-                  value={wish.after}
-                  onChange={({ target }) =>
-                    put(n, { after: target.value === "end" ? "end" : Number(target.value) })
-                  }
-                >
-                  <option value="end">at the end</option>
-                  {moves.map((line, at) => (
-                    <option key={at} value={at + 1}>
-                      after move {at + 1}, {line.slice(0, 20)}
-                    </option>
-                  ))}
-                </select>
-                <select
-                  aria-label={`What, ${n + 1}`}
-                  className={`${selectLook} font-mono`}
-                  value={wish.name}
-                  onChange={({ target }) => {
-                    const next = { ...wish, name: target.value };
-                    put(n, { ...next, value: nowOf(next) });
-                  }}
-                >
-                  {[...new Set([wish.name, ...names])].map((one) => (
-                    <option key={one}>{one}</option>
-                  ))}
-                </select>
-                <span>is</span>
-                <input
-                  aria-label={`Value, ${n + 1}`}
-                  className={`${selectLook} w-36`}
-                  value={wish.value}
-                  onChange={({ target }) => put(n, { value: target.value })}
-                />
-                {now(wish) && nowOf(wish) !== wish.value && (
-                  <span className="text-sm text-ember" data-now={nowOf(wish)}>
-                    now {nowOf(wish)}
-                  </span>
-                )}
-                <Button
-                  small
-                  weight="quiet"
-                  onClick={() => setWishes(wishes.filter((_, at) => at !== n))}
-                >
-                  Remove<span className="sr-only"> expectation {n + 1}</span>
-                </Button>
-              </li>
-            ))}
-          </ul>
-          <Button
-            small
-            className="self-start"
-            disabled={names.length === 0}
-            onClick={() => {
-              const wish: Wish = { after: "end", name: "score", value: "" };
-              const name = names.includes("score") ? "score" : "right";
-              setWishes([...wishes, { ...wish, name, value: nowOf({ ...wish, name }) }]);
-            }}
-          >
-            Expect something more
-          </Button>
-        </section>
+        <Wishes wishes={wishes} set={setWishes} moves={moves} after={after} />
         <div className="col-span-full flex gap-2">
           <Button
             weight="main"
@@ -191,29 +112,6 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
       </form>
     </Sheet>
   );
-}
-
-function wishesOf(mark: Waymark): Wish[] {
-  const listed = (after: Wish["after"], expect: Waymark["expect"]): Wish[] =>
-    Object.entries(expect).map(([name, value]) => ({ after, name, value: String(value) }));
-  return [
-    ...mark.along.flatMap(({ after, expect }) => listed(after, expect)),
-    ...listed("end", mark.expect),
-  ];
-}
-
-function written(wishes: Wish[]): Pick<Waymark, "expect" | "along"> {
-  const expect: Waymark["expect"] = {};
-  const along: Waymark["along"] = [];
-  for (const { after, name, value } of wishes) {
-    if (after === "end") expect[name] = asValue(value);
-    else {
-      const part = along.find((one) => one.after === after);
-      if (part) part.expect[name] = asValue(value);
-      else along.push({ after, expect: { [name]: asValue(value) } });
-    }
-  }
-  return { expect, along: along.sort((one, other) => one.after - other.after) };
 }
 
 /** The edits that make one waymark of another, and leave what is the same as it is written. */

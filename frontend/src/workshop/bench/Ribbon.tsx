@@ -10,15 +10,7 @@ interface Props {
   bring: (file: File) => void;
 }
 
-const EDGE: Record<string, string> = {
-  right: "border-pine",
-  part: "border-pine",
-  close: "border-ochre",
-  wrong: "border-ochre",
-  missed: "border-ember",
-  late: "border-ember",
-  over: "border-ink",
-};
+const EDGE = { good: "border-pine", info: "border-ochre", bad: "border-ember", plain: "" };
 
 /** The trail as a ribbon of steps; a press on one goes back to where the play was there. */
 export function Ribbon({ steps, goTo, trail, bring }: Props) {
@@ -44,7 +36,7 @@ export function Ribbon({ steps, goTo, trail, bring }: Props) {
               }
               className={clsx(
                 "h-full rounded-sm border-t-4 bg-sheet px-2 py-0.5 text-left text-sm hover:bg-moss",
-                step.error ? "border-ochre" : (EDGE[step.moment] ?? "border-line"),
+                step.error ? "border-ochre" : EDGE[step.tone],
               )}
             >
               <span className="font-mono text-soft">{step.n}</span>{" "}

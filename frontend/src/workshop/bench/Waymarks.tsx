@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type FormEvent, useState } from "react";
 import {
@@ -10,11 +10,10 @@ import {
   type Waymark,
 } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
-import { counted } from "../words";
 import { insert, remove, set } from "../rules/rows";
 import { Keep } from "./Keep";
 import { short } from "./marks";
+import { Proposed } from "./Proposed";
 
 interface Props {
   game: Game;
@@ -40,10 +39,8 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const first = useMutation({ mutationFn: () => api.firstSet(game.id) });
   const count = walked.data?.waymarks.length ?? 0;
   const known = new Set(walked.data?.waymarks.map(({ mark }) => mark.name));
-  const fresh = first.data?.filter((mark) => !known.has(mark.name)) ?? [];
   const present: Waymark = {
     ...play,
     name: name.trim(),
@@ -137,59 +134,7 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
           </li>
         ))}
       </ul>
-      <Button
-        small
-        className="self-start"
-        disabled={first.isPending}
-        onClick={() => first.mutate()}
-      >
-        {first.isPending ? "Going through the plays …" : "Propose a first set"}
-      </Button>
-      {first.error && <Notice tone="bad">{first.error.message}</Notice>}
-      {first.data && (
-        <Button
-          small
-          className="self-start"
-          disabled={fresh.length === 0}
-          onClick={() =>
-            change(fresh.map((mark, n) => insert(["waymarks", count + n], short(mark))))
-          }
-        >
-          Keep them all
-        </Button>
-      )}
-      {first.data && (
-        <ul data-proposed={first.data.length}>
-          {first.data.map((mark) => {
-            const there = known.has(mark.name);
-            return (
-              <li
-                key={mark.name}
-                data-proposal={mark.name}
-                className="border-t border-line py-1 text-sm"
-              >
-                <b>{mark.name}</b>{" "}
-                <span className="text-soft">
-                  {counted(mark.moves.length, "move")},{" "}
-                  {Object.entries(mark.expect)
-                    .filter(([, value]) => value !== "none")
-                    .map(([key, value]) => `${key} ${value}`)
-                    .join(", ")}
-                </span>
-                <Button
-                  small
-                  weight="quiet"
-                  disabled={there}
-                  onClick={() => change([insert(["waymarks", count], short(mark))])}
-                >
-                  {there ? "kept" : "So it is meant"}
-                  <span className="sr-only">: {mark.name}</span>
-                </Button>
-              </li>
-            );
-          })}
-        </ul>
-      )}
+      <Proposed game={game} known={known} count={count} change={change} />
     </section>
   );
 }

@@ -41,11 +41,11 @@ export function Switches({ found, pack, questionId, change }: Props) {
     pack: ["checking", "packs", pack.name],
     question: ["checking", "questions", questionId ?? ""],
   }[scope];
-  const around = { game: found.game, pack: found.game, question: found.pack ?? found.game }[scope];
-  const ignore = asSet(part?.ignore ?? around.ignore ?? found.game.ignore ?? []);
-  const spelling = part?.spelling ?? around.spelling ?? found.game.spelling ?? 0;
-  const unreadable = part?.unreadable ?? around.unreadable ?? found.game.unreadable ?? "ask_again";
-  const articles = part?.articles ?? around.articles ?? found.game.articles ?? [];
+  const holding = found.around[scope];
+  const ignore = new Set(holding?.ignore ?? []);
+  const spelling = holding?.spelling ?? 0;
+  const unreadable = holding?.unreadable ?? "ask_again";
+  const articles = holding?.articles ?? [];
   const set = (key: string, value: unknown) =>
     change([{ do: "set", path: [...base, key], value, to: 0 }]);
   const own = scope !== "game" && part !== null;
@@ -188,14 +188,6 @@ function Articles({ words, change }: { words: string[]; change: (next: string[])
 }
 
 /** The switches that are on, `blanks` taken apart. */
-function asSet(list: Switch[]): Set<Switch> {
-  const on = new Set(list);
-  if (on.delete("blanks")) {
-    on.add("outer_blanks");
-    on.add("inner_blanks");
-  }
-  return on;
-}
 
 function asList(on: Set<Switch>, name: Switch, now: boolean): Switch[] {
   const next = new Set(on);

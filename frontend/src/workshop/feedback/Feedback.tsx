@@ -9,6 +9,7 @@ import { Button } from "../../ui/Button";
 import { Amount } from "../../ui/Amount";
 import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
+import { useWords } from "../data";
 import { GameHead } from "../GameHead";
 import { remove, set } from "../rules/rows";
 import { useGameChange } from "../useGameChange";
@@ -188,9 +189,6 @@ function usedBy(found: FeedbackOf, cue: string): string {
   return `row${rows.length > 1 ? "s" : ""} ${rows.join(", ")}`;
 }
 
-const MOTIONS = ["none", "glow", "sway", "lift", "drift"];
-const TONES = ["plain", "good", "bad", "info"];
-
 interface FieldsProps {
   game: Game;
   name: string;
@@ -201,6 +199,7 @@ interface FieldsProps {
 }
 
 function CueFields({ name, cue, mine, found, change }: FieldsProps) {
+  const words = useWords();
   const keep = (fields: Partial<CuePart>) =>
     change(
       mine
@@ -219,13 +218,13 @@ function CueFields({ name, cue, mine, found, change }: FieldsProps) {
       )}
       <Choice
         label="Motion"
-        values={MOTIONS}
+        values={words?.motions ?? []}
         value={cue.motion ?? "none"}
         keep={(motion) => keep({ motion: motion as CuePart["motion"] })}
       />
       <Choice
         label="Tone"
-        values={TONES}
+        values={words?.tones ?? []}
         value={cue.tone ?? "plain"}
         keep={(tone) => keep({ tone: tone as CuePart["tone"] })}
       />

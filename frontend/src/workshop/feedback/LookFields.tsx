@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Edit, FeedbackOf } from "../../api/client";
 import { selectLook } from "../../ui/Field";
+import { useWords } from "../data";
 import { set } from "../rules/rows";
 
 const COLOURS = [
@@ -9,8 +10,8 @@ const COLOURS = [
   ["accent", "What is pressed"],
 ] as const;
 const CHOICES = [
-  ["mark", "A life is a", ["lantern", "boot", "flake", "dot"]],
-  ["face", "Typeface", ["plain", "book", "typed"]],
+  ["mark", "A life is a", "marks"],
+  ["face", "Typeface", "faces"],
 ] as const;
 const READABLE = 4.5;
 
@@ -23,6 +24,7 @@ export function LookFields({
   change: (edits: Edit[]) => void;
 }) {
   const { look, contrast } = found;
+  const words = useWords();
   return (
     <section aria-labelledby="look" className="flex flex-col gap-2 border-t border-line pt-3">
       <h2 id="look" className="text-xl">
@@ -37,7 +39,7 @@ export function LookFields({
             keep={(colour) => change([set(["look", key], colour)])}
           />
         ))}
-        {CHOICES.map(([key, said, values]) => (
+        {CHOICES.map(([key, said, list]) => (
           <label key={key} className="flex items-center gap-2">
             {said}
             <select
@@ -46,7 +48,7 @@ export function LookFields({
               value={look[key] ?? ""}
               onChange={(event) => change([set(["look", key], event.target.value)])}
             >
-              {values.map((value) => (
+              {words?.[list].map((value) => (
                 <option key={value}>{value}</option>
               ))}
             </select>

@@ -3,8 +3,10 @@ import type { Edit, SoundPart } from "../../api/client";
 import { lengthOf, playSound, shapeOf, type Sound } from "../../look/sounds";
 import { Amount } from "../../ui/Amount";
 import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
+import { useWords } from "../data";
 import { useBringMedia, useMedia } from "../media";
 import { set } from "../rules/rows";
 
@@ -16,8 +18,6 @@ interface Props {
   change: (edits: Edit[]) => void;
   nameIt: (sound: string) => Edit;
 }
-
-const TONES = ["soft", "clear", "bright", "breath"];
 
 /** A sound: made from a few settings, or brought and trimmed; its course and its level drawn. */
 export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props) {
@@ -43,6 +43,7 @@ export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props)
     file: brought ? `${brought.file}${part && `#t=${part}`}` : "",
   };
   const length = file ? (Number(end) || brought?.seconds || 0) - Number(start) : lengthOf(heard);
+  const level = Math.round(100 * (sound.level ?? 0.6));
   return (
     <fieldset className="flex flex-col gap-2 border-t border-line pt-2">
       <legend className="text-lg font-semibold">The sound ‘{name}’</legend>
@@ -50,30 +51,13 @@ export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props)
         <p className="text-sm text-soft">Change it, and this game has a sound of its own.</p>
       )}
       <div className="flex items-center gap-3">
-        <svg
-          viewBox="0 0 120 32"
-          className="h-10 flex-1 border border-line bg-sheet"
-          role="img"
-          aria-label={`Level ${Math.round(100 * (sound.level ?? 0.6))} %, ${length.toFixed(2)} seconds`}
-        >
-          {(shape ?? []).map((loud, n, all) => (
-            <line
-              key={n}
-              x1={((n + 0.5) * 120) / all.length}
-              x2={((n + 0.5) * 120) / all.length}
-              y1={16 - 15 * loud}
-              y2={16 + 15 * loud}
-              className="stroke-pine"
-              strokeWidth={Math.max(0.5, 90 / all.length)}
-            />
-          ))}
-        </svg>
+        <Shape peaks={shape ?? []} said={`Level ${level} %, ${length.toFixed(2)} seconds`} />
         <Button small onClick={() => playSound(heard)}>
           Hear it
         </Button>
       </div>
       <p className="text-sm text-soft">
-        {length.toFixed(2)} seconds, level {Math.round(100 * (sound.level ?? 0.6))} %
+        {length.toFixed(2)} seconds, level {level} %
       </p>
       <label className="flex items-center gap-3">
         <span className="w-24">Made or file</span>
@@ -130,56 +114,7 @@ export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props)
           />
         </>
       ) : (
-        <>
-          <Amount
-            label="Pitch"
-            unit="hertz"
-            step={1}
-            value={sound.pitch ?? 440}
-            keep={(pitch) => keep({ pitch })}
-          />
-          <Amount
-            label="Notes"
-            unit=""
-            step={1}
-            value={sound.notes ?? 1}
-            keep={(notes) => keep({ notes })}
-          />
-          <Amount
-            label="Each goes up"
-            unit="half tones"
-            step={0.5}
-            value={sound.step ?? 0}
-            keep={(step) => keep({ step })}
-          />
-          <Amount
-            label="Each lasts"
-            unit="s"
-            step={0.01}
-            value={sound.each ?? 0.2}
-            keep={(each) => keep({ each })}
-          />
-          <Amount
-            label="Each glides"
-            unit="half tones"
-            step={0.5}
-            value={sound.slide ?? 0}
-            keep={(slide) => keep({ slide })}
-          />
-          <label className="flex items-center gap-3">
-            <span className="w-24">Timbre</span>
-            <select
-              data-field="Timbre"
-              className={`${selectLook} flex-1`}
-              value={sound.tone ?? "soft"}
-              onChange={(event) => keep({ tone: event.target.value as SoundPart["tone"] })}
-            >
-              {TONES.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
-        </>
+        <Made sound={sound} keep={keep} />
       )}
       <Amount
         label="Level"
@@ -189,6 +124,67 @@ export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props)
         keep={(level) => keep({ level })}
       />
     </fieldset>
+  );
+}
+
+function Shape({ peaks, said }: { peaks: number[]; said: string }) {
+  return (
+    <svg
+      viewBox="0 0 120 32"
+      className="h-10 flex-1 border border-line bg-sheet"
+      role="img"
+      aria-label={said}
+    >
+      {peaks.map((loud, n) => (
+        <line
+          key={n}
+          x1={((n + 0.5) * 120) / peaks.length}
+          x2={((n + 0.5) * 120) / peaks.length}
+          y1={16 - 15 * loud}
+          y2={16 + 15 * loud}
+          className="stroke-pine"
+          strokeWidth={Math.max(0.5, 90 / peaks.length)}
+        />
+      ))}
+    </svg>
+  );
+}
+
+const MADE = [
+  ["pitch", "Pitch", "hertz", 1, 440],
+  ["notes", "Notes", "", 1, 1],
+  ["step", "Each goes up", "half tones", 0.5, 0],
+  ["each", "Each lasts", "s", 0.01, 0.2],
+  ["slide", "Each glides", "half tones", 0.5, 0],
+] as const;
+
+interface MadeProps {
+  sound: SoundPart;
+  keep: (fields: Partial<SoundPart>) => void;
+}
+
+/** What a sound is made from that is no file. */
+function Made({ sound, keep }: MadeProps) {
+  const words = useWords();
+  return (
+    <>
+      {MADE.map(([key, label, unit, step, usual]) => (
+        <Amount
+          key={key}
+          label={label}
+          unit={unit}
+          step={step}
+          value={sound[key] ?? usual}
+          keep={(value) => keep({ [key]: value })}
+        />
+      ))}
+      <Choice
+        label="Timbre"
+        values={words?.timbres ?? []}
+        value={sound.tone ?? "soft"}
+        keep={(tone) => keep({ tone: tone as NonNullable<SoundPart["tone"]> })}
+      />
+    </>
   );
 }
 

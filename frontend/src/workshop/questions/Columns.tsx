@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { Field, inputLook, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
-import { useShow } from "../data";
+import { useShow, useWords } from "../data";
 import { counted } from "../words";
 import { Select } from "./Filters";
 
@@ -66,9 +66,9 @@ interface FormProps {
 
 /** The roles of the columns over the first rows of a file. */
 export function ColumnsForm({ columns, label, busy, done, leave, look }: FormProps) {
-  const words = useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
   const [settings, setSettings] = useState<Settings>({ ...columns.settings, delimiter: null });
   const roles = settings.roles ?? columns.roles;
+  const isLists = roles.includes("group") && !roles.includes("prompt");
   const set = (change: Partial<Settings>) => {
     const next = { ...settings, ...change };
     setSettings(next);
@@ -119,82 +119,10 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
             }
           />
         </label>
-        {roles.includes("group") && !roles.includes("prompt") && (
-          <label className="flex items-center gap-2">
-            The lists ask
-            <Select
-              label="The lists ask"
-              value={settings.lists ?? "sort"}
-              options={[
-                ["sort", "which group a member belongs to"],
-                ["odd", "which one does not belong"],
-                ["both", "both"],
-              ]}
-              choose={(lists) => set({ lists: lists as "sort" | "odd" | "both" })}
-            />
-          </label>
-        )}
+        {isLists && <ListsAsk settings={settings} set={set} />}
       </div>
-      {roles.includes("group") && !roles.includes("prompt") && (
-        <div className="grid grid-cols-2 gap-4">
-          {settings.lists !== "odd" && (
-            <Wording
-              label="Asked of a member ({member})"
-              value={settings.ask_member ?? ""}
-              keep={(ask_member) => set({ ask_member })}
-            />
-          )}
-          {settings.lists !== "sort" && (
-            <Wording
-              label="Asked of several"
-              value={settings.ask_odd ?? ""}
-              keep={(ask_odd) => set({ ask_odd })}
-            />
-          )}
-        </div>
-      )}
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first rows">
-        <table className="text-sm">
-          <thead>
-            <tr>
-              {roles.map((role, place) => (
-                <th key={place} className="border-b border-line px-2 pb-1 text-left">
-                  <span className="block max-w-40 truncate font-normal text-soft">
-                    {columns.heads[place] ?? `column ${place + 1}`}
-                  </span>
-                  <select
-                    aria-label={`Column ${place + 1} is`}
-                    className={selectLook}
-                    value={role}
-                    onChange={(event) =>
-                      set({
-                        roles: roles.with(place, event.target.value) as NonNullable<
-                          Settings["roles"]
-                        >,
-                      })
-                    }
-                  >
-                    {words?.roles.map((one) => (
-                      <option key={one}>{one}</option>
-                    ))}
-                  </select>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {columns.rows.map((row, n) => (
-              <tr key={n}>
-                {roles.map((_, place) => (
-                  <td key={place} className="max-w-48 truncate border-b border-line px-2 py-1">
-                    {row[place]}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      {isLists && <Wordings settings={settings} set={set} />}
+      <FirstRows columns={columns} roles={roles} set={set} />
       <div className="flex items-center justify-end gap-2">
         <p className="mr-auto text-soft" role="status">
           As it is now: {counted(columns.questions, "question")},{" "}
@@ -229,5 +157,103 @@ function Wording({ label, value, keep }: WordingProps) {
         />
       )}
     </Field>
+  );
+}
+
+interface PartProps {
+  settings: Settings;
+  set: (change: Partial<Settings>) => void;
+}
+
+/** What columns that are lists of members give. */
+function ListsAsk({ settings, set }: PartProps) {
+  return (
+    <label className="flex items-center gap-2">
+      The lists ask
+      <Select
+        label="The lists ask"
+        value={settings.lists ?? "sort"}
+        options={[
+          ["sort", "which group a member belongs to"],
+          ["odd", "which one does not belong"],
+          ["both", "both"],
+        ]}
+        choose={(lists) => set({ lists: lists as "sort" | "odd" | "both" })}
+      />
+    </label>
+  );
+}
+
+function Wordings({ settings, set }: PartProps) {
+  return (
+    <div className="grid grid-cols-2 gap-4">
+      {settings.lists !== "odd" && (
+        <Wording
+          label="Asked of a member ({member})"
+          value={settings.ask_member ?? ""}
+          keep={(ask_member) => set({ ask_member })}
+        />
+      )}
+      {settings.lists !== "sort" && (
+        <Wording
+          label="Asked of several"
+          value={settings.ask_odd ?? ""}
+          keep={(ask_odd) => set({ ask_odd })}
+        />
+      )}
+    </div>
+  );
+}
+
+interface RowsProps {
+  columns: Columns;
+  roles: NonNullable<Settings["roles"]>;
+  set: (change: Partial<Settings>) => void;
+}
+
+/** The first rows of a file, under what each of its columns is. */
+function FirstRows({ columns, roles, set }: RowsProps) {
+  const words = useWords();
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The first rows">
+      <table className="text-sm">
+        <thead>
+          <tr>
+            {roles.map((role, place) => (
+              <th key={place} className="border-b border-line px-2 pb-1 text-left">
+                <span className="block max-w-40 truncate font-normal text-soft">
+                  {columns.heads[place] ?? `column ${place + 1}`}
+                </span>
+                <select
+                  aria-label={`Column ${place + 1} is`}
+                  className={selectLook}
+                  value={role}
+                  onChange={(event) =>
+                    set({
+                      roles: roles.with(place, event.target.value as (typeof roles)[number]),
+                    })
+                  }
+                >
+                  {words?.roles.map((one) => (
+                    <option key={one}>{one}</option>
+                  ))}
+                </select>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {columns.rows.map((row, n) => (
+            <tr key={n}>
+              {roles.map((_, place) => (
+                <td key={place} className="max-w-48 truncate border-b border-line px-2 py-1">
+                  {row[place]}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { Questions } from "../../api/client";
+import type { Questions, Sought } from "../../api/client";
 import { selectLook } from "../../ui/Field";
 
 export interface Wanted {
@@ -8,7 +8,7 @@ export interface Wanted {
   topic: string | undefined;
   level: string;
   snag: string;
-  order: string;
+  order: NonNullable<Sought["order"]>;
   falling: boolean;
 }
 
@@ -83,7 +83,7 @@ export function Filters({ wanted, found, set }: Props) {
         options={ORDERS}
         choose={(value) => {
           const [order = "filed", falling] = value.split(" ");
-          set({ ...wanted, order, falling: falling !== undefined });
+          set({ ...wanted, order: order as Wanted["order"], falling: falling !== undefined });
         }}
       />
     </div>

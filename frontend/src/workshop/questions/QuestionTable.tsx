@@ -1,73 +1,32 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
-import clsx from "clsx";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type Pack, type Question, type Questions } from "../../api/client";
-import { Button } from "../../ui/Button";
+import type { Pack } from "../../api/client";
 import { Notice } from "../../ui/Notice";
-import { usePages } from "../usePages";
-import { counted } from "../words";
 import { Detail } from "./Detail";
-import { Filters, NOTHING_WANTED, type Wanted } from "./Filters";
+import { Filters, NOTHING_WANTED } from "./Filters";
 import { GiveTo } from "./GiveTo";
+import { Grid } from "./Grid";
 import { NewQuestion } from "./NewQuestion";
-import { NARROW, QuestionRow, rowId, WIDE } from "./QuestionRow";
 import { SetMany } from "./SetMany";
+import { Toolbar } from "./Toolbar";
+import { useList } from "./useList";
 import { useQuestionChanges } from "./useQuestionChanges";
-
-const HEADS = ["Chosen", "Line", "Prompt", "Right answer", "Kind", "Topic", "Level"];
-const PAGE = 12;
 
 /** The questions of a pack: found, looked at, changed in place, and changed many at once. */
 export function QuestionTable({ pack }: { pack: Pack }) {
   const [params, setParams] = useSearchParams();
-  const [wanted, setWanted] = useState<Wanted>(NOTHING_WANTED);
-  const [current, setCurrent] = useState<number>();
-  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  const [writing, setWriting] = useState<number>();
   const [adding, setAdding] = useState(() => params.get("new") === "question");
   const [focused, setFocused] = useState(false);
   const [opened, setOpened] = useState<"set" | "give">();
   const scroller = useRef<HTMLDivElement>(null);
-  const grid = useRef<HTMLDivElement>(null);
-  const pages = usePages(["questions", pack.id, pack.revision, wanted], (offset, limit) =>
-    api.questions(pack.id, asked(wanted), offset, limit),
-  );
+  const list = useList(pack, scroller);
   const change = useQuestionChanges(pack);
-  const total = pages.first?.total ?? 0;
-  const all = pages.first?.all ?? 0;
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised
-  const rows = useVirtualizer({
-    count: total,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 37,
-    overscan: 15,
-  });
-  const items = rows.getVirtualItems();
-  const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
-  useEffect(() => pages.see(from, to));
-  const questionAt = (row: number): Question | undefined => {
-    const { page, place } = pages.at(row);
-    return page?.questions[place];
-  };
-  const find = (next: Wanted) => {
-    setWanted(next);
-    setCurrent(undefined);
-    setChosen(new Set());
-    scroller.current?.scrollTo({ top: 0 });
-  };
-  const open = current === undefined ? undefined : questionAt(current);
-  const numbers = chosen.size > 0 ? [...chosen].sort((a, b) => a - b) : open ? [open.number] : [];
-  const toggle = (number: number) => {
-    const next = new Set(chosen);
-    if (!next.delete(number)) next.add(number);
-    setChosen(next);
-  };
+  const { open, numbers, all, wanted, pages } = list;
   const many = (work: "remove" | "duplicate" | "move", before: number | null = null) => {
     if (numbers.length === 0) return;
     change.many({ do: work, numbers, before }, () => {
-      setChosen(new Set());
-      if (work === "remove") setCurrent(undefined);
+      list.chooseNone();
+      if (work === "remove") list.setCurrent(undefined);
     });
   };
   const shift = (by: number) => {
@@ -76,148 +35,50 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     const target = by < 0 ? first - 1 : first + 2;
     if (target < 0 || first + by >= all) return;
     change.many({ do: "move", numbers, before: target >= all ? null : target }, () =>
-      setCurrent((current ?? 0) + by),
+      list.setCurrent((list.current ?? 0) + by),
     );
   };
-  const go = (row: number) => {
-    const target = Math.max(0, Math.min(total - 1, row));
-    setFocused(false);
-    setCurrent(target);
-    rows.scrollToIndex(target);
+  const look = (row: number, focus = false) => {
+    setFocused(focus);
+    list.go(row);
   };
   const add = () => {
-    if (wanted !== NOTHING_WANTED) find(NOTHING_WANTED);
+    if (wanted !== NOTHING_WANTED) list.find(NOTHING_WANTED);
     setAdding(true);
-  };
-  const added = (number: number) => {
-    setCurrent(number);
-    rows.scrollToIndex(number);
   };
   const stopAdding = () => {
     setAdding(false);
     setParams({}, { replace: true });
   };
-  const key = (event: KeyboardEvent) => {
-    if (event.target instanceof HTMLInputElement && event.target.type !== "checkbox") return;
-    const at = current ?? -1;
-    const acts: Record<string, (() => void) | undefined> = {
-      ArrowDown: () => (event.altKey ? shift(1) : go(at + 1)),
-      ArrowUp: () => (event.altKey ? shift(-1) : go(at - 1)),
-      PageDown: () => go(at + PAGE),
-      PageUp: () => go(at - PAGE),
-      Home: () => go(0),
-      End: () => go(total - 1),
-      " ": () => open && toggle(open.number),
-      Delete: () => many("remove"),
-      Enter: () => open && setWriting(open.number),
-      Escape: () => setCurrent(undefined),
-    };
-    const act = acts[event.key];
-    if (!act) return;
-    event.preventDefault();
-    act();
-  };
   usePastedRows((text) => change.addRows(text, open?.number ?? null, () => undefined));
   const problem = change.error ?? pages.error;
-  const idle = numbers.length === 0 || change.isPending;
-  const narrow = open !== undefined || adding;
-
   return (
     <div className="flex min-h-0 flex-1">
       <div className="flex min-w-0 flex-1 flex-col">
-        <Filters wanted={wanted} found={pages.first} set={find} />
-        <div className="flex flex-wrap items-center gap-2 px-7 pb-2">
-          <Button small weight="main" onClick={add} disabled={change.isPending}>
-            Add a question
-          </Button>
-          <Button small disabled={idle} onClick={() => many("duplicate")}>
-            Duplicate
-          </Button>
-          <Button small disabled={idle} onClick={() => many("remove")}>
-            Remove
-          </Button>
-          <Button small disabled={idle} onClick={() => many("move", 0)}>
-            To the top
-          </Button>
-          <Button small disabled={idle} onClick={() => setOpened("set")}>
-            Set …
-          </Button>
-          <Button small disabled={idle} onClick={() => setOpened("give")}>
-            To another pack …
-          </Button>
-          <p role="status" className="ml-auto text-sm text-soft">
-            {change.isPending ? "Saving …" : foundWords(pages.first, chosen.size)}
-          </p>
-        </div>
+        <Filters wanted={wanted} found={pages.first} set={list.find} />
+        <Toolbar
+          found={pages.first}
+          chosen={list.chosen.size}
+          saving={change.isPending}
+          idle={numbers.length === 0}
+          add={add}
+          many={many}
+          open={setOpened}
+        />
         {problem && (
           <div className="px-7 pb-2">
             <Notice tone="bad">{problem.message}</Notice>
           </div>
         )}
-        <div
-          ref={grid}
-          role="grid"
-          tabIndex={0}
-          aria-label="Questions; arrow keys go from one to the next"
-          aria-rowcount={total + 1}
-          aria-multiselectable="true"
-          aria-activedescendant={open && rowId(open)}
-          className="flex min-h-0 flex-1 flex-col"
-          onKeyDown={key}
-        >
-          <div role="rowgroup" className="overflow-hidden bg-shade [scrollbar-gutter:stable]">
-            <div
-              role="row"
-              aria-rowindex={1}
-              className={clsx(
-                narrow ? NARROW : WIDE,
-                "border-y border-line bg-shade px-7 py-1 text-sm text-soft",
-              )}
-            >
-              {HEADS.slice(0, narrow ? 5 : 7).map((head, n) => (
-                <span role="columnheader" key={head}>
-                  <span className={n === 0 ? "sr-only" : ""}>{head}</span>
-                </span>
-              ))}
-            </div>
-          </div>
-          <div
-            ref={scroller}
-            role="rowgroup"
-            className="flex-1 overflow-auto [scrollbar-gutter:stable]"
-          >
-            <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
-              {items.map((item) => (
-                <div
-                  key={item.key}
-                  role="presentation"
-                  className="absolute inset-x-0 top-0"
-                  style={{ transform: `translateY(${item.start}px)`, height: item.size }}
-                >
-                  <QuestionRow
-                    question={questionAt(item.index)}
-                    row={item.index}
-                    current={item.index === current}
-                    wide={!narrow}
-                    chosen={chosen.has(questionAt(item.index)?.number ?? -1)}
-                    writing={writing === questionAt(item.index)?.number}
-                    look={() => {
-                      setFocused(false);
-                      setCurrent(item.index);
-                    }}
-                    toggle={toggle}
-                    write={setWriting}
-                    save={(question, prompt) => {
-                      setWriting(undefined);
-                      grid.current?.focus();
-                      if (prompt !== question.prompt) change.savePrompt(question, prompt);
-                    }}
-                  />
-                </div>
-              ))}
-            </div>
-          </div>
-        </div>
+        <Grid
+          list={list}
+          scroller={scroller}
+          narrow={open !== undefined || adding}
+          look={look}
+          shift={shift}
+          remove={() => many("remove")}
+          savePrompt={change.savePrompt}
+        />
         {pages.first?.total === 0 && (
           <p className="px-7 pb-10 text-soft">
             {all === 0
@@ -231,7 +92,7 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           pack={pack}
           kind={open?.kind ?? pages.first?.questions.at(-1)?.kind ?? "choice"}
           after={open?.number ?? null}
-          saved={added}
+          saved={list.go}
           close={stopAdding}
         />
       ) : (
@@ -241,18 +102,15 @@ export function QuestionTable({ pack }: { pack: Pack }) {
             pack={pack}
             number={open.number}
             focused={focused}
-            next={() => {
-              go((current ?? 0) + 1);
-              setFocused(true);
-            }}
-            close={() => setCurrent(undefined)}
+            next={() => look((list.current ?? 0) + 1, true)}
+            close={() => list.setCurrent(undefined)}
           />
         )
       )}
       {opened === "set" && (
         <SetMany
           count={numbers.length}
-          set={(fields) => change.many({ do: "set", numbers, fields }, () => setChosen(new Set()))}
+          set={(fields) => change.many({ do: "set", numbers, fields }, list.chooseNone)}
           close={() => setOpened(undefined)}
         />
       )}
@@ -276,23 +134,4 @@ function usePastedRows(take: (text: string) => void) {
     window.addEventListener("paste", pasted);
     return () => window.removeEventListener("paste", pasted);
   });
-}
-
-function asked(wanted: Wanted): Record<string, string> {
-  const { topic, level, falling, ...rest } = wanted;
-  return {
-    ...rest,
-    ...(topic !== undefined && { topic }),
-    ...(level && { level }),
-    ...(falling && { falling: "true" }),
-  };
-}
-
-function foundWords(found: Questions | undefined, chosen: number): string {
-  if (!found) return "Looking …";
-  const words =
-    found.total === found.all
-      ? counted(found.all, "question")
-      : `${found.total.toLocaleString("en")} of ${counted(found.all, "question")}`;
-  return chosen > 0 ? `${words} · ${chosen} chosen` : words;
 }

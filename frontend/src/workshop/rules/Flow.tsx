@@ -1,10 +1,5 @@
 import type { ComesTo } from "../../api/client";
 
-/** The order in which moments, and where they lead, stand from top to bottom. */
-const ORDER = [
-  ...["right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable"],
-  ...["next", "try", "resume", "revisit", "won", "lost", "done"],
-];
 const SAID: Record<string, string> = {
   ask: "asked",
   next: "next question",
@@ -15,14 +10,12 @@ const SAID: Record<string, string> = {
 
 /** The flow of a play, drawn: from a question over what happened to where it goes on. */
 export function Flow({ comesTo, walked }: { comesTo: ComesTo; walked: string[] }) {
-  const ways = comesTo.flow.filter(({ moment }) => !["begun", "opened", "over"].includes(moment));
+  const ways = comesTo.flow;
   const moments = [...new Set(ways.map(({ moment }) => moment))];
-  const targets = [...new Set(ways.map(({ to }) => to))];
+  const targets = comesTo.leads_to;
   const height = Math.max(moments.length, targets.length) * 34 + 10;
   const yOf = (list: string[], one: string) =>
     ((list.indexOf(one) + 0.5) * height) / Math.max(1, list.length);
-  moments.sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
-  targets.sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
   const most = Math.max(1, ...ways.map(({ times }) => times));
   const told = ways.map(({ moment, to }) => `${moment} leads to ${SAID[to] ?? to}`).join("; ");
   return (

@@ -4,20 +4,6 @@ import type { CommentOn } from "./Comment";
 import { type Change, insert, snagsAt, type Words } from "./rows";
 import { RowLine } from "./RowLine";
 
-const SAID: Record<string, string> = {
-  begun: "The play begins",
-  opened: "A question opens",
-  right: "A right answer",
-  part: "A letter is uncovered",
-  close: "An answer that is nearly right",
-  wrong: "A wrong answer, with tries left",
-  missed: "A wrong answer, no try left",
-  late: "The question’s clock runs out",
-  skipped: "The question is skipped",
-  unreadable: "An answer that can’t be read",
-  over: "The play is over",
-};
-
 interface Props {
   rules: RulesOf;
   snags: Snag[];
@@ -49,7 +35,7 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
           <section key={moment} aria-labelledby={`moment-${moment}`} data-moment={moment}>
             <div className="flex items-baseline gap-3">
               <h3 id={`moment-${moment}`} className="text-lg">
-                {SAID[moment] ?? moment}
+                {rules.titles[moment] ?? moment}
               </h3>
               <span className="font-mono text-sm text-soft">{moment}</span>
               <Button
@@ -102,7 +88,7 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
                 onClick={() => add(moment)}
                 className="text-left font-bold whitespace-nowrap text-pine underline-offset-4 hover:underline"
               >
-                {SAID[moment] ?? moment}
+                {rules.titles[moment] ?? moment}
               </button>
               <span className="truncate text-sm text-soft">{rules.built_in[moment]}</span>
             </li>

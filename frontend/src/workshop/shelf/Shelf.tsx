@@ -1,11 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Job, type Kind, type Shelf as ShelfData } from "../../api/client";
+import type { Job } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
-import { useShelf, useShow } from "../data";
+import { useShelf } from "../data";
 import { shortName } from "../words";
 import { Bring } from "./Bring";
 import { Empty } from "./Empty";
@@ -14,12 +13,8 @@ import { NewGame } from "./NewGame";
 import { NewPack } from "./NewPack";
 import { Paste } from "./Paste";
 import { type Order, sought } from "./sought";
+import { useShelfChanges } from "./useShelfChanges";
 import { Working } from "./Working";
-
-interface Thing {
-  kind: Kind;
-  id: number;
-}
 
 type Opened = { what: "paste" | "pack" } | { what: "game"; pack: number | null } | undefined;
 
@@ -32,26 +27,8 @@ export function Shelf() {
   const [order, setOrder] = useState<Order>("name");
   const navigate = useNavigate();
   const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
-  const queries = useQueryClient();
-  const { everything } = useShow();
-  const show = async (now: ShelfData) => {
-    queries.setQueryData(["shelf"], now);
-    await everything(); // games may have lost a pack, or have one again
-  };
-  const off = useMutation({
-    mutationFn: ({ kind, id }: Thing) => api.takeOff(kind, id),
-    onSuccess: show,
-  });
-  const back = useMutation({
-    mutationFn: ({ kind, id }: Thing) => api.putBack(kind, id),
-    onSuccess: show,
-  });
-  const copy = useMutation({
-    mutationFn: (id: number) => api.copyGame(id),
-    onSuccess: (game) => void navigate(`/games/${game.id}/rules`),
-  });
-  const demo = useMutation({ mutationFn: api.loadDemo, onSuccess: show });
-  const problem = error ?? off.error ?? back.error ?? copy.error ?? demo.error;
+  const { off, back, copy, demo, problem: failed } = useShelfChanges();
+  const problem = error ?? failed;
   const close = () => setOpened(undefined);
   const packs = sought(data?.packs ?? [], shortName, words, order);
   const games = sought(data?.games ?? [], ({ title }) => title, words, order);
@@ -112,27 +89,7 @@ export function Shelf() {
           <Button small onClick={() => setOpened({ what: "game", pack: null })}>
             New game
           </Button>
-          {many && (
-            <span className="ml-auto flex gap-2">
-              <input
-                type="search"
-                aria-label="Find packs and games"
-                placeholder="Find"
-                className={`${selectLook} w-32`}
-                value={words}
-                onChange={(event) => setWords(event.target.value)}
-              />
-              <select
-                aria-label="Order of packs and games"
-                className={selectLook}
-                value={order}
-                onChange={(event) => setOrder(event.target.value as Order)}
-              >
-                <option value="name">by name</option>
-                <option value="date">latest first</option>
-              </select>
-            </span>
-          )}
+          {many && <Finder words={words} find={setWords} order={order} sort={setOrder} />}
         </div>
         <ul>
           {games.map((game) => (
@@ -163,5 +120,37 @@ export function Shelf() {
         <NewGame packs={data.packs} pack={opened.pack} onClose={close} />
       )}
     </div>
+  );
+}
+
+interface FinderProps {
+  words: string;
+  find: (words: string) => void;
+  order: Order;
+  sort: (order: Order) => void;
+}
+
+/** What is looked for on the shelf, and in which order it stands. */
+function Finder({ words, find, order, sort }: FinderProps) {
+  return (
+    <span className="ml-auto flex gap-2">
+      <input
+        type="search"
+        aria-label="Find packs and games"
+        placeholder="Find"
+        className={`${selectLook} w-32`}
+        value={words}
+        onChange={(event) => find(event.target.value)}
+      />
+      <select
+        aria-label="Order of packs and games"
+        className={selectLook}
+        value={order}
+        onChange={(event) => sort(event.target.value as Order)}
+      >
+        <option value="name">by name</option>
+        <option value="date">latest first</option>
+      </select>
+    </span>
   );
 }

@@ -1,0 +1,109 @@
+import type { BenchSeen, Game } from "../../api/client";
+import { PlayView } from "../../player/PlayView";
+import { Notice } from "../../ui/Notice";
+import { ClockBar, Moves } from "./Moves";
+import { Setup } from "./Setup";
+import type { Playing } from "./usePlaying";
+
+interface Props {
+  game: Game;
+  playing: Playing;
+  found: BenchSeen;
+}
+
+/** The player's own view, with the moves above it. */
+export function PlayOnBench({ game, playing, found }: Props) {
+  const { bench, acts, phase, clock } = playing;
+  const { move, onward } = acts;
+  return (
+    <div
+      className="relative flex min-h-0 flex-col gap-3 overflow-auto px-7 py-3"
+      tabIndex={0}
+      role="group"
+      aria-label="The play"
+    >
+      <Moves
+        {...acts}
+        canBeLate={found.can_be_late || phase !== "asking"}
+        canLeave={found.view.can_leave}
+        canGoBack={bench.attempt.moves.length > 0}
+        inFeedback={phase === "feedback"}
+      />
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm empty:hidden">
+        <Setup game={game} setup={bench.setup} setUp={bench.setUp} />
+        {phase === "asking" && found.can_be_late && (
+          <ClockBar {...clock} step={bench.wait} toItsEnd={() => move("late")} />
+        )}
+      </div>
+      <Told playing={playing} found={found} />
+      <div data-bench={found.view.steps} data-over={found.over || undefined}>
+        <PlayView
+          key={`${found.view.visit} ${found.view.phase}`}
+          quiet
+          dense
+          heard={Infinity}
+          seen={{ view: standing(found.view), at: 0 }}
+          send={({ do: what, text }) => {
+            if (what === "answer") move(`answer ${text ?? ""}`);
+            else if (what === "skip" || what === "leave") move(what);
+            else onward();
+          }}
+        />
+        {found.view.outcome && <Ended found={found} />}
+      </div>
+    </div>
+  );
+}
+
+/** What is to be said of the play: how a trail came out that was brought, and what a change of the rules did. */
+function Told({ playing: { bring }, found }: { playing: Playing; found: BenchSeen }) {
+  return (
+    <>
+      {bring.error && <Notice tone="bad">{bring.error.message}</Notice>}
+      {bring.data && (
+        <Notice tone="info">
+          <span data-difference="brought">
+            The trail was taken up.{" "}
+            {bring.data.differences.length === 0
+              ? "It comes out as it did."
+              : bring.data.differences.map(({ said }) => said).join(" ")}
+          </span>
+        </Notice>
+      )}
+      {found.problem && <Notice tone="mind">Not possible here: {found.problem}</Notice>}
+      {found.differences && found.differences.length > 0 && (
+        <Notice tone="info">
+          <span data-difference="rules">
+            Since the rules were changed: {found.differences.map(({ said }) => said).join(" ")}
+          </span>
+        </Notice>
+      )}
+    </>
+  );
+}
+
+function Ended({
+  found,
+}: {
+  found: { view: { outcome?: { result: string; award: string; tell: string } | null } };
+}) {
+  const outcome = found.view.outcome;
+  if (!outcome) return null;
+  return (
+    <div data-result={outcome.result} data-award={outcome.award}>
+      <h2 className="text-2xl">{outcome.award || `The play is ${outcome.result}`}</h2>
+      <p>{outcome.tell}</p>
+    </div>
+  );
+}
+
+/** A view whose clocks stand: on the bench time passes only by steps. */
+function standing(view: Parameters<typeof PlayView>[0]["seen"]["view"]) {
+  const still = (clock: typeof view.question_clock) => clock && { ...clock, running: false };
+  return {
+    ...view,
+    question_clock: still(view.question_clock),
+    game_clock: still(view.game_clock),
+    resume_in: 0,
+  };
+}

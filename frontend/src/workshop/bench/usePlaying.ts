@@ -1,0 +1,118 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { api, type BenchSeen, type BenchWanted, type Game, type Played } from "../../api/client";
+import { useShow } from "../data";
+import { LEAVE, MOVES } from "./Moves";
+import { useAttempt } from "./useAttempt";
+import { useBenchSound } from "./useBenchSound";
+
+const MOST_AT_ONCE = 200;
+/** Milliseconds between two steps of a clock that runs. */
+const TICK = 250;
+
+/** The play on the bench: what was done in it so far, what it came to, and the ways to go on. */
+export function usePlaying(game: Game) {
+  const show = useShow().game;
+  const bench = useAttempt(game);
+  const { attempt, before, play, move, many } = bench;
+  const wanted: BenchWanted = { ...play, wait: attempt.wait, onward: attempt.onward };
+  const questions = game.packs.map(({ id, revision }) => `${id} ${revision}`).join();
+  const seen = useQuery({
+    queryKey: ["bench", game.id, game.revision, questions, wanted, before],
+    queryFn: () => api.bench(game.id, before ? { ...wanted, before } : wanted),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const found = seen.data;
+  const phase = found?.view.phase;
+  const { mutate: untilALifeIsLost } = useMutation({
+    mutationFn: () => api.untilALifeIsLost(game.id, play),
+    onSuccess: ({ moves }) => bench.extend(moves),
+  });
+  const { mutate: takeUp } = useMutation({
+    mutationFn: async (other: Played) => {
+      if (other.dice !== game.dice) show(await api.setDice(game.id, other.dice));
+      return other;
+    },
+    onSuccess: bench.take,
+  });
+  const bring = useMutation({
+    mutationFn: (file: File) => api.bringTrail(game.id, file),
+    onSuccess: (brought) => takeUp(brought.play),
+  });
+  const toTheEnd = useCallback((line: string) => many(line, MOST_AT_ONCE), [many]);
+  useBenchSound(found);
+  const acts = {
+    can: phase === "asking" || phase === "feedback" || phase === "ready",
+    move,
+    toTheEnd,
+    untilALifeIsLost,
+    back: bench.back,
+    onward: bench.onward,
+  };
+  useBenchKeys(acts);
+  return {
+    bench,
+    acts,
+    wanted,
+    seen,
+    found,
+    phase,
+    takeUp,
+    bring,
+    clock: useRunningClock(found, move, bench.wait),
+  };
+}
+
+export type Playing = ReturnType<typeof usePlaying>;
+
+/** A clock of the question that runs by itself, where it is let run. */
+function useRunningClock(
+  found: BenchSeen | undefined,
+  move: (line: string) => void,
+  wait: (milliseconds: number) => void,
+) {
+  const [running, run] = useState(false);
+  const left = found?.view.question_clock?.left;
+  useEffect(() => {
+    if (!running || found?.view.phase !== "asking") return;
+    const timer = window.setTimeout(() => {
+      if (left !== undefined && left <= TICK) move("late");
+      else wait(TICK);
+    }, TICK);
+    return () => window.clearTimeout(timer);
+  });
+  return { running, run };
+}
+
+interface Acts {
+  can: boolean;
+  move: (line: string) => void;
+  toTheEnd: (line: string) => void;
+  untilALifeIsLost: () => void;
+  back: () => void;
+  onward: () => void;
+}
+
+/** One key for each move, wherever nothing is typed. */
+function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: Acts) {
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (target instanceof HTMLElement && target.closest("input, textarea, select")) return;
+      const chosen = [...MOVES, LEAVE].find(([letter]) => letter === event.key);
+      if (chosen && can) move(chosen[1]);
+      else if (/^[a-h]$/.test(event.key) && can) move(`answer ${event.key}`);
+      else if (event.key === "R" && can) toTheEnd("right");
+      else if (event.key === "W" && can) toTheEnd("wrong");
+      else if (event.key === "L" && can) untilALifeIsLost();
+      else if (event.key === "Backspace") back();
+      else if (event.key === ".") onward();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", key);
+    return () => window.removeEventListener("keydown", key);
+  }, [can, move, toTheEnd, untilALifeIsLost, back, onward]);
+}

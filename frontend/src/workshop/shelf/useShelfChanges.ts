@@ -1,0 +1,35 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { api, type Kind, type Shelf } from "../../api/client";
+import { useShow } from "../data";
+
+interface Thing {
+  kind: Kind;
+  id: number;
+}
+
+/** Packs and games removed and put back, games duplicated, the demo brought. */
+export function useShelfChanges() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { everything } = useShow();
+  const show = async (now: Shelf) => {
+    queries.setQueryData(["shelf"], now);
+    await everything(); // games may have lost a pack, or have one again
+  };
+  const off = useMutation({
+    mutationFn: ({ kind, id }: Thing) => api.takeOff(kind, id),
+    onSuccess: show,
+  });
+  const back = useMutation({
+    mutationFn: ({ kind, id }: Thing) => api.putBack(kind, id),
+    onSuccess: show,
+  });
+  const copy = useMutation({
+    mutationFn: (id: number) => api.copyGame(id),
+    onSuccess: (game) => void navigate(`/games/${game.id}/rules`),
+  });
+  const demo = useMutation({ mutationFn: api.loadDemo, onSuccess: show });
+  const problem = off.error ?? back.error ?? copy.error ?? demo.error;
+  return { off, back, copy, demo, problem };
+}
