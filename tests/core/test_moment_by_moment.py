@@ -87,6 +87,9 @@ class WhatIsCounted(unittest.TestCase):
     def test_as_many_as_the_player_chose(self):
         run = walk(game(), "right", "wrong", "right", count=2)
         self.assertEqual((run.counts.asked, run.counts.right, run.counts.total), (2, 1, 2))
+        self.assertEqual(run.names(0)["count"], 2)
+        many = walk(game(), "right", count=50)
+        self.assertEqual(many.names(0)["count"], 50)  # as it was chosen, also where there are fewer
 
     def test_a_later_visit_is_no_first_try(self):
         run = walk(game(Consequence("missed", then="again")), "wrong", "right", "right")

@@ -2,7 +2,7 @@
 
 RIFF/WAVE: IBM and Microsoft, "Multimedia Programming Interface and Data Specifications 1.0", 1991 (from
 memory): a chunk ``RIFF`` of the form ``WAVE`` holds ``fmt `` (format 1 is PCM) and ``data``; sizes are
-little-endian, chunks begin at even places, and those a reader does not know are passed over. Python's ``wave``
+little-endian, chunks begin at even places, and unknown ones are passed over. Python's ``wave``
 reads the same. Flashes: WCAG 2.2, success criterion 2.3.1: no more than three in any one second.
 """
 
