@@ -44,6 +44,17 @@ def run(*args: object, stdin: str = "") -> Done:
         return Done(code, out.read().decode(), err.read().decode())
 
 
+def start(*args: object) -> int:
+    """Start ``dicetrail`` with these arguments, its output thrown away; the number of its process."""
+    sys.stdout.flush()
+    sys.stderr.flush()
+    child = os.fork()
+    if child == 0:
+        nothing = os.open(os.devnull, os.O_RDWR)
+        _be_the_program([*map(str, args)], (nothing, nothing, nothing))
+    return child
+
+
 def _be_the_program(arguments: list[str], streams: tuple[int, int, int]) -> NoReturn:
     code = 1
     try:

@@ -8,12 +8,11 @@ import os
 import shutil
 import signal
 import socket
-import subprocess
-import sys
 import tempfile
 import time
 import urllib.error
 import urllib.request
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -24,6 +23,9 @@ from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
+
+from dicetrail.web.app import create_app
+from tests import running
 
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
@@ -60,16 +62,15 @@ class Served:
         self.folder = Path(tempfile.mkdtemp(prefix="dicetrail-"))
         self.port = free_port()
         self.url = f"http://127.0.0.1:{self.port}"
-        self._demo = demo
-        self._process: subprocess.Popen[bytes] | None = None
+        self.pid = 0
+        if demo:
+            shutil.copytree(_demo_data(), self.folder, dirs_exist_ok=True)
         atexit.register(self.stop)  # also where a test case never comes to stop it
         self.start()
 
     def start(self) -> None:
         """Start it and wait until it answers."""
-        command = [sys.executable, "-m", "dicetrail.cli", "serve", "--port", str(self.port)]
-        command += ["--data", str(self.folder), *(["--demo"] if self._demo else [])]
-        self._process = subprocess.Popen(command, cwd=ROOT, stderr=subprocess.DEVNULL)
+        self.pid = running.start("serve", "--port", self.port, "--data", self.folder)
         end = time.monotonic() + PATIENCE
         while time.monotonic() < end:
             try:
@@ -79,17 +80,12 @@ class Served:
                 time.sleep(0.1)
         raise RuntimeError("the workshop did not start")
 
-    @property
-    def pid(self) -> int:
-        """The number of its process."""
-        assert self._process is not None
-        return self._process.pid
-
     def kill(self) -> None:
         """End it as a crash would, with nothing put in order."""
-        assert self._process is not None
-        self._process.send_signal(signal.SIGKILL)
-        self._process.wait(PATIENCE)
+        if self.pid:
+            os.kill(self.pid, signal.SIGKILL)
+            os.waitpid(self.pid, 0)
+            self.pid = 0
 
     def stop(self) -> None:
         """End it and take its folder away."""
@@ -117,6 +113,19 @@ class Served:
             path = f"/api/workshop/games/{game['id']}"
             game = self.ask("PUT", path, {"text": text, "revision": game["revision"]})
         return game
+
+
+@cache
+def _demo_data() -> Path:
+    """The data of a workshop that holds the demo, made once and copied from then on."""
+    folder = Path(tempfile.mkdtemp(prefix="dicetrail-demo-"))
+    atexit.register(shutil.rmtree, folder, ignore_errors=True)
+    child = os.fork()
+    if child == 0:
+        create_app(folder, demo=True)
+        os._exit(0)
+    os.waitpid(child, 0)
+    return folder
 
 
 class Browser:
