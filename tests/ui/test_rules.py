@@ -362,7 +362,7 @@ class Sentences(OnRules):
         browser.driver.execute_script(
             """const real = window.fetch; let first = true;
             window.fetch = (path, init) => {
-              const slow = String(path).endsWith("/cell") && first;
+              const slow = String(path.url ?? path).endsWith("/cell") && first;
               if (slow) first = false;
               return real(path, init).then((r) =>
                 slow ? new Promise((go) => setTimeout(() => { window.slow = 1; go(r); }, 900)) : r);

@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { api, type Game, type Job, type Pack, type PackSummary } from "../../api/client";
 import { Menu, MenuDo } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
-import { useShelf } from "../data";
+import { useShelf, useShow } from "../data";
 import { insert, move, remove } from "../rules/rows";
 import { Working } from "../shelf/Working";
 import { useGameChange } from "../useGameChange";
@@ -20,6 +20,7 @@ interface Props {
 export function PacksOf({ game, pack }: Props) {
   const navigate = useNavigate();
   const { packs } = game;
+  const show = useShow();
   const shelf = useShelf().data?.packs ?? [];
   const input = useRef<HTMLInputElement>(null);
   const [job, setJob] = useState<Job>();
@@ -34,6 +35,7 @@ export function PacksOf({ game, pack }: Props) {
   const bring = useMutation({
     mutationFn: (file: File) => api.bring(file),
     onSuccess: async (brought) => {
+      void show.shelf();
       if (brought.pack) await include(brought.pack);
       if (brought.job) setJob(brought.job);
       if (brought.game) void navigate(`/games/${brought.game}/rules`);

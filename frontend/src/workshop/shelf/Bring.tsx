@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { api, type Brought, type Job, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { useShow } from "../data";
 import { LookFirst } from "./LookFirst";
 
 interface Props {
@@ -15,6 +16,7 @@ interface Props {
 /** Where files are brought: a question file becomes a pack, a game's YAML a game. */
 export function Bring({ paste, working }: Props) {
   const navigate = useNavigate();
+  const { shelf } = useShow();
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [lookFirst, setLookFirst] = useState(false);
@@ -26,6 +28,7 @@ export function Bring({ paste, working }: Props) {
       return brought;
     },
     onSuccess: (brought) => {
+      void shelf();
       setLooking(undefined);
       working(brought.flatMap(({ job }) => job ?? []));
       const [first, ...more] = brought;

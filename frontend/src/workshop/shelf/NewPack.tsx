@@ -6,13 +6,16 @@ import { Button } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { useShow } from "../data";
 
 /** A pack to write into: only its name is asked. */
 export function NewPack({ open, onClose }: { open: boolean; onClose: () => void }) {
   const navigate = useNavigate();
+  const show = useShow();
   const make = useMutation({
     mutationFn: (name: string) => api.emptyPack(name),
     onSuccess: (pack) => {
+      void show.pack(pack);
       onClose();
       void navigate(`/packs/${pack.id}?new=question`);
     },

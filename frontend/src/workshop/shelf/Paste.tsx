@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
+import { useShow } from "../data";
 
 interface Props {
   open: boolean;
@@ -16,11 +17,13 @@ interface Props {
 /** Questions brought as pasted text. */
 export function Paste({ open, onClose, working }: Props) {
   const navigate = useNavigate();
+  const { shelf } = useShow();
   const [name, setName] = useState("pasted.tsv");
   const [text, setText] = useState("");
   const paste = useMutation({
     mutationFn: () => api.paste(name.trim(), text),
     onSuccess: ({ pack, job }) => {
+      void shelf();
       setText("");
       onClose();
       if (pack) void navigate(`/packs/${pack.id}`);

@@ -12,7 +12,7 @@ interface Thing {
 export function useShelfChanges() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { everything } = useShow();
+  const { everything, game: showGame } = useShow();
   const show = async (now: Shelf) => {
     queries.setQueryData(["shelf"], now);
     await everything(); // games may have lost a pack, or have one again
@@ -27,7 +27,10 @@ export function useShelfChanges() {
   });
   const copy = useMutation({
     mutationFn: (id: number) => api.copyGame(id),
-    onSuccess: (game) => void navigate(`/games/${game.id}/rules`),
+    onSuccess: (game) => {
+      showGame(game);
+      void navigate(`/games/${game.id}/rules`);
+    },
   });
   const demo = useMutation({ mutationFn: api.loadDemo, onSuccess: show });
   const problem = off.error ?? back.error ?? copy.error ?? demo.error;
