@@ -1,4 +1,4 @@
-"""Run every test, in as many processes as there are cores; the last line is N passed, N failed, N skipped.
+"""Run every test, in two processes for each core; the last line is N passed, N failed, N skipped.
 
 Each process takes one module after another, the longest first. The lines of the core that its quick tests
 come by are counted, and too few of them count as a failed test.
@@ -17,6 +17,7 @@ import traceback
 import unittest
 from contextlib import redirect_stdout
 from dataclasses import dataclass, field
+from itertools import zip_longest
 from pathlib import Path
 from typing import Any
 
@@ -29,15 +30,39 @@ COUNTED = ("tests.core.", "tests.web.", "tests.published.")
 UNCOUNTED = tuple(
     f".test_{name}"
     for name in (
-        *("fuzz", "properties", "stateful", "recipes", "reach", "doubts", "leaving", "rule_editing"),
+        *(
+            "fuzz",
+            "properties",
+            "stateful",
+            "recipes",
+            "reach",
+            "doubts",
+            "leaving",
+            "rule_editing",
+            "chance",
+        ),
         *("hostile", "hostile_rules", "plays", "scores", "other_pythons", "open_tables"),
     )
 )
 """Modules that try so many games and packs that counting lines would slow them down."""
 LONGEST = 900
 """Seconds that one module may take."""
-SLOWEST = ("tests.ui.", "tests.core.test_fuzz", "tests.core.test_properties", "tests.test_cli")
-"""Begun first, so that no process is left alone with a long one at the end."""
+BROWSER = "tests.ui."
+"""Modules that drive a browser: they wait more than they work, so others run beside them."""
+LONG = (
+    "bench",
+    "chance",
+    "hostile",
+    "properties",
+    "fuzz",
+    "cli",
+    "doubts",
+    "leaving",
+    "rules",
+    "making",
+    "walk",
+)
+"""Modules begun before others, so that no process is left alone with a long one at the end."""
 
 
 @dataclass
@@ -186,12 +211,16 @@ class Pool:
 
 
 def modules_in(paths: list[str]) -> list[str]:
-    """The test modules of folders or files, those that take long first."""
+    """The test modules of folders or files, those that take long first, a browser beside every other one."""
     files: list[Path] = []
     for path in map(Path, paths):
         files += [path] if path.suffix else path.rglob("test_*.py")
     names = sorted(".".join(file.resolve().relative_to(ROOT).with_suffix("").parts) for file in files)
-    return sorted(names, key=lambda name: not name.startswith(SLOWEST))
+    names.sort(key=lambda name: not name.endswith(tuple(f".test_{long}" for long in LONG)))
+    browser = [name for name in names if name.startswith(BROWSER)]
+    others = [name for name in names if not name.startswith(BROWSER)]
+    pairs = zip_longest(browser, others)
+    return [name for pair in pairs for name in pair if name is not None]
 
 
 def covered() -> float:
@@ -216,7 +245,7 @@ def main() -> int:
         old.unlink()
     start = time.monotonic()
     pool = Pool(modules_in(sys.argv[1:] or ["tests"]))
-    pool.run(max(2, os.cpu_count() or 2))
+    pool.run(2 * (os.cpu_count() or 1))
     passed, failed, skipped = (
         sum(report.passed for report in pool.reports),
         sum(len(report.failures) for report in pool.reports),

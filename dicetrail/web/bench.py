@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import asdict
 from math import inf
+from typing import cast
 
 from fastapi import APIRouter, HTTPException, Response, UploadFile
 from fastapi.responses import PlainTextResponse
@@ -18,6 +19,7 @@ from ..core.play.program import Program
 from ..core.play.run import Run
 from ..core.play.setup import choose
 from ..core.play.trail import Step, to_lines
+from ..core.play.verdict import VerdictName
 from ..core.play.view import view
 from ..core.prove.replay.coverage import covered, possible, way_to
 from ..core.prove.replay.difference import differences
@@ -259,14 +261,14 @@ def _step_out(step: Step, made_by: int) -> StepOut:
         move=step.move or "",
         moment=step.moment or "",
         tone=MOMENTS[step.moment].tone if step.moment else "plain",
-        verdict=step.verdict or "",
+        verdict=cast(VerdictName, step.verdict) if step.verdict else "",
         row=step.row,
         made_by=made_by,
         question=str(step.extra.get("question", "")),
         tell=step.tell,
         error=str(step.extra.get("error", "")),
         changes={name: float(change) for name, change in changes(step).items()},
-        result=str(step.extra.get("result", "")),
+        result=step.extra.get("result", ""),
     )
 
 

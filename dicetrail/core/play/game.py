@@ -12,7 +12,7 @@ from fractions import Fraction
 from typing import Any, Literal
 
 from .kinds import GENERATED
-from .moments import Moment, Then
+from .moments import Moment, Then, Tone
 from .question import Question
 from .recipes import Recipe, Span
 from .switches import Checking
@@ -138,7 +138,7 @@ class Cue:
     name: str
     sound: str = ""
     motion: str = ""
-    tone: str = ""
+    tone: Tone = "plain"
     hold: float = 0
     times: int = 1
 

@@ -12,6 +12,8 @@ from typing import Literal
 Moment = Literal[
     "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
 ]
+Phase = Literal["ready", "asking", "feedback", "over"]
+"""What a play is at: before its begin, waiting for an answer, showing what came of one, or over."""
 Onward = Literal["ask", "next", "revisit", "try", "resume", "over"]
 """Where a play goes after a moment: to the first try, the next question, a new visit of this one, its next
 try, the same try once more, or the end."""

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import NamedTuple
+from typing import Literal, NamedTuple
 
 from .card import Card
 from .game import Result
 from .kinds import kind_of
 from .moments import Moment
-from .verdict import LONGEST_ANSWER
+from .verdict import LONGEST_ANSWER, VerdictName
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +41,7 @@ class Feedback(NamedTuple):
     tell: str = ""
     cue: str = ""
     revealed: bool = False
-    verdict: str = ""
+    verdict: VerdictName | Literal[""] = ""
     given: str = ""
     picks: tuple[int, ...] = ()
 

@@ -20,7 +20,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Any, Literal, cast
+from typing import Any, cast
 
 from .card import Card
 from .checking import check
@@ -30,7 +30,7 @@ from .deck import Deck
 from .expressions import Names, Value
 from .game import MOST_STEPS, Choices, Move, Number, Result
 from .kinds import input_for, kind_of
-from .moments import ANSWER_MOMENTS, MOMENTS, TOLD_AS, Moment, Onward
+from .moments import ANSWER_MOMENTS, MOMENTS, TOLD_AS, Moment, Onward, Phase
 from .names import NOTHING_OPEN, NamesOfRun
 from .played import End, Feedback, Outcome, Turn
 from .program import Program, ReadyRow
@@ -42,8 +42,6 @@ from .trail import Step
 from .verdict import Verdict
 
 Watch = Callable[["Run", int], None]
-
-Phase = Literal["ready", "asking", "feedback", "over"]
 
 
 class Run:

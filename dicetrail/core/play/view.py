@@ -6,21 +6,22 @@ It never holds the key, an accepted answer or an explanation before the rules re
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import cast
+from typing import Literal
 
 from .card import Card
 from .clocks import Clock
 from .expressions import ExpressionError
-from .game import Choices, Look, Number, Sound
+from .game import Choices, Look, Number, Result, Sound
 from .kinds import kind_of, shown_answer
+from .kinds.base import Mark
 from .letters import Covered
-from .moments import MOMENTS, Tone
+from .moments import MOMENTS, Moment, Phase, Tone
 from .played import Feedback, Turn
 from .program import Program
 from .question import LABELS, picture, said
 from .run import Run
 from .setup import NAMELESS
-from .verdict import LONGEST_ANSWER
+from .verdict import LONGEST_ANSWER, VerdictName
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +42,7 @@ class OptionView:
 
     label: str
     text: str
-    mark: str
+    mark: Mark
     image: str
 
 
@@ -72,7 +73,7 @@ class CueView:
     name: str
     sound: Sound | None
     motion: str
-    tone: str
+    tone: Tone
     times: int
     hold: float
 
@@ -83,9 +84,9 @@ class FeedbackView:
     from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
     own; ``answer`` and ``why`` are empty until they are revealed."""
 
-    moment: str
+    moment: Moment
     step: int
-    verdict: str
+    verdict: VerdictName | Literal[""]
     tell: str
     tone: Tone
     cue: CueView | None
@@ -102,7 +103,7 @@ class MeterView:
     value: Number
     min: Number | None
     max: Number | None
-    show: str
+    show: Literal["number", "marks", "bar"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,7 +120,7 @@ class SummaryRow:
 class OutcomeView:
     """What a play came to."""
 
-    result: str
+    result: Result
     tell: str
     award: str
     award_tell: str
@@ -141,7 +142,7 @@ class View:
 
     title: str
     player: str
-    phase: str
+    phase: Phase
     steps: int
     visit: int
     meters: list[MeterView]
@@ -230,7 +231,7 @@ def _question(run: Run) -> QuestionView | None:
 
 def _options(run: Run, card: Card) -> list[OptionView]:
     feedback = run.feedback
-    marks = (
+    marks: list[Mark] = (
         kind_of(card.question).marks(card, feedback.picks, revealed=feedback.revealed)
         if feedback is not None
         else [""] * len(card.order)
@@ -256,7 +257,7 @@ def _feedback(run: Run) -> FeedbackView | None:
         step=feedback.step,
         verdict=feedback.verdict,
         tell=feedback.tell or MOMENTS[feedback.moment].said,
-        tone=cast(Tone, cue.tone) if cue else MOMENTS[feedback.moment].tone,
+        tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
         cue=cue,
         given=feedback.given[:LONGEST_ANSWER],
         answer=shown_answer(card.question) if card is not None and feedback.revealed else "",

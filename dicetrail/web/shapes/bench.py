@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.moments import Tone
+from ...core.play.game import Result
+from ...core.play.moments import Moment, Tone
 from ...core.play.setup import LONGEST_NAME
+from ...core.play.verdict import VerdictName
 from ...core.play.view import View
 from ...core.prove.replay.gauges import GaugeSort
 from ...core.rules.document import (
@@ -56,16 +58,16 @@ class StepOut(BaseModel):
     n: int
     at: int
     move: str
-    moment: str
+    moment: Moment | Literal[""]
     tone: Tone
-    verdict: str
+    verdict: VerdictName | Literal[""]
     row: int | None
     made_by: int
     question: str
     tell: str
     error: str
     changes: dict[str, float]
-    result: str
+    result: Result | Literal[""]
 
 
 class GaugeOut(BaseModel):

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
-from ...core.play.moments import Tone
+from ...core.play.moments import Moment, Tone
 from ...core.rules.document import Face, Mark, Motion, Show, Timbre
 from ...core.rules.editing import Edit
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
@@ -95,7 +95,7 @@ class CommentIn(BaseModel):
 class WordsOut(BaseModel):
     """The words that rules and packs may use: names, and the values that some parts of a game choose from."""
 
-    moments: list[str]
+    moments: list[Moment]
     names: list[str]
     functions: list[str]
     cues: list[str]

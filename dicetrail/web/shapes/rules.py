@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from ...core.play.moments import Moment
 from ...core.rules.document import (
     CuePart,
     Document,
@@ -32,7 +33,7 @@ class RulesOut(BaseModel):
 
     revision: int
     document: Document
-    moments: list[str]
+    moments: list[Moment]
     built_in: dict[str, str]
     titles: dict[str, str]
     names: list[str]
@@ -61,7 +62,7 @@ class CellOut(BaseModel):
 class PayOut(BaseModel):
     """What a moment does to the meters at a try (0: at any), each possible change, and by which rows."""
 
-    moment: str
+    moment: Moment
     attempt: int
     changes: dict[str, list[float]]
     rows: list[int | None]
@@ -90,7 +91,7 @@ class PossibleOut(BaseModel):
 class FlowOut(BaseModel):
     """A way from a moment to where the play goes on, and on how many ways of the search it was met."""
 
-    moment: str
+    moment: Moment
     to: str
     times: int
 

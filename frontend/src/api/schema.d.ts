@@ -1878,8 +1878,11 @@ export interface components {
             sound: components["schemas"]["Sound"] | null;
             /** Times */
             times: number;
-            /** Tone */
-            tone: string;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "good" | "bad" | "info" | "plain";
         };
         /**
          * DealOut
@@ -2248,8 +2251,11 @@ export interface components {
             cue: components["schemas"]["CueView"] | null;
             /** Given */
             given: string;
-            /** Moment */
-            moment: string;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
             /** Step */
             step: number;
             /** Tell */
@@ -2260,7 +2266,7 @@ export interface components {
              */
             tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
-            verdict: string;
+            verdict: ("right" | "close" | "wrong" | "unreadable") | "";
             /** Why */
             why: string;
         };
@@ -2297,8 +2303,11 @@ export interface components {
          * @description A way from a moment to where the play goes on, and on how many ways of the search it was met.
          */
         FlowOut: {
-            /** Moment */
-            moment: string;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
             /** Times */
             times: number;
             /** To */
@@ -2762,8 +2771,11 @@ export interface components {
             min: number | null;
             /** Name */
             name: string;
-            /** Show */
-            show: string;
+            /**
+             * Show
+             * @enum {string}
+             */
+            show: "number" | "marks" | "bar";
             /** Value */
             value: number;
         };
@@ -2864,8 +2876,11 @@ export interface components {
             image: string;
             /** Label */
             label: string;
-            /** Mark */
-            mark: string;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "" | "right" | "wrong";
             /** Text */
             text: string;
         };
@@ -2883,8 +2898,11 @@ export interface components {
             cue: components["schemas"]["CueView"] | null;
             /** Percent */
             percent: number;
-            /** Result */
-            result: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "won" | "lost" | "done" | "stopped";
             /** Right */
             right: number;
             /** Summary */
@@ -3013,8 +3031,11 @@ export interface components {
             changes: {
                 [key: string]: number[];
             };
-            /** Moment */
-            moment: string;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
             /** Rows */
             rows: (number | null)[];
         };
@@ -3238,7 +3259,7 @@ export interface components {
                 [key: string]: string;
             };
             /** Moments */
-            moments: string[];
+            moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
             /** Names */
             names: string[];
             /** Revision */
@@ -3493,7 +3514,7 @@ export interface components {
             /** Made By */
             made_by: number;
             /** Moment */
-            moment: string;
+            moment: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over") | "";
             /** Move */
             move: string;
             /** N */
@@ -3501,7 +3522,7 @@ export interface components {
             /** Question */
             question: string;
             /** Result */
-            result: string;
+            result: ("won" | "lost" | "done" | "stopped") | "";
             /** Row */
             row: number | null;
             /** Tell */
@@ -3512,7 +3533,7 @@ export interface components {
              */
             tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
-            verdict: string;
+            verdict: ("right" | "close" | "wrong" | "unreadable") | "";
         };
         /**
          * SummaryRow
@@ -3638,8 +3659,11 @@ export interface components {
             /** Meters */
             meters: components["schemas"]["MeterView"][];
             outcome: components["schemas"]["OutcomeView"] | null;
-            /** Phase */
-            phase: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "ready" | "asking" | "feedback" | "over";
             /** Player */
             player: string;
             question: components["schemas"]["QuestionView"] | null;
@@ -3765,7 +3789,7 @@ export interface components {
             /** Marks */
             marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
-            moments: string[];
+            moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Names */

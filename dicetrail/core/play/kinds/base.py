@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Sequence
-from typing import Any
+from typing import Any, Literal
 
 from ..card import Card
 from ..folding import fold, fold_steps
@@ -13,6 +13,8 @@ from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import LONGEST_ANSWER, Verdict
 
+Mark = Literal["", "right", "wrong"]
+"""What is known of an option: nothing, or whether picking it is right."""
 FAR_OFF = 9
 """Characters a made-up wrong answer is longer than the right ones: more than any spelling tolerance."""
 
@@ -83,10 +85,10 @@ class Kind:
         """How often at the most an answer is right in part and the question goes on (moment ``part``)."""
         return 0
 
-    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[str]:
+    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[Mark]:
         """What is known of the option at each place: ``right``, ``wrong`` or nothing."""
         rights = card.rights
-        marks = []
+        marks: list[Mark] = []
         for place in range(len(card.order)):
             if place in picks:
                 marks.append("right" if place in rights else "wrong")

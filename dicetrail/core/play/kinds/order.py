@@ -8,7 +8,7 @@ from ..card import Card
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import Verdict
-from .base import Kind
+from .base import Kind, Mark
 from .several import check_list, letters
 
 
@@ -60,7 +60,7 @@ class Order(Kind):
         """Two items at least are not in their place."""
         return range(len(question.options) - 1)
 
-    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[str]:
+    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[Mark]:
         """Whether the item at each place was put where it belongs; the order itself is told as a text."""
         put = dict(zip(picks, card.rights, strict=False))
         return [
