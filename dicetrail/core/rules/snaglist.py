@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from difflib import get_close_matches
 from typing import Any
 
@@ -74,18 +74,43 @@ class SnagList:
 
 def _said(detail: ErrorDetails, path: Sequence[str | int]) -> str:
     where = f"`{path[-1]}`" if path else "the game"
-    kind, context = detail["type"], detail.get("ctx", {})
-    if kind == "extra_forbidden":
-        known = words_at(path[:-1])
-        near = get_close_matches(str(path[-1]), known, n=1)
-        hint = f" Did you mean `{near[0]}`?" if near else f" Known are: {', '.join(known)}."
-        return f"{where} is not known here.{hint}"
-    if kind == "missing":
-        return f"`{detail['loc'][-1]}` is missing here. Add it."
-    if kind in ("literal_error", "enum"):
-        return f"{where} should be one of {context.get('expected', '')}."
-    if kind == "value_error":
-        return f"{context.get('error', detail['msg'])}."
-    if kind in ("model_type", "model_attributes_type", "dict_type"):
-        return f"{where} should be a list of `name: value` pairs."
-    return f"{where}: {detail['msg'][0].lower()}{detail['msg'][1:]}."
+    say = _SAID.get(detail["type"])
+    if say is None:
+        return f"{where}: {detail['msg'][0].lower()}{detail['msg'][1:]}."
+    return say(detail, where, path)
+
+
+def _unknown(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:
+    known = words_at(path[:-1])
+    near = get_close_matches(str(path[-1]), known, n=1)
+    hint = f" Did you mean `{near[0]}`?" if near else f" Known are: {', '.join(known)}."
+    return f"{where} is not known here.{hint}"
+
+
+def _missing(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:
+    return f"`{detail['loc'][-1]}` is missing here. Add it."
+
+
+def _one_of(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:
+    return f"{where} should be one of {detail.get('ctx', {}).get('expected', '')}."
+
+
+def _reason(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:
+    return f"{detail.get('ctx', {}).get('error', detail['msg'])}."
+
+
+def _pairs(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:
+    return f"{where} should be a list of `name: value` pairs."
+
+
+_SAID: dict[str, Callable[[ErrorDetails, str, Sequence[str | int]], str]] = {
+    "extra_forbidden": _unknown,
+    "missing": _missing,
+    "literal_error": _one_of,
+    "enum": _one_of,
+    "value_error": _reason,
+    "model_type": _pairs,
+    "model_attributes_type": _pairs,
+    "dict_type": _pairs,
+}
+"""What is said of each sort of mistake that validation finds."""
