@@ -212,9 +212,9 @@ class OnTheBench(unittest.TestCase):
         browser.find("[data-to-line]", "To line 2 of the file").click()
         browser.find("[data-line='2'][aria-current]", "Question 1?")
 
-    def test_4_a_first_set_on_every_demo_game(self):
+    def test_4_a_first_set_on_demo_games(self):
         browser = self.browser
-        for game in self.served.ask("GET", "/api/workshop/shelf")["games"][:9]:
+        for game in self.served.ask("GET", "/api/workshop/shelf")["games"][:5]:
             browser.open(f"{self.served.url}/games/{game['id']}/playtest")
             browser.press("Propose a first set")
             browser.find("[data-proposed]")
