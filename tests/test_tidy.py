@@ -23,10 +23,13 @@ class Generated(unittest.TestCase):
 
         with tempfile.TemporaryDirectory() as folder:
             description, types = Path(folder) / "openapi.json", Path(folder) / "schema.d.ts"
-            subprocess.run([sys.executable, "scripts/write_openapi.py", description], cwd=ROOT, check=True)
+            subprocess.run(
+                [sys.executable, "scripts/write_openapi.py", description], cwd=ROOT, check=True, timeout=120
+            )
             subprocess.run(
                 ["node_modules/.bin/openapi-typescript", description, "-o", types],
                 cwd=FRONTEND,
+                timeout=120,
                 check=True,
                 capture_output=True,
             )

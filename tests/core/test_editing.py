@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
 from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.many import duplicate
-from dicetrail.core.pack.merging import differences, edited, take
 from dicetrail.core.pack.misfit import Misfit
+from dicetrail.core.pack.reading_again import differences, edited, take
 from dicetrail.core.pack.writing import to_record
 from dicetrail.core.snag import Refused
 

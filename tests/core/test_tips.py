@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.pack.finding import Wanted, find
+from dicetrail.core.pack.filtering import Wanted, find
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.letters import lines_on_a_phone
 

@@ -276,7 +276,7 @@ class OnTheBench(unittest.TestCase):
         request = urllib.request.Request(
             self.served.url + path, json.dumps(wanted).encode(), {"content-type": "application/json"}
         )
-        trail = urllib.request.urlopen(request).read()
+        trail = urllib.request.urlopen(request, timeout=40).read()
         with tempfile.TemporaryDirectory() as folder:
             for name, data, said in (
                 ("gap.jsonl", b"".join(trail.splitlines(keepends=True)[::2]), "a line is missing"),

@@ -138,7 +138,7 @@ class Feedback(unittest.TestCase):
         seen = self.served.ask("POST", f"/api/workshop/games/{self.game['id']}/feedback/try", {"cue": "dull"})
         file = seen["feedback"]["cue"]["sound"]["file"]
         self.assertTrue(file.endswith("#t=0.5,1.5"), file)
-        with urllib.request.urlopen(self.served.url + file.partition("#")[0]) as response:
+        with urllib.request.urlopen(self.served.url + file.partition("#")[0], timeout=40) as response:
             self.assertIn("audio", response.headers["content-type"])
         self.assertEqual((browser.axe(), browser.console()), ([], []))
 

@@ -110,7 +110,7 @@ class Making(unittest.TestCase):
         Select(browser.find(f"#{form.get_attribute('for')}")).select_by_visible_text("fraction")
         browser.press("Save, then the next")
         browser.until("[data-new]", "data-new", "2")
-        with urlopen(f"{self.served.url}/api/workshop/packs/{pack['id']}/file") as file:
+        with urlopen(f"{self.served.url}/api/workshop/packs/{pack['id']}/file", timeout=40) as file:
             header, *_, last = file.read().decode().splitlines()
         made = dict(zip(header.split("\t"), last.split("\t"), strict=True))
         self.assertEqual(

@@ -113,7 +113,7 @@ class QuestionsScreen(unittest.TestCase):
 
     def download(self, pack: int, ending: str = "") -> bytes:
         url = f"{self.served.url}/api/workshop/packs/{pack}/file" + (f"?ending={ending}" if ending else "")
-        with urllib.request.urlopen(url) as response:
+        with urllib.request.urlopen(url, timeout=40) as response:
             return response.read()
 
     def pack_id(self) -> int:
@@ -291,7 +291,7 @@ class QuestionsScreen(unittest.TestCase):
         )
         self.bring("large.tsv", slow)
         browser.find("[data-job]")
-        with urllib.request.urlopen(f"{self.served.url}/api/workshop/words") as response:
+        with urllib.request.urlopen(f"{self.served.url}/api/workshop/words", timeout=40) as response:
             response.read()
         browser.press("Stop")
         browser.find("[role=status]", "nothing was changed")

@@ -101,7 +101,7 @@ class Hostile(unittest.TestCase):
             self.served.url + path, body, {"content-type": f"multipart/form-data; boundary={edge}"}
         )
         try:
-            with urllib.request.urlopen(request) as response:
+            with urllib.request.urlopen(request, timeout=120) as response:
                 return response.status, json.loads(response.read())
         except urllib.error.HTTPError as error:
             return error.code, json.loads(error.read())

@@ -3,16 +3,14 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import TYPE_CHECKING, Literal, TypedDict
+from typing import Literal, TypedDict
 
 from ..play.question import MOST_MISSES
 from .cells import exact, number_within, whole
 from .misfit import Misfit
 from .notation import NotationError, read_places
 from .roles import Role
-
-if TYPE_CHECKING:
-    from .row import CellRow
+from .row import CellRow
 
 MOST_WORTH = 1_000_000
 LONGEST_CLOCK = 86_400
@@ -52,16 +50,6 @@ _TEXTS: dict[_TextName, Role] = {
     "sound": "sound",
 }
 """The details that are texts, as they stand in columns of these roles."""
-DETAILED: set[Role] = {
-    *_TEXTS.values(),
-    "level",
-    "worth",
-    "seconds",
-    "tolerance",
-    "misses",
-    "times",
-    "pinned",
-}
 
 
 def details_of(row: CellRow, options: int) -> Details:

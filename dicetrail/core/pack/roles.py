@@ -48,6 +48,13 @@ Role = Literal[
 ROLES: tuple[Role, ...] = get_args(Role)
 SEVERAL: tuple[Role, ...] = ("accepted", "wrong", "option")
 """The roles that several columns of a file may have, each holding one of a list."""
+DETAILED: frozenset[Role] = frozenset(
+    (
+        *("topic", "level", "worth", "seconds", "why", "why right", "why wrong"),
+        *("unit", "tolerance", "misses", "times", "pinned", "image", "alt", "sound"),
+    )
+)
+"""The roles of what is said of a question besides its prompt and its key."""
 SURE_ANYWHERE: tuple[Role, ...] = (
     "answer",
     "accepted",

@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..play.question import same
-from .details import DETAILED
-from .roles import Role
+from .roles import DETAILED, Role
 
 
 class Columns:

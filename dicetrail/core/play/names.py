@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import TYPE_CHECKING
+from typing import Protocol
 
+from .clocks import Clock
+from .counts import Counts
 from .expressions import Value
-from .game import COUNTS, TOLD
+from .game import COUNTS, TOLD, Number
 from .kinds import shown_answer
 from .played import Turn
 from .question import LABELS
 
-if TYPE_CHECKING:
-    from .run import Run
+
+class Knowing(Protocol):
+    """What is asked of a run."""
+
+    meters: dict[str, Number]
+    known: dict[str, Value]
+    counts: Counts
+    asked: list[Turn]
+    question_clock: Clock
+    game_clock: Clock
 
 
 NOTHING_OPEN: dict[str, Value] = {
@@ -31,7 +41,7 @@ class NamesOfRun(dict[str, Value]):
 
     __slots__ = ("_at", "_run")
 
-    def __init__(self, run: Run, at: int) -> None:
+    def __init__(self, run: Knowing, at: int) -> None:
         self._run = run
         self._at = at
 
@@ -66,7 +76,7 @@ def _told(name: str, turn: Turn) -> str:
             return turn.shown
 
 
-_TIMES: dict[str, Callable[[Run, int], Value]] = {
+_TIMES: dict[str, Callable[[Knowing, int], Value]] = {
     "time_left": lambda run, at: (run.question_clock.left_at(at) or 0) / 1000,
     "time_used": lambda run, at: run.question_clock.used_at(at) / 1000,
     "game_left": lambda run, at: (run.game_clock.left_at(at) or 0) / 1000,

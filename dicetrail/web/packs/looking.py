@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from fastapi import APIRouter, Response
 
-from ...core.pack.finding import Order, Wanted, find
+from ...core.pack.filtering import Order, Wanted, find
 from ...core.pack.formats import SHEETS, write_file
 from ...core.pack.writing import to_record
 from ...core.play.kinds import GENERATED, shown_answer

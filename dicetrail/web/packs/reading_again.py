@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter, UploadFile
 
 from ...core.pack.editing import Source
-from ...core.pack.merging import QuestionDifference, differences, take
+from ...core.pack.reading_again import QuestionDifference, differences, take
 from ...core.pack.text import LARGEST_FILE
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import DifferenceOut, DifferencesOut, TakeIn, TakenOut

@@ -25,7 +25,7 @@ from ...files import starting_points
 from ...store import games, media
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
-from ..searches import Searches
+from ..search_queue import Searches
 from . import files
 from .packs import PackShelf
 from .recent import Recent

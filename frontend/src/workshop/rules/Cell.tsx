@@ -1,13 +1,7 @@
 import clsx from "clsx";
 import { type KeyboardEvent, useId, useRef, useState } from "react";
 import { useAskedFocus } from "./focus";
-import { isChecked, useCellCheck } from "./useCellCheck";
-
-/**
- * An expression, a change of a meter (`+5`, `= 3`), a text with expressions in braces, or something of which
- * nothing is checked as it is typed.
- */
-export type CellKind = "expression" | "change" | "template" | "text" | "number" | "name";
+import { type CellKind, isChecked, useCellCheck } from "./useCellCheck";
 
 interface Props {
   game: number;

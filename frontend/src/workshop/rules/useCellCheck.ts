@@ -1,7 +1,12 @@
 import { useEffect, useState } from "react";
 import { api } from "../../api/client";
 import { SIGN } from "./rows";
-import type { CellKind } from "./Cell";
+
+/**
+ * An expression, a change of a meter (`+5`, `= 3`), a text with expressions in braces, or something of which
+ * nothing is checked as it is typed.
+ */
+export type CellKind = "expression" | "change" | "template" | "text" | "number" | "name";
 
 const WAIT = 90;
 const CHECKED: Partial<Record<CellKind, "expression" | "template">> = {
