@@ -210,7 +210,7 @@ class Browser:
         self._wait(lambda _: not self.all(css), f"{css} to be gone")
 
     def _wait(self, look: Any, what: str) -> Any:
-        wait = WebDriverWait(self.driver, PATIENCE, poll_frequency=0.05, ignored_exceptions=_PASSING)
+        wait = WebDriverWait(self.driver, PATIENCE, poll_frequency=0.15, ignored_exceptions=_PASSING)
         try:
             return wait.until(look)
         except TimeoutException as error:

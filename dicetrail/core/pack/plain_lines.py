@@ -53,7 +53,7 @@ def plain_reader(
         if key in seen or len(distinct) < fields or not distinct.isdisjoint(PROMPT_HEADINGS):
             return False
         seen[key] = (line, folded[1])
-        entries.append(Entry(line, 1, "question", len(questions), 1))
+        entries.append(tuple.__new__(Entry, (line, 1, "question", len(questions), 1)))
         questions.append(make(cells, key, line))
         return True
 

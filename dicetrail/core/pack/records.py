@@ -70,7 +70,7 @@ def split_records(lines: Sequence[str], delimiter: str) -> Iterator[Record]:
         if not line.strip():
             yield Record(number + 1, (line,), [])
         elif not quoting or '"' not in line:
-            yield Record(number + 1, (line,), line.split(delimiter))
+            yield tuple.__new__(Record, (number + 1, (line,), line.split(delimiter), ""))
         else:
             record = _quoted(lines, number, delimiter)
             yield record
