@@ -1,4 +1,4 @@
-"""Run every test, in two processes for each core; the last line is N passed, N failed, N skipped.
+"""Run every test, in a process for each core and one more; the last line is N passed, N failed, N skipped.
 
 Each process takes one module after another, the longest first. The lines of the core that its quick tests
 come by are counted, and too few of them count as a failed test.
@@ -255,7 +255,7 @@ def main() -> int:
         old.unlink()
     start = time.monotonic()
     pool = Pool(modules_in(sys.argv[1:] or ["tests"]))
-    pool.run(2 * (os.cpu_count() or 1))
+    pool.run((os.cpu_count() or 1) + 1)
     passed, failed, skipped = (
         sum(report.passed for report in pool.reports),
         sum(len(report.failures) for report in pool.reports),

@@ -188,6 +188,10 @@ class Browser:
                 return True
         return False
 
+    def sooner(self, css: str, text: str) -> None:
+        """Wait for an element, or press a button of that text where it comes sooner."""
+        self._wait(lambda _: bool(self.all(css)) or self._try_press(text), f"{css}, or a button ‘{text}’")
+
     def keys(self, *keys: str) -> None:
         """Type to whatever has the focus."""
         webdriver.ActionChains(self.driver).send_keys(*keys).perform()

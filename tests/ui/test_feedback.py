@@ -94,7 +94,7 @@ class Feedback(unittest.TestCase):
         browser.open(f"{self.served.url}/games/{self.game['id']}/feedback")
         self.put("Ground", "#1d2a33")
         browser.find("[data-snag=low-contrast]")
-        self.assertIn("4.5 is needed", browser.find("[data-contrast=ink]").text)
+        browser.find("[data-contrast=ink]", "4.5 is needed")
         self.put("Text", "#f2efe6")
         self.put("What is pressed", "#f0c35a")
         browser.gone("[data-snag=low-contrast]")

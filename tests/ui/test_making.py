@@ -72,7 +72,7 @@ class Making(unittest.TestCase):
         self.press("[role=dialog] button", "Begin")
         browser.find("h1", "Rules")
         browser.find("[data-comes-to=ready]")
-        self.assertIn("3 questions in 1 pack", browser.find("nav[aria-label=Route]").text)
+        browser.find("nav[aria-label=Route]", "3 questions in 1 pack")
         self.press("header a", "Play")
         self.assertLessEqual(self.presses, 12)
         self.addCleanup(browser.driver.switch_to.window, browser.driver.current_window_handle)
@@ -185,7 +185,7 @@ class Making(unittest.TestCase):
         browser.until("[role=grid]", "aria-activedescendant", "question-1")
         browser.driver.execute_script(PASTE, "Pasted one?\ta\tb\nPasted two?\tc\td\n")
         browser.find("[data-question='7']")
-        self.assertIn("Pasted two?", browser.find("[data-question='3']").text)
+        browser.find("[data-question='3']", "Pasted two?")
         for number in (0, 2):
             browser.find(f"[data-question='{number}'] input").click()
         browser.press("Set …")
@@ -221,15 +221,11 @@ class Making(unittest.TestCase):
         first = browser.find("[data-card]").text.split("\n")[1]
         browser.open(deal.geturl())
         browser.press("Set out")
-        self.assertEqual(browser.find("h1").text, first)
+        browser.find("h1", first)
         self.assertEqual(urlparse(browser.driver.current_url).query, "")
         while not browser.all("[data-result]"):
             browser.keys("a")
-            browser.driver.implicitly_wait(0)
-            for button in browser.all("button"):
-                if button.text == "Go on":
-                    button.click()
-                    break
+            browser.sooner("[data-result]", "Go on")
         browser.press("Play again")
         browser.press("Set out")
         browser.find("[data-phase=asking]")
