@@ -9,11 +9,6 @@ from . import history
 from .models import Pack, PackRevision
 
 
-def all_packs(session: Session) -> list[Pack]:
-    """Every pack on the shelf, by name."""
-    return list(session.scalars(select(Pack).where(Pack.off_since.is_(None)).order_by(Pack.name)))
-
-
 def pack_named(session: Session, name: str) -> Pack | None:
     """The pack of a name, None where there is none."""
     return session.scalar(select(Pack).where(Pack.name == name))

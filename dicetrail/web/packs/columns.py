@@ -20,13 +20,13 @@ SAMPLES = 6
 
 
 @router.get("/{pack_id}/columns")
-def packcolumns_out(pack: ThePack, session: TheSession, workshop: TheWorkshop) -> ColumnsOut:
+def pack_columns(pack: ThePack, session: TheSession, workshop: TheWorkshop) -> ColumnsOut:
     """The columns of a pack and what they are read as."""
     return columns_out(workshop.packs.source(session, pack))
 
 
 @router.put("/{pack_id}/columns")
-def changecolumns_out(
+def change_columns(
     wanted: SettingsIn, revision: int, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Read a pack otherwise: its columns in other roles, with or without a header."""

@@ -884,15 +884,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Packcolumns Out
+         * Pack Columns
          * @description The columns of a pack and what they are read as.
          */
-        get: operations["packcolumns_out_api_workshop_packs__pack_id__columns_get"];
+        get: operations["pack_columns_api_workshop_packs__pack_id__columns_get"];
         /**
-         * Changecolumns Out
+         * Change Columns
          * @description Read a pack otherwise: its columns in other roles, with or without a header.
          */
-        put: operations["changecolumns_out_api_workshop_packs__pack_id__columns_put"];
+        put: operations["change_columns_api_workshop_packs__pack_id__columns_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -5300,7 +5300,7 @@ export interface operations {
             };
         };
     };
-    packcolumns_out_api_workshop_packs__pack_id__columns_get: {
+    pack_columns_api_workshop_packs__pack_id__columns_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -5331,7 +5331,7 @@ export interface operations {
             };
         };
     };
-    changecolumns_out_api_workshop_packs__pack_id__columns_put: {
+    change_columns_api_workshop_packs__pack_id__columns_put: {
         parameters: {
             query: {
                 revision: number;

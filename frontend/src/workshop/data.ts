@@ -51,7 +51,7 @@ export function useShow() {
   const queries = useQueryClient();
   const shelf = () => queries.invalidateQueries({ queryKey: ["shelf"] });
   /** Games and packs of which something else has changed. */
-  const asked = () =>
+  const everything = () =>
     Promise.all([
       shelf(),
       queries.invalidateQueries({ queryKey: ["game"] }),
@@ -59,7 +59,7 @@ export function useShow() {
     ]);
   return {
     shelf,
-    everything: asked,
+    everything,
     game: (now: Game) => {
       void queries.cancelQueries({ queryKey: ["game", now.id] }); // an older answer may be on its way
       queries.setQueryData(["game", now.id], now);

@@ -132,14 +132,17 @@ def _doubled(found: Options, folded: Sequence[str], row: CellRow) -> Misfit:
     )
 
 
+def listed_answers(row: CellRow) -> list[str]:
+    """What stands under the answer and further accepted ones, parted by ``|``."""
+    return [part for cell in (row.one("answer"), *row.all("accepted")) for part in split_bars(cell)]
+
+
 def answers_of(row: CellRow, found: Options) -> list[str]:
     """The accepted answers: the right option, or what the cells for answers hold, parted by ``|``.
 
     Raises :class:`Misfit` where there is none.
     """
-    answers = [found.texts[place] for place in found.rights]
-    if not answers:
-        answers = [part for cell in (row.one("answer"), *row.all("accepted")) for part in split_bars(cell)]
+    answers = [found.texts[place] for place in found.rights] or listed_answers(row)
     if not answers:
         raise Misfit("no-answer", "The answer is blank. Write the right answer after the question.")
     return answers

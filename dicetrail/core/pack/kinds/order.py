@@ -11,8 +11,8 @@ from ..notation import join_bars
 from ..record import WrittenRecord
 from ..row import CellRow
 from ..samples import Sample
-from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked
-from .several import listed_answers, on_label_lists
+from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked, listed_answers
+from .several import on_label_lists
 
 
 class WrittenOrder(WrittenKind):

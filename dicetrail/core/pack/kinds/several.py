@@ -8,11 +8,11 @@ from collections.abc import Iterator, Sequence
 from ...play.question import LABELS, Question, said
 from ..cells import places_of_key
 from ..misfit import Misfit
-from ..notation import join_bars, split_bars, write_places
+from ..notation import join_bars, write_places
 from ..record import WrittenRecord
 from ..row import CellRow
 from ..samples import Sample
-from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked
+from .base import NO_OPTIONS, Key, Options, Tip, WrittenKind, checked, listed_answers
 from .choice import on_labels, on_negative, on_options
 
 
@@ -79,11 +79,6 @@ class WrittenSeveral(WrittenKind):
         wrong = [label for label in LABELS[: len(question.options)] if label not in labels]
         if wrong:
             yield Sample(" ".join([*labels, wrong[0]]), "one too many")
-
-
-def listed_answers(row: CellRow) -> list[str]:
-    """What stands under the answer and further accepted ones, parted by ``|``."""
-    return [part for cell in (row.one("answer"), *row.all("accepted")) for part in split_bars(cell)]
 
 
 def on_label_lists(question: Question) -> Iterator[Tip]:

@@ -24,8 +24,6 @@ class Kind:
 
     name: str
     """Its name in files, rules and on screen."""
-    about: str
-    """What the player does, in a few words."""
     hint = ""
     """What the player is told to do where the prompt alone may not say it."""
     moved = False

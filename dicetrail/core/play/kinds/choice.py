@@ -15,7 +15,6 @@ class Choice(Kind):
     """One option is right. The label wins where an option's text is itself a label."""
 
     name = "choice"
-    about = "picks one of several options"
     moved = True
     by_text = True
     nearly = False
@@ -59,6 +58,5 @@ class Sort(Choice):
     """``sort``: the player says which group an item belongs to. The groups keep their places."""
 
     name = "sort"
-    about = "says which group an item belongs to"
     hint = "Where does this belong?"
     moved = False

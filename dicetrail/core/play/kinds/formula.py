@@ -12,7 +12,6 @@ class FormulaKind(Generated):
     """Gives ``number`` or ``choice`` questions."""
 
     name = "formula"
-    about = "works out a sum"
     recipe = Formula
 
     def maker(self, recipe: Formula, prompt: str, level: int) -> Maker:

@@ -16,7 +16,6 @@ class Number(Kind):
     """Compared exactly, within the question's tolerance."""
 
     name = "number"
-    about = "types a number"
     nearly = False
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:

@@ -12,7 +12,6 @@ class OddKind(Generated):
     """Gives ``choice`` questions."""
 
     name = "odd"
-    about = "picks which one does not belong"
     recipe = Odd
 
     def maker(self, recipe: Odd, prompt: str, level: int) -> Maker:

@@ -12,7 +12,6 @@ class TableKind(Generated):
     """Gives ``choice`` or ``typed`` questions."""
 
     name = "table"
-    about = "answers from a row of a table"
     recipe = Table
     whole = True
 

@@ -18,7 +18,6 @@ class Truth(Choice):
     """True stands before false, always."""
 
     name = "truth"
-    about = "says whether a statement is true"
     moved = False
     by_text = False
 

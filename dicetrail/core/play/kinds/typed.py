@@ -15,7 +15,6 @@ class Typed(Kind):
     """Any of the accepted answers is right."""
 
     name = "typed"
-    about = "types words"
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By the accepted answers."""
