@@ -33,9 +33,11 @@ def starting_points() -> dict[str, StartingPoint]:
 def read_bytes(path: Path) -> bytes:
     """The bytes of a file. Raises :class:`Refused` with a sentence that says why it can't be read."""
     try:
-        if path.stat().st_size > LARGEST_FILE:
+        with path.open("rb") as file:  # a device tells no size, and may never end
+            data = file.read(LARGEST_FILE + 1)
+        if len(data) > LARGEST_FILE:
             raise Refused(f"{path} is larger than {LARGEST_FILE // 2**20} MB. Split it into several files.")
-        return path.read_bytes()
+        return data
     except FileNotFoundError:
         raise Refused(f"There is no file {path}. Check the name and the folder.") from None
     except IsADirectoryError:

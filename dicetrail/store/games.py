@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from typing import Literal
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from . import history
+from .history import Way
 from .models import GameRevision, StoredGame
+from .naming import add_named, numbered
 
 
 def all_games(session: Session) -> list[StoredGame]:
@@ -27,9 +28,8 @@ def game_called(session: Session, slug: str) -> StoredGame | None:
 
 def add_game(session: Session, title: str, text: str, dice: int) -> StoredGame:
     """Keep a new game."""
-    game = StoredGame(slug=_free_slug(session, title), text=text, revision=1, dice=dice)
-    session.add(game)
-    session.flush()
+    slugs = numbered(_slug(title), ending=False)
+    game = add_named(session, StoredGame, StoredGame.slug, slugs, text=text, revision=1, dice=dice)
     session.add(GameRevision(game_id=game.id, number=1, parent=0, text=text))
     return game
 
@@ -49,16 +49,12 @@ def text_of(session: Session, game: StoredGame, revision: int) -> str | None:
     return kept.text if kept else None
 
 
-def turn(session: Session, game: StoredGame, way: Literal["undo", "redo"]) -> None:
-    """Undo the last change, or make it again; nothing happens where there is none."""
-    (history.undo if way == "undo" else history.redo)(session, game)
+def turn(session: Session, game: StoredGame, way: Way, base: int) -> None:
+    """Undo the last change, or make it again; nothing happens where there is none. Raises Stale."""
+    history.turn(session, game, way, base)
     game.text = history.current(session, game).text
 
 
-def _free_slug(session: Session, title: str) -> str:
+def _slug(title: str) -> str:
     plain = unicodedata.normalize("NFKD", title).encode("ascii", "ignore").decode().lower()
-    stem = re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:60] or "game"
-    slug, number = stem, 2
-    while game_called(session, slug) is not None:
-        slug, number = f"{stem}-{number}", number + 1
-    return slug
+    return re.sub(r"[^a-z0-9]+", "-", plain).strip("-")[:60] or "game"

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Any, cast
+from typing import Any, Literal, cast
 
 from sqlalchemy import CursorResult, func, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from .models import GameRevision, Pack, PackRevision, StoredGame
-from .standing import forget
+from .models import GameRevision, Pack, PackRevision, StoredGame, now
 
 Kept = Pack | StoredGame
+Way = Literal["undo", "redo"]
 
 
 class Stale(ValueError):
@@ -42,38 +42,38 @@ def next_number(session: Session, kept: Kept, base: int) -> int:
 
 def keep(session: Session, kept: Kept, revision: PackRevision | GameRevision) -> None:
     """Keep a new revision as the current one. Raises :class:`Stale` where another came first."""
-    owner, base, number = type(kept), kept.revision, revision.number
     session.add(revision)
     try:
         session.flush()
-        moved = session.execute(
-            update(owner)
-            .where(owner.id == kept.id, owner.revision == base)
-            .values(revision=number)
-            .execution_options(synchronize_session=False)
-        )
     except IntegrityError:
         session.rollback()
         raise Stale from None
+    _move(session, kept, revision.number)
+
+
+def turn(session: Session, kept: Kept, way: Way, base: int) -> None:
+    """Go back to the revision the current one was made from, or on to the latest made from it; nothing
+    happens where there is none. Raises :class:`Stale` where ``base`` is not the current one."""
+    if base != kept.revision:
+        raise Stale
+    number = current(session, kept).parent if way == "undo" else _child(session, kept)
+    if number:
+        _move(session, kept, number)
+
+
+def _move(session: Session, kept: Kept, number: int) -> None:
+    """Make another revision the current one, unless that was changed meanwhile: then raise Stale."""
+    owner = type(kept)
+    moved = session.execute(
+        update(owner)
+        .where(owner.id == kept.id, owner.revision == kept.revision)
+        .values(revision=number, updated=now())
+        .execution_options(synchronize_session=False)
+    )
     if not cast("CursorResult[Any]", moved).rowcount:
         session.rollback()
         raise Stale
-    session.refresh(kept, ["revision"])
-    forget(session)
-
-
-def undo(session: Session, kept: Kept) -> bool:
-    """Go back to the revision the current one was made from; False where it is the first."""
-    parent = current(session, kept).parent
-    kept.revision = parent or kept.revision
-    return bool(parent)
-
-
-def redo(session: Session, kept: Kept) -> bool:
-    """Go on to the latest revision made from the current one; False where there is none."""
-    child = _child(session, kept)
-    kept.revision = child or kept.revision
-    return child is not None
+    session.refresh(kept, ["revision", "updated"])
 
 
 def can_undo_redo(session: Session, kept: Kept) -> tuple[bool, bool]:

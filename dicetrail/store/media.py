@@ -10,6 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from .models import Media
+from .naming import add_named, numbered
 
 
 def all_media(session: Session) -> list[Media]:
@@ -40,16 +41,19 @@ def state(digests: dict[str, str]) -> int:
 def keep(session: Session, name: str, data: bytes, mime: str, about: dict[str, Any]) -> Media:
     """Keep a picture or sound. The same bytes are kept once; a name taken by others gets a number."""
     digest = hashlib.sha256(data).hexdigest()
-    stem, dot, ending = name.rpartition(".")
-    if not dot:
-        stem, ending = name, ""
-    number, free = 2, name
-    while (present := media_named(session, free)) is not None:
+    for taken in numbered(name):
+        present = media_named(session, taken)
+        if present is None:
+            break
         if present.digest == digest:
             return present
-        free = f"{stem}-{number}{dot}{ending}"
-        number += 1
-    kept = Media(name=free, digest=digest, mime=mime, about=json.dumps(about), data=data)
-    session.add(kept)
-    session.flush()
-    return kept
+    return add_named(
+        session,
+        Media,
+        Media.name,
+        numbered(name),
+        digest=digest,
+        mime=mime,
+        about=json.dumps(about),
+        data=data,
+    )

@@ -3,18 +3,45 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from typing import ClassVar
 
-from sqlalchemy import ForeignKey, LargeBinary, String, Text, UniqueConstraint
+from sqlalchemy import (
+    DateTime,
+    Dialect,
+    ForeignKey,
+    LargeBinary,
+    String,
+    Text,
+    TypeDecorator,
+    UniqueConstraint,
+)
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
 def now() -> datetime:
-    """The present time, in UTC without a zone, as SQLite keeps it."""
-    return datetime.now(UTC).replace(tzinfo=None)
+    """The present time, in UTC."""
+    return datetime.now(UTC)
+
+
+class Time(TypeDecorator[datetime]):
+    """A time in UTC; SQLite keeps it without its zone."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """As it is kept."""
+        return value and value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """As it was meant."""
+        return value and value.replace(tzinfo=UTC)
 
 
 class Base(DeclarativeBase):
     """All tables."""
+
+    type_annotation_map: ClassVar = {datetime: Time}
 
 
 class Pack(Base):
@@ -95,12 +122,13 @@ class GameRevision(Base):
 
 
 class CompiledGame(Base):
-    """A compiled game as JSON, kept once for all plays of it; ``digest`` is the SHA-256 of the JSON."""
+    """A compiled game as JSON (zlib, RFC 1950), kept once for all plays of it; ``digest`` is the SHA-256 of
+    the JSON."""
 
     __tablename__ = "compiled_games"
 
     digest: Mapped[str] = mapped_column(String(64), primary_key=True)
-    data: Mapped[str] = mapped_column(Text)
+    data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
 class Play(Base):

@@ -7,6 +7,8 @@ from sqlalchemy.orm import Session
 
 from . import history
 from .models import Pack, PackRevision
+from .naming import add_named, numbered
+from .standing import Shelved
 
 
 def pack_named(session: Session, name: str) -> Pack | None:
@@ -18,23 +20,32 @@ def add_pack(
     session: Session, name: str, original: bytes, text: str, encoding: str, settings: str = "{}"
 ) -> Pack:
     """Keep a new pack; a name that is taken gets a number behind it. ``settings`` say how it is read."""
-    pack = Pack(
-        name=free_name(session, name), encoding=encoding, original=original, read_as=settings, revision=1
+    pack = add_named(
+        session,
+        Pack,
+        Pack.name,
+        numbered(name),
+        encoding=encoding,
+        original=original,
+        read_as=settings,
+        revision=1,
     )
-    session.add(pack)
-    session.flush()
     session.add(PackRevision(pack_id=pack.id, number=1, parent=0, text=text, settings=settings))
     return pack
 
 
-def text_of(session: Session, pack: Pack) -> str:
+def text_of(session: Session, pack: Pack | Shelved) -> str:
     """The current text of a pack."""
-    return str(history.current(session, pack).text)
+    return _current(session, pack).text
 
 
-def settings_of(session: Session, pack: Pack) -> str:
+def settings_of(session: Session, pack: Pack | Shelved) -> str:
     """How the current text of a pack is read, as JSON."""
-    return str(history.current(session, pack).settings)
+    return _current(session, pack).settings
+
+
+def _current(session: Session, pack: Pack | Shelved) -> PackRevision:
+    return session.get_one(PackRevision, (pack.id, pack.revision))
 
 
 def change_text(session: Session, pack: Pack, text: str, base: int, settings: str = "{}") -> None:
@@ -44,15 +55,3 @@ def change_text(session: Session, pack: Pack, text: str, base: int, settings: st
         pack_id=pack.id, number=number, parent=pack.revision, text=text, settings=settings
     )
     history.keep(session, pack, revision)
-
-
-def free_name(session: Session, name: str) -> str:
-    """A name, with a number behind it where it is taken."""
-    stem, dot, ending = name.rpartition(".")
-    if not dot:
-        stem, ending = name, ""
-    number, free = 2, name
-    while pack_named(session, free) is not None:
-        free = f"{stem}-{number}{dot}{ending}"
-        number += 1
-    return free

@@ -4,45 +4,116 @@ from __future__ import annotations
 
 import json
 import secrets
-from collections.abc import Mapping
+import zlib
+from collections.abc import Iterable, Sequence
+from dataclasses import asdict, dataclass
 from hashlib import sha256
+from typing import Any
 
-from sqlalchemy import select, update
+from sqlalchemy import bindparam, insert, select, update
+from sqlalchemy.dialects.sqlite import insert as insert_new
 from sqlalchemy.orm import Session
 
 from ..core.play.game import Choices, Game, Move, from_json, to_json
-from .models import CompiledGame, Play, PlayMove
+from .models import CompiledGame, Play, PlayMove, now
 
-Clocks = Mapping[str, tuple[int, bool]]
-"""For each play how far its time has come, in milliseconds, and whether it is over."""
+QUICKLY = 1
+"""How hard compiled games are pressed together: those of large packs are to be written soon."""
 
 
-def add_play(session: Session, game_id: int, game: Game, choices: Choices) -> Play:
-    """Keep a new play of a compiled game, which is kept with it."""
-    data = json.dumps(to_json(game), ensure_ascii=False, sort_keys=True)
-    digest = sha256(data.encode()).hexdigest()
-    if session.get(CompiledGame, digest) is None:
-        session.add(CompiledGame(digest=digest, data=data))
-        session.flush()
-    play = Play(
-        id=secrets.token_urlsafe(12),
-        game_id=game_id,
-        digest=digest,
-        dice=choices.dice,
-        player=choices.player,
-        count=choices.count,
-        topic=choices.topic,
-        level=choices.level,
-        clock=0,
-        over=False,
+@dataclass(frozen=True, slots=True)
+class Begun:
+    """A play was started, of the compiled game of a digest."""
+
+    play_id: str
+    game_id: int
+    digest: str
+    choices: Choices
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A move was made, and the play's time has come so far (milliseconds)."""
+
+    play_id: str
+    number: int
+    move: Move
+    at: int
+
+
+@dataclass(frozen=True, slots=True)
+class Passed:
+    """A play's time has come so far (milliseconds), and whether it is over."""
+
+    play_id: str
+    clock: int
+    over: bool
+
+
+Happening = Begun | Made | Passed
+
+
+def new_id() -> str:
+    """An id for a play that nobody can guess."""
+    return secrets.token_urlsafe(12)
+
+
+def keep(session: Session, happenings: Iterable[Happening]) -> None:
+    """Keep what happened in plays, in one statement for each sort of it."""
+    sorts: dict[type[Happening], list[Any]] = {Begun: [], Made: [], Passed: []}
+    for happening in happenings:
+        sorts[type(happening)].append(happening)
+    if sorts[Begun]:
+        session.execute(insert(Play), [_begun(one) for one in sorts[Begun]])
+    if sorts[Made]:
+        session.execute(insert(PlayMove), [_made(one) for one in sorts[Made]])
+    clocks = [{"play": one.play_id, "to": one.at, "ended": False} for one in sorts[Made]]
+    clocks += [{"play": one.play_id, "to": one.clock, "ended": one.over} for one in sorts[Passed]]
+    if clocks:
+        session.connection().execute(_TIME_PASSED, clocks)
+
+
+_TIME_PASSED = (
+    update(Play).where(Play.id == bindparam("play")).values(clock=bindparam("to"), over=bindparam("ended"))
+)
+
+
+def _begun(one: Begun) -> dict[str, Any]:
+    return {
+        "id": one.play_id,
+        "game_id": one.game_id,
+        "digest": one.digest,
+        "started": now(),
+        **asdict(one.choices),
+    }
+
+
+def _made(one: Made) -> dict[str, Any]:
+    return {
+        "play_id": one.play_id,
+        "number": one.number,
+        "at": one.at,
+        "do": one.move.do,
+        "text": one.move.text,
+        "visit": one.move.visit,
+    }
+
+
+def keep_game(session: Session, game: Game) -> str:
+    """Keep a compiled game, once for all plays of it; its digest."""
+    data = json.dumps(to_json(game), ensure_ascii=False, sort_keys=True).encode()
+    digest = sha256(data).hexdigest()
+    session.execute(
+        insert_new(CompiledGame)
+        .values(digest=digest, data=zlib.compress(data, QUICKLY))
+        .on_conflict_do_nothing()
     )
-    session.add(play)
-    return play
+    return digest
 
 
 def compiled_game(session: Session, digest: str) -> Game:
     """The compiled game a play was started with."""
-    return from_json(json.loads(session.get_one(CompiledGame, digest).data))
+    return from_json(json.loads(zlib.decompress(session.get_one(CompiledGame, digest).data)))
 
 
 def choices_of(play: Play) -> Choices:
@@ -50,19 +121,7 @@ def choices_of(play: Play) -> Choices:
     return Choices(play.dice, play.player, play.count, play.topic, play.level)
 
 
-def moves_of(session: Session, play_id: str) -> list[tuple[Move, int]]:
+def moves_of(session: Session, play_id: str) -> Sequence[tuple[Move, int]]:
     """The moves of a play with their times, in order."""
     rows = session.scalars(select(PlayMove).where(PlayMove.play_id == play_id).order_by(PlayMove.number))
     return [(Move(row.do, row.text, row.visit), row.at) for row in rows]  # type: ignore[arg-type]
-
-
-def keep_move(session: Session, play_id: str, number: int, move: Move, at: int) -> None:
-    """Keep one move, and that the play's time has come so far."""
-    session.add(PlayMove(play_id=play_id, number=number, at=at, do=move.do, text=move.text, visit=move.visit))
-    session.execute(update(Play).where(Play.id == play_id).values(clock=at))
-
-
-def keep_clocks(session: Session, clocks: Clocks) -> None:
-    """Keep how far the time of plays has come, and whether they are over."""
-    for play_id, (clock, over) in clocks.items():
-        session.execute(update(Play).where(Play.id == play_id).values(clock=clock, over=over))

@@ -2,33 +2,42 @@
 
 from __future__ import annotations
 
-from typing import TypeVar
+from typing import Any, TypeVar, cast
 
-from sqlalchemy import select
+from sqlalchemy import CursorResult, select, update
 from sqlalchemy.orm import Session
 
 from .models import Pack, StoredGame, now
-from .packs import free_name
+from .naming import free, numbered
 
 Thing = TypeVar("Thing", Pack, StoredGame)
 
 MOST_TOLD = 50
 
 
-def take_off(thing: Pack | StoredGame) -> None:
+def take_off(session: Session, thing: Pack | StoredGame) -> None:
     """Take something off the shelf. A pack leaves its name free for another; a game keeps its link."""
-    if thing.off_since is None:
-        thing.off_since = now()
-        if isinstance(thing, Pack):
-            thing.name = thing.name[:180] + _mark(thing)
+    if _shelved(session, thing, off=True) and isinstance(thing, Pack):
+        thing.name = thing.name[:180] + _mark(thing)
 
 
 def put_back(session: Session, thing: Pack | StoredGame) -> None:
     """Put something back as it was; a pack whose name is taken meanwhile gets a number behind it."""
-    if thing.off_since is not None:
-        thing.off_since = None
-        if isinstance(thing, Pack):
-            thing.name = free_name(session, name_of(thing))
+    if _shelved(session, thing, off=False) and isinstance(thing, Pack):
+        thing.name = next(free(session, Pack.name, numbered(name_of(thing))))
+
+
+def _shelved(session: Session, thing: Pack | StoredGame, *, off: bool) -> bool:
+    """Take something off, or put it back; False where that was done already, by another at once."""
+    kind = type(thing)
+    moved = session.execute(
+        update(kind)
+        .where(kind.id == thing.id, kind.off_since.is_(None) if off else kind.off_since.is_not(None))
+        .values(off_since=now() if off else None)
+        .execution_options(synchronize_session=False)
+    )
+    session.refresh(thing)
+    return bool(cast("CursorResult[Any]", moved).rowcount)
 
 
 def name_of(pack: Pack) -> str:

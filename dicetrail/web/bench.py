@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import asdict
 from math import inf
-from typing import cast
+from typing import Annotated, cast
 
-from fastapi import APIRouter, HTTPException, Response, UploadFile
+from fastapi import Query, Response, UploadFile
 from fastapi.responses import PlainTextResponse
 from sqlalchemy.orm import Session
 
@@ -28,12 +27,12 @@ from ..core.prove.replay.starter_waymarks import expectations, first_set
 from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
 from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
-from ..core.prove.search.reach import Reach
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store import games
 from ..store.models import StoredGame
 from .download import download
-from .games.the_game import TheDocument, TheGame, TheProgram
+from .games.the_game import TheDocument, TheGame, TheProgram, TheReach
+from .refusals import router_of
 from .requests import TheSession, TheWorkshop
 from .shapes.bench import (
     BenchIn,
@@ -54,7 +53,7 @@ from .shapes.bench import (
 )
 from .workshop import Workshop
 
-router = APIRouter(prefix="/api/workshop", tags=["bench"])
+router = router_of("/api/workshop", "bench")
 
 FAR_BACK = 12
 """Revisions back that are looked at for rules under which a waymark passed."""
@@ -153,11 +152,16 @@ def waymarks(game: TheGame, document: TheDocument, session: TheSession, workshop
 
 @router.get("/games/{game_id}/first-set")
 def proposed(
-    game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
+    found: TheReach, game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
 ) -> list[WaymarkPart]:
     """Waymarks made from the rules, with the results that the present rules give."""
-    found = workshop.games.reach(session, game, wait=True)
-    return first_set(program, game.dice, found.ways if found else None)
+    made: list[WaymarkPart] = workshop.games.known(
+        session,
+        game,
+        ("first set", game.dice, found.complete),
+        lambda: first_set(program, game.dice, found.ways),
+    )
+    return made
 
 
 @router.post("/games/{game_id}/coverage")
@@ -194,17 +198,20 @@ def coverage(
 
 @router.get("/games/{game_id}/way")
 def way(
-    what: str,
+    what: Annotated[str, Query(pattern=r"^(row|ending|award) [0-9]{1,4}$")],
+    found: TheReach,
     game: TheGame,
     program: TheProgram,
     session: TheSession,
     workshop: TheWorkshop,
 ) -> WayOut:
-    """Moves that come to a row, an ending or an award."""
-    if not re.fullmatch(r"(row|ending|award) \d{1,4}", what):
-        raise HTTPException(422, "Ask for a row, an ending or an award, such as `row 3`.")
-    found = workshop.games.reach(session, game, wait=True) or Reach(complete=False)
-    come = way_to(program, found, what, game.dice)
+    """Moves that come to a row, an ending or an award, such as ``row 3``."""
+    come = workshop.games.known(
+        session,
+        game,
+        ("way", what, game.dice, found.complete),
+        lambda: (way_to(program, found, what, game.dice),),
+    )[0]
     return WayOut(dice=game.dice if come is None else come[0], moves=None if come is None else come[1])
 
 

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from functools import cache
 from pathlib import Path
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from ..store import games, packs
+from ..store import games, media, packs
 from ..store.models import Pack, StoredGame
 from .workshop import Workshop, files
 
 DEMO = Path(__file__).parent.parent / "demo"
 DEMO_DICE = 1708
+MEDIA = (".png", ".ogg")
 
 
 def bring_demo_once(workshop: Workshop) -> None:
@@ -26,8 +28,8 @@ def bring_demo_once(workshop: Workshop) -> None:
 def bring_demo(workshop: Workshop, session: Session) -> None:
     """Put those of the demo's packs and games on the shelf that are not there."""
     for path in sorted((DEMO / "packs").iterdir()):
-        if path.suffix in (".png", ".ogg"):
-            files.bring(session, path.name, path.read_bytes())
+        if path.suffix in MEDIA:
+            media.keep(session, *_ready(path))
         elif packs.pack_named(session, f"packs/{path.name}") is None:
             workshop.packs.bring(session, path.name, path.read_bytes())
     session.commit()
@@ -38,6 +40,11 @@ def bring_demo(workshop: Workshop, session: Session) -> None:
             title = workshop.games.read(session, text).title or path.stem
             games.add_game(session, title, text, DEMO_DICE)
     session.commit()
+
+
+@cache
+def _ready(path: Path) -> files.Ready:
+    return files.ready(path.name, path.read_bytes())
 
 
 def _number(path: Path) -> int:

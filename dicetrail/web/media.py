@@ -4,17 +4,18 @@ from __future__ import annotations
 
 import json
 
-from fastapi import APIRouter, HTTPException, Response, UploadFile
+from fastapi import HTTPException, Response, UploadFile
 
 from ..core.pack.pictures import LARGEST_PICTURE
 from ..store import media
 from ..store.models import Media
+from .refusals import router_of
 from .requests import TheSession
 from .shapes.packs import MediaOut
 from .workshop import files
 from .workshop.files import FILES
 
-router = APIRouter(tags=["media"])
+router = router_of("", "media")
 
 
 @router.get("/api/workshop/media")

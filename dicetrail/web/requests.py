@@ -29,4 +29,13 @@ async def session_of(workshop: TheWorkshop) -> AsyncIterator[Session]:
         yield session
 
 
-TheSession = Annotated[Session, Depends(session_of)]
+AT_ONCE = 2
+"""Requests of makers that work at once; the others wait for their turn without holding anything. Python runs
+one thread at a time: more of them would only be in each other's way, and in that of the players."""
+PLAYERS_AT_ONCE = 2
+"""The same for players who come in, who need not wait for makers."""
+
+TheSession = Annotated[Session, Depends(session_of, scope="function", max_concurrency=AT_ONCE)]
+"""The session of a maker's request; it is given back before the answer goes out."""
+ThePlayersSession = Annotated[Session, Depends(session_of, scope="function", max_concurrency=PLAYERS_AT_ONCE)]
+"""The session of a player's request."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gc
+import socket
 import sys
 from pathlib import Path
 
@@ -9,19 +11,62 @@ import uvicorn
 from platformdirs import user_data_path
 
 from ..core.snag import Refused
-from .app import PAGES, create_app
+from .app import create_app
+from .guard import KEY_PATH, is_loopback, new_key
+from .pages import PAGES
+from .shapes.players import LARGEST_FRAME
+
+SWITCH = 0.001
+"""Seconds for which a thread may keep the others from running: five times less than usual, so that players do
+not wait for the workshop."""
+COLLECTED = (50_000, 50, 100)
+"""How many new objects the collector of cycles waits for. Packs are millions of objects without a cycle, and
+while it goes through them everybody waits."""
+WAITING = 2048
+"""Connections that may wait to be taken up."""
 
 
 def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
-    """Serve until stopped. Raises Refused where the pages are not built or the folder can't be used."""
+    """Serve until stopped. Raises Refused where the pages are not built, or the folder or the port can't be
+    used."""
     if not (PAGES / "index.html").is_file():
         raise Refused(
             "The pages are not built yet. Run `make demo`, or `npm run build` in the frontend folder."
         )
+    sys.setswitchinterval(SWITCH)
+    gc.set_threshold(*COLLECTED)
+    listening = _listen(host, port)
     folder = data or user_data_path("dicetrail", appauthor=False)
+    key = None if is_loopback(host) else new_key()
     try:
-        app = create_app(folder, demo=demo)
+        app = create_app(folder, demo=demo, key=key)
     except OSError as error:
         raise Refused(f"The folder {folder} can't be used: {error.strerror}.") from None
-    print(f"Dice Trail is at http://{host}:{port}/ and keeps its data in {folder}", file=sys.stderr)
-    uvicorn.run(app, host=host, port=port, log_level="warning", ws="websockets-sansio")
+    print(f"Dice Trail is at {_address(host, port, key)} and keeps its data in {folder}", file=sys.stderr)
+    if key is not None:
+        print("Whoever has this address can change everything. Players need only /play/…", file=sys.stderr)
+    config = uvicorn.Config(
+        app,
+        log_level="warning",
+        ws="websockets-sansio",
+        ws_max_size=LARGEST_FRAME,
+        ws_per_message_deflate=False,
+        backlog=WAITING,
+    )
+    uvicorn.Server(config).run(sockets=[listening])
+
+
+def _listen(host: str, port: int) -> socket.socket:
+    try:
+        family = socket.getaddrinfo(host, port, type=socket.SOCK_STREAM)[0][0]
+        listening = socket.socket(family, socket.SOCK_STREAM)
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        listening.bind((host, port))
+    except OSError as error:
+        raise Refused(f"Nothing can be served at {host}, port {port}: {error.strerror}.") from None
+    return listening
+
+
+def _address(host: str, port: int, key: str | None) -> str:
+    name = f"[{host}]" if ":" in host else host
+    return f"http://{name}:{port}{f'{KEY_PATH}{key}' if key else '/'}"

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, HTTPException, Request
+from fastapi import Depends, HTTPException, Request
 
 from .jobs import Job, Jobs
+from .refusals import router_of
 from .shapes.common import JobOut
 
-router = APIRouter(prefix="/api/workshop/jobs", tags=["jobs"])
+router = router_of("/api/workshop/jobs", "jobs")
 
 
 def jobs_of(request: Request) -> Jobs:

@@ -159,13 +159,7 @@ class Browser:
     def find(self, css: str, text: str = "") -> WebElement:
         """The first visible element of a selector that holds a text, waited for."""
 
-        def look(_: Any) -> WebElement | None:
-            for element in self.driver.find_elements(By.CSS_SELECTOR, css):
-                if element.is_displayed() and text in element.text:
-                    return element
-            return None
-
-        found = self._wait(look, f"{css} with ‘{text}’")
+        found = self._wait(lambda _: self._first(css, text), f"{css} with ‘{text}’")
         assert isinstance(found, WebElement)
         return found
 
@@ -177,16 +171,31 @@ class Browser:
         """A button or link that acts like one."""
         return self.find("button, a", text)
 
+    def beside(self, css: str, text: str, xpath: str) -> WebElement:
+        """An element by its way from another, both waited for together: a page may draw both anew."""
+
+        def look(_: Any) -> WebElement | None:
+            found = self._first(css, text)
+            return found and found.find_element(By.XPATH, xpath)
+
+        found = self._wait(look, f"{xpath} beside {css} with ‘{text}’")
+        assert isinstance(found, WebElement)
+        return found
+
     def press(self, text: str) -> None:
         """Press a button."""
         self._wait(lambda _: self._try_press(text), f"a button ‘{text}’ to press")
 
     def _try_press(self, text: str) -> bool:
-        for element in self.driver.find_elements(By.CSS_SELECTOR, "button, a"):
-            if element.is_displayed() and element.is_enabled() and text in element.text:
-                element.click()
-                return True
-        return False
+        element = self._first("button:enabled, a", text)
+        if element is not None:
+            element.click()
+        return element is not None
+
+    def _first(self, css: str, text: str) -> WebElement | None:
+        """The first visible element of a selector that holds a text, in one question to the browser."""
+        found: WebElement | None = self.driver.execute_script(_FIRST, css, text)
+        return found
 
     def sooner(self, css: str, text: str) -> None:
         """Wait for an element, or press a button of that text where it comes sooner."""
@@ -252,6 +261,17 @@ class Browser:
         """Keep a picture of the page as it stands."""
         self.driver.save_screenshot(str(path))
 
+
+_FIRST = """
+const [css, text] = arguments;
+const plain = text => text.replace(/\\s+/g, " ");
+const shown = element =>
+  element.checkVisibility({opacityProperty: true, visibilityProperty: true}) ||
+  (getComputedStyle(element).display === "contents" && Array.from(element.children).some(shown));
+return Array.from(document.querySelectorAll(css)).find(element =>
+  shown(element) && plain(element.innerText ?? element.textContent).includes(plain(text))
+) ?? null;
+"""
 
 _FREE: list[webdriver.Chrome] = []
 """Browsers that are open and that nobody uses: to start one takes seconds. Every served workshop has a port

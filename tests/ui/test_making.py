@@ -223,7 +223,7 @@ class Making(unittest.TestCase):
         browser.press("Set out")
         browser.find("h1", first)
         self.assertEqual(urlparse(browser.driver.current_url).query, "")
-        while not browser.all("[data-result]"):
+        while browser.find("[data-phase=asking], [data-result]").get_attribute("data-phase"):
             browser.keys("a")
             browser.sooner("[data-result]", "Go on")
         browser.press("Play again")

@@ -101,9 +101,8 @@ class QuestionsScreen(unittest.TestCase):
 
     def field(self, label: str):
         """The control that a label names, in the open question."""
-        return self.browser.find("aside label", label).find_element(
-            By.XPATH, "following-sibling::*[self::input or self::textarea or self::select or self::div]"
-        )
+        around = "following-sibling::*[self::input or self::textarea or self::select or self::div]"
+        return self.browser.beside("aside label", label, around)
 
     def rewrite(self, element, text: str) -> None:
         element.send_keys(Keys.CONTROL, "a", Keys.NULL, text)

@@ -51,13 +51,20 @@ class Serving(unittest.TestCase):
     def serve(self) -> TestClient:
         """End the application and start a new one over the same folder; a client of it."""
         self._running.close()
-        return self._running.enter_context(TestClient(create_app(self.folder, demo=self.demo)))
+        return self._running.enter_context(
+            TestClient(create_app(self.folder, demo=self.demo), base_url="http://localhost")
+        )
 
     def ask(self, method: str, path: str, body: Any = None, code: int = 200) -> Any:
         """A request to the maker's API that must be answered with ``code``."""
         response = self.client.request(method, f"/api/workshop{path}", json=body)
         self.assertEqual(response.status_code, code, response.text)
         return response.json()
+
+    def turn(self, path: str, way: str) -> Any:
+        """Undo or redo the last change of a pack or a game, in the revision that it has."""
+        revision = self.ask("GET", path)["revision"]
+        return self.ask("POST", f"{path}/turn/{way}?revision={revision}")
 
     def bring(self, name: str, data: bytes, code: int = 201) -> Any:
         """Bring a file: its pack, or what was said against it."""

@@ -37,10 +37,10 @@ class Answers(Serving):
         found, samples = self.samples(game, pack)
         self.assertEqual((found["origins"]["ignore"], samples["belay-knot"]["must"]), ("pack", "right"))
         self.assertEqual(len(found["broken"]), 1)
-        back = self.ask("POST", f"/games/{game['id']}/turn/undo")
+        back = self.turn(f"/games/{game['id']}", "undo")
         self.assertEqual([snag["code"] for snag in back["snags"]], [])
         self.assertTrue(back["can_redo"])
-        again = self.ask("POST", f"/games/{game['id']}/turn/redo")
+        again = self.turn(f"/games/{game['id']}", "redo")
         self.assertIn("broken-sample", [snag["code"] for snag in again["snags"]])
 
     def test_another_right_answer(self):

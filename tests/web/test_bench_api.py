@@ -203,5 +203,5 @@ class Upgrade(Serving):
         for left in self.folder.glob("dicetrail.sqlite-*"):
             left.unlink()
         self.client = self.serve()
-        self.assertEqual(self.ask("POST", "/games/1/turn/undo")["text"], "title: A")
-        self.assertEqual(self.ask("POST", "/games/1/turn/redo")["text"], "title: B")
+        self.assertEqual(self.turn("/games/1", "undo")["text"], "title: A")
+        self.assertEqual(self.turn("/games/1", "redo")["text"], "title: B")

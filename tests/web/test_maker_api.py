@@ -47,12 +47,12 @@ class Packs(Serving):
         mended = pack["snags"][0]["mended"]
         pack = self.ask("PUT", f"{path}/lines/6", {"raw": mended, "revision": 1})
         self.assertEqual((pack["questions"], pack["snags"], pack["revision"]), (6, [], 2))
-        pack = self.ask("POST", f"{path}/turn/undo")
+        pack = self.turn(path, "undo")
         self.assertEqual((pack["questions"], pack["can_undo"], pack["can_redo"]), (5, False, True))
-        self.assertEqual(self.ask("POST", f"{path}/turn/undo")["questions"], 5)
-        pack = self.ask("POST", f"{path}/turn/redo")
+        self.assertEqual(self.turn(path, "undo")["questions"], 5)
+        pack = self.turn(path, "redo")
         self.assertEqual((pack["questions"], pack["can_redo"]), (6, False))
-        self.ask("POST", f"{path}/turn/undo")
+        self.turn(path, "undo")
         other = self.ask("PUT", f"{path}/lines/6", {"raw": None, "revision": 1})
         self.assertEqual((other["lines"], other["revision"]), (5, 3))
         with self.client.app.state.workshop.session() as session:

@@ -58,9 +58,7 @@ class Questions(Serving):
         self.assertIn("whole number", self.change(1, 422, level="9")["detail"])
         self.assertIn("elsewhere", self.change(1, 409, revision=1)["detail"])
         self.ask("GET", f"{self.path}/questions/99", code=404)
-        self.assertEqual(
-            self.ask("POST", f"{self.path}/turn/undo")["roles"], ["prompt", "answer", "wrong", "wrong"]
-        )
+        self.assertEqual(self.turn(self.path, "undo")["roles"], ["prompt", "answer", "wrong", "wrong"])
 
     def test_many(self):
         def many(do: str, *numbers: int, revision: int, before: int | None = None, code: int = 200) -> Any:
@@ -147,7 +145,7 @@ class Questions(Serving):
         self.assertEqual(whole["pack"]["questions"], 5)
         self.assertNotIn("right 1", str(self.ask("GET", f"{self.path}/questions/0")))
         self.ask("POST", f"{self.path}/again/take", {**body, "token": "gone"}, 422)
-        self.ask("POST", f"{self.path}/turn/undo")
+        self.turn(self.path, "undo")
         self.assertEqual(self.ask("GET", f"{self.path}/questions/0")["record"]["why"], "mine")
 
     def test_pictures_and_sounds(self):

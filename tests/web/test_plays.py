@@ -22,7 +22,7 @@ class Live(Serving):
     """Steps over the live socket."""
 
     def live(self, play: str):
-        return self.client.websocket_connect(f"/api/players/plays/{play}/live")
+        return self.client.websocket_connect(f"ws://localhost/api/players/plays/{play}/live")
 
     def send(self, socket, do: str, visit: int, text: str = "") -> None:
         socket.send_text(json.dumps({"do": do, "text": text, "visit": visit}))
@@ -125,18 +125,19 @@ class Plays(Live):
         self.game(RULES.replace("question: 30", "question: 0.5"))
         play = self.start()
         live = self.client.app.state.live
-        keep, failed = live._keep_clocks, []
+        keeper, failed = live._keeper, []
+        write = keeper._write
 
-        def fail(clocks):
-            failed.append(clocks)
-            raise OperationalError("UPDATE", {}, Exception("database is locked"))
+        def fail(happenings):
+            failed.append(happenings)
+            return OperationalError("UPDATE", {}, Exception("database is locked"))
 
-        live._keep_clocks = fail
+        keeper._write = fail
         with self.assertLogs("dicetrail.web.players.live", "WARNING"), self.live(play) as socket:
             view = view_when(socket, lambda v: v["phase"] == "over")
             self.assertEqual(view["outcome"]["result"], "lost")
             self.assertGreater(len(failed), 1)
-            live._keep_clocks = keep
+            keeper._write = write
             end = time.monotonic() + 10
             while time.monotonic() < end:
                 with self.client.app.state.workshop.session() as session:

@@ -16,6 +16,8 @@ from .recipes import Formula, RecipeError, Span
 
 MOST_TRIED = 10_000
 """Ways to fill in a formula's variables that are looked through."""
+MOST_VARIABLES = 20
+"""Variables of a formula."""
 MOST_VALUES = 1_000_000
 """Numbers a variable's span may hold."""
 WHOLE = "whole"
@@ -33,6 +35,11 @@ class FormulaMaker:
     """
 
     def __init__(self, formula: Formula, prompt: str, level: int) -> None:
+        if len(formula.spans) > MOST_VARIABLES:
+            raise RecipeError(
+                f"This formula has {len(formula.spans)} variables; {MOST_VARIABLES} is the most. Leave some"
+                " out."
+            )
         self._formula = formula
         self._level = level
         self._variables = [span.name for span in formula.spans]
@@ -121,16 +128,20 @@ class FormulaMaker:
         for tried, filled in enumerate(self._ways(())):
             if tried == MOST_TRIED:
                 return self._sample(), False
-            if self._meets(filled):
+            if len(filled) == len(self._spans) and self._meets(filled):
                 found.append(filled)
         return found, True
 
     def _ways(self, filled: Filled) -> Iterator[Filled]:
-        """Every way to fill in the variables after those that are ``filled``."""
+        """Every way to fill in the variables after those that are ``filled``, as far as each goes: a variable
+        may have no number left to be."""
         if len(filled) == len(self._spans):
             yield filled
             return
-        for value in self._spans[len(filled)].values(self._names(filled)):
+        values = self._spans[len(filled)].values(self._names(filled))
+        if not values:
+            yield filled
+        for value in values:
             yield from self._ways((*filled, value))
 
     def _sample(self) -> list[Filled]:

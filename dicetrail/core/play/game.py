@@ -340,11 +340,22 @@ def from_json(data: dict[str, Any]) -> Game:
     )
 
 
+_USUAL = Question._field_defaults
+"""What a kept question has where nothing is said of it: no default may ever change, or old plays do."""
+
+
 def _question_data(question: Question) -> dict[str, Any]:
-    data = question._asdict()
-    data["tolerance"] = str(question.tolerance)
-    data["recipe"] = dataclasses.asdict(question.recipe) if question.recipe else None
-    data["checking"] = dataclasses.asdict(question.checking) if question.checking else None
+    """A question without what it has by default, for a hundred thousand of them are kept."""
+    data: dict[str, Any] = {
+        name: value
+        for name, value in zip(question._fields, question, strict=True)
+        if name not in _USUAL or value != _USUAL[name]
+    }
+    if "tolerance" in data:
+        data["tolerance"] = str(question.tolerance)
+    for part in ("recipe", "checking"):
+        if part in data:
+            data[part] = dataclasses.asdict(data[part])
     return data
 
 
@@ -353,18 +364,15 @@ def _question(data: dict[str, Any]) -> Question:
         right = data["right"]
         data = {name: value for name, value in data.items() if name != "right"}
         data["rights"] = () if right < 0 else (right,)
-    lists = {name: tuple(data[name]) for name in ("answers", "options", "rights", "pinned")}
-    recipe = _recipe(data["kind"], data["recipe"]) if data["recipe"] else None
-    own = data.get("checking")
-    return Question(
-        **{
-            **data,
-            **lists,
-            "tolerance": Fraction(data["tolerance"]),
-            "recipe": recipe,
-            "checking": _checking(own) if own else None,
-        }
-    )
+    parts = dict(data)
+    for name in ("answers", "options", "rights", "pinned"):
+        if name in parts:
+            parts[name] = tuple(parts[name])
+    recipe, own = parts.get("recipe"), parts.get("checking")
+    parts["tolerance"] = Fraction(parts.get("tolerance", 0))
+    parts["recipe"] = _recipe(parts["kind"], recipe) if recipe else None
+    parts["checking"] = _checking(own) if own else None
+    return Question(**parts)
 
 
 def _checking(data: dict[str, Any]) -> Checking:

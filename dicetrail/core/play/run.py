@@ -99,20 +99,30 @@ class Run:
         What falls due before it happens first; an answer at the very millisecond a clock runs out still
         counts. A move that is not possible now changes nothing and is recorded as ignored.
         """
-        self._pass_time(at, before_a_move=True)
-        if move.visit is not None and move.visit != self.visit:
+        if not self.takes(move, at):
             self._ignore(move, at)
         elif move.do == "leave":
-            self._leave(move, at)
+            self._stop_clocks(at)
+            self._finish(End("done"), at, move="leave")
         elif move.do == "continue":
-            self._continue(move, at)
-        elif self.phase != "asking":
-            self._ignore(move, at)
+            self._record(at, move="continue", next_=TOLD_AS[self._onward])
+            self._go_on(at)
         elif move.do == "skip":
             self._happen("skipped", at, move="skip")
         else:
             self._answer(move, at)
         self.tick(at)
+
+    def takes(self, move: Move, at: int) -> bool:
+        """Whether a move at the time ``at`` would do something; whatever falls due before it happens now."""
+        self._pass_time(at, before_a_move=True)
+        if move.visit is not None and move.visit != self.visit:
+            return False
+        if move.do == "leave":
+            return self.program.game.leave and self.phase in ("asking", "feedback")
+        if move.do == "continue":
+            return self.continue_from is not None and at >= self.continue_from
+        return self.phase == "asking"
 
     def tick(self, at: int) -> None:
         """Let everything happen that falls due by the time ``at``."""
@@ -169,20 +179,6 @@ class Run:
         self.game_clock.stop(at)
 
     # Moves
-
-    def _continue(self, move: Move, at: int) -> None:
-        if self.continue_from is None or at < self.continue_from:
-            self._ignore(move, at)
-        else:
-            self._record(at, move="continue", next_=TOLD_AS[self._onward])
-            self._go_on(at)
-
-    def _leave(self, move: Move, at: int) -> None:
-        if not self.program.game.leave or self.phase not in ("asking", "feedback"):
-            self._ignore(move, at)
-            return
-        self._stop_clocks(at)
-        self._finish(End("done"), at, move="leave")
 
     def _ignore(self, move: Move, at: int) -> None:
         if len(self.trail) < MOST_STEPS:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import keyword
 import re
 from collections.abc import Sequence
+from functools import cache
 from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
@@ -25,7 +26,7 @@ def _none_word(value: object) -> object:
 
 
 def _or_none(schema: dict[str, Any]) -> WithJsonSchema:
-    return WithJsonSchema({"anyOf": [schema, {"const": "none"}]})
+    return WithJsonSchema({"anyOf": [schema, {"const": "none"}, {"type": "null"}]})
 
 
 def _source(value: object) -> object:
@@ -330,6 +331,7 @@ class Document(Part):
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 
 
+@cache
 def schema() -> dict[str, Any]:
     """The JSON Schema (2020-12) of a game document."""
     return {

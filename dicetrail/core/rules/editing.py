@@ -125,6 +125,8 @@ def _with_written(source: YamlText, key: str, shown: Any) -> str:
         begin, end = _part(source, lines, key)
         return "".join([*lines[:begin], written, *lines[end:]])
     order = words_at(())
+    if key not in order:
+        raise KeyError(key)
     earlier = [
         name for name in source.root.keys if name in order and order.index(str(name)) < order.index(key)
     ]

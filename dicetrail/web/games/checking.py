@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import get_args
 
-from fastapi import APIRouter, HTTPException
+from fastapi import HTTPException
 
 from ...core.pack.editing import change
 from ...core.pack.writing import to_record
@@ -14,19 +14,21 @@ from ...core.rules.comparing import collisions, nearest
 from ...core.rules.document import OwnCheckingPart
 from ..packs.shown import question_out, snags_out
 from ..packs.the_pack import ThePack, change_pack, question_at
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.answers import AcceptIn, CheckingOut, SamplesIn, TriedOut
+from ..shapes.common import PathNumber
 from ..shapes.packs import PackOut
 from .the_game import TheDocument, TheGame, TheReading
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 MOST_COLLISIONS = 200
 
 
 @router.post("/games/{game_id}/checking/{pack_id}/{number}")
 def checking_of(
-    number: int,
+    number: PathNumber,
     wanted: SamplesIn,
     game: TheGame,
     reading: TheReading,
@@ -75,7 +77,7 @@ def checking_of(
 
 @router.post("/packs/{pack_id}/questions/{number}/accept")
 def accept(
-    number: int, wanted: AcceptIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    number: PathNumber, wanted: AcceptIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Make an input another right answer of a question that is typed in."""
     question = question_at(workshop.packs.reading(session, pack), number)

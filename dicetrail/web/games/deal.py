@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from fastapi import APIRouter
-
 from ...core.pack.progress import Progress
 from ...core.play.card import Card
 from ...core.play.deck import Deck, pool
@@ -14,12 +12,13 @@ from ...core.play.setup import choose
 from ...core.prove.chance.fairness import Tally, fair_deals, generated
 from ...core.rules.document import DealPart
 from ..jobs import Job
+from ..refusals import router_of
 from ..shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
-from ..shapes.common import DiceNumber
+from ..shapes.common import DiceNumber, Small
 from ..watching import TheJobs, job_of, job_out
 from .the_game import TheGame, TheProgram
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 MOST_CARDS = 500
 """Cards of one deal that are shown."""
@@ -30,9 +29,9 @@ def one_deal(
     game: TheGame,
     program: TheProgram,
     dice: DiceNumber,
-    count: int | None = None,
+    count: Small | None = None,
     topic: str = "",
-    level: int | None = None,
+    level: Small | None = None,
 ) -> DealOut:
     """The questions that a play with these dice asks, the options in their places."""
     compiled = program.game

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
-from fastapi import APIRouter, HTTPException
+from fastapi import HTTPException
 
 from ...core.play.game import Cue, Sound
 from ...core.play.trying import cue_seen
@@ -12,10 +12,11 @@ from ...core.play.view import View
 from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
 from ...core.rules.document import CuePart, SoundPart
+from ..refusals import router_of
 from ..shapes.rules import ExperienceIn, FeedbackOut
 from .the_game import TheDocument, TheGame, TheProgram
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 
 @router.get("/games/{game_id}/feedback")

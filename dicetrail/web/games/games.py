@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
 
-from fastapi import APIRouter, HTTPException, Response
+from fastapi import HTTPException, Response
 from sqlalchemy.orm import Session
 
 from ...core.rules.comments import with_comment
@@ -18,7 +17,9 @@ from ...store import games, history
 from ...store.models import StoredGame
 from ..download import download
 from ..packs.the_pack import pack_of
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import Small
 from ..shapes.games import (
     CommentIn,
     DiceIn,
@@ -34,7 +35,7 @@ from ..workshop.games import roll
 from .shown import game_out
 from .the_game import TheGame
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 
 @router.post("/games", status_code=201)
@@ -81,9 +82,13 @@ def _keep(session: Session, workshop: Workshop, game: StoredGame, text: str, bas
     try:
         games.change_text(session, game, text, base)
     except history.Stale:
-        raise HTTPException(409, "The game was changed elsewhere meanwhile.") from None
+        raise _stale() from None
     session.commit()
     return game_out(session, workshop, game)
+
+
+def _stale() -> HTTPException:
+    return HTTPException(409, "The game was changed elsewhere meanwhile. Your change was not saved.")
 
 
 def _change(
@@ -127,10 +132,13 @@ def comment_on(wanted: CommentIn, game: TheGame, session: TheSession, workshop: 
 
 @router.post("/games/{game_id}/turn/{way}")
 def turn_game(
-    way: Literal["undo", "redo"], game: TheGame, session: TheSession, workshop: TheWorkshop
+    way: history.Way, revision: Small, game: TheGame, session: TheSession, workshop: TheWorkshop
 ) -> GameOut:
-    """Take the last change of a game back, or make it again."""
-    games.turn(session, game, way)
+    """Take the last change of a game back, or make it again, in the revision that is seen."""
+    try:
+        games.turn(session, game, way, revision)
+    except history.Stale:
+        raise _stale() from None
     session.commit()
     return game_out(session, workshop, game)
 

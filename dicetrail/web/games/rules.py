@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from fastapi import APIRouter
-
 from ...core.play.expressions import (
     ExpressionError,
     check_names,
@@ -22,6 +20,7 @@ from ...core.rules.conditions import conditions, fresh_condition
 from ...core.rules.cues import SHIPPED
 from ...core.rules.reading import GameReading
 from ..packs.shown import snags_out
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.rules import (
     CellIn,
@@ -36,7 +35,7 @@ from ..shapes.rules import (
 )
 from .the_game import TheDocument, TheGame, TheReading
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 MOST_VALUES = 60
 """Values of a meter that are told one by one."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal, get_args
 
-from fastapi import APIRouter, HTTPException, Response
+from fastapi import HTTPException, Response
 from sqlalchemy.orm import Session
 
 from ...core.pack.formats import ENDINGS
@@ -22,12 +22,14 @@ from ...store.standing import standing
 from ..demo import DEMO, bring_demo
 from ..download import download
 from ..packs.shown import pack_summary
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import PathNumber
 from ..shapes.games import OffOut, ShelfOut, WordsOut
 from ..workshop import Workshop
 from .shown import game_summary
 
-router = APIRouter(prefix="/api/workshop", tags=["games"])
+router = router_of("/api/workshop", "games")
 
 SAMPLE = "trail-sense.tsv"
 """The demo's pack that is given as a sample."""
@@ -55,17 +57,17 @@ def _shelf_out(session: Session, workshop: Workshop) -> ShelfOut:
 
 @router.post("/{kind}/{number}/off")
 def take_off(
-    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+    kind: Literal["packs", "games"], number: PathNumber, session: TheSession, workshop: TheWorkshop
 ) -> ShelfOut:
     """Take a pack or a game off the shelf; it can be put back."""
-    shelving.take_off(_thing(session, kind, number))
+    shelving.take_off(session, _thing(session, kind, number))
     session.commit()
     return _shelf_out(session, workshop)
 
 
 @router.post("/{kind}/{number}/back")
 def put_back(
-    kind: Literal["packs", "games"], number: int, session: TheSession, workshop: TheWorkshop
+    kind: Literal["packs", "games"], number: PathNumber, session: TheSession, workshop: TheWorkshop
 ) -> ShelfOut:
     """Put a pack or a game that was taken off back on the shelf."""
     shelving.put_back(session, _thing(session, kind, number))

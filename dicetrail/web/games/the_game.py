@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+import asyncio
+from concurrent.futures import Future
 from typing import Annotated
 
 from fastapi import Depends, HTTPException
 
 from ...core.play.program import Program
+from ...core.prove.search.reach import Reach
 from ...core.rules.document import Document
 from ...core.rules.reading import GameReading
 from ...core.snag import Refused
 from ...store.models import StoredGame
-from ..requests import TheSession, TheWorkshop
+from ..requests import AT_ONCE, TheSession, TheWorkshop
+from ..shapes.common import PathNumber
 
 
-def game_of(game_id: int, session: TheSession) -> StoredGame:
+def game_of(game_id: PathNumber, session: TheSession) -> StoredGame:
     """The game a path names."""
     game = session.get(StoredGame, game_id)
     if game is None or game.off_since is not None:
@@ -56,3 +60,21 @@ def program_of(
 
 
 TheProgram = Annotated[Program, Depends(program_of)]
+
+
+def search_of(game_id: PathNumber, workshop: TheWorkshop) -> Future[Reach] | None:
+    """What the plays of the game will be found to come to; None where it can't be played."""
+    with workshop.session() as session:
+        return workshop.games.search(session, game_of(game_id, session))
+
+
+TheSearch = Annotated[Future[Reach] | None, Depends(search_of, max_concurrency=AT_ONCE)]
+
+
+async def reach_of(search: TheSearch) -> Reach:
+    """What the plays of the game can come to, waited for. Who waits holds up nobody, so this has to be the
+    first that a request asks for: before its session."""
+    return Reach(complete=False) if search is None else await asyncio.wrap_future(search)
+
+
+TheReach = Annotated[Reach, Depends(reach_of)]

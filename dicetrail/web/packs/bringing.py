@@ -4,21 +4,35 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Form, UploadFile
+from fastapi import Depends, Form, UploadFile
 from sqlalchemy.orm import Session
 
 from ...core.pack.formats.separated import empty_pack as written_empty
 from ...core.pack.progress import Progress
 from ...core.pack.text import LARGEST_FILE, check_size
+from ...core.snag import Refused
 from ..jobs import Jobs
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import BroughtOut, ColumnsOut, EmptyPackIn, PackOut, PastedIn, SettingsIn
+from ..strict import read_json
 from ..watching import TheJobs, job_out
 from ..workshop import Workshop
 from .columns import columns_out
 from .shown import pack_out
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
+
+
+async def settings_of(settings: Annotated[str, Form()] = "{}") -> SettingsIn:
+    """How a file is to be read, as JSON beside it."""
+    try:
+        return SettingsIn.model_validate(read_json(settings))
+    except ValueError as error:
+        raise Refused(f"The settings can't be used: {error}") from None
+
+
+TheSettings = Annotated[SettingsIn, Depends(settings_of)]
 
 SLOW_FROM = 400_000
 """Bytes from which a file is read as a job that can be watched and stopped."""
@@ -30,18 +44,11 @@ def bring_pack(
     session: TheSession,
     workshop: TheWorkshop,
     jobs: TheJobs,
-    settings: Annotated[str, Form()] = "{}",
+    settings: TheSettings,
 ) -> BroughtOut:
     """Bring a question file; a large one is read as a job."""
     data = file.file.read(LARGEST_FILE + 1)
-    return _bring(
-        session,
-        workshop,
-        jobs,
-        file.filename or "questions.tsv",
-        data,
-        SettingsIn.model_validate_json(settings),
-    )
+    return _bring(session, workshop, jobs, file.filename or "questions.tsv", data, settings)
 
 
 @router.post("/paste", status_code=201)
@@ -54,19 +61,17 @@ def paste_pack(pasted: PastedIn, session: TheSession, workshop: TheWorkshop, job
 def empty_pack(wanted: EmptyPackIn, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """A pack to write into."""
     pack = workshop.packs.bring(session, f"{wanted.name.strip()}.tsv", written_empty().encode())
-    out = pack_out(session, workshop, pack)
     session.commit()
-    return out
+    return pack_out(session, workshop, pack)
 
 
 @router.post("/look")
-def look_at_file(
-    file: UploadFile, workshop: TheWorkshop, settings: Annotated[str, Form()] = "{}"
-) -> ColumnsOut:
+def look_at_file(file: UploadFile, workshop: TheWorkshop, settings: TheSettings) -> ColumnsOut:
     """The columns of a file before it is brought."""
     data = file.file.read(LARGEST_FILE + 1)
-    wanted = SettingsIn.model_validate_json(settings).settings()
-    return columns_out(workshop.packs.read_brought(file.filename or "questions.tsv", data, wanted))
+    return columns_out(
+        workshop.packs.read_brought(file.filename or "questions.tsv", data, settings.settings())
+    )
 
 
 def _bring(
@@ -78,9 +83,8 @@ def _bring(
             session.commit()
             return BroughtOut(game=game.id)
         pack = workshop.packs.bring(session, name, data, wanted.settings())
-        out = pack_out(session, workshop, pack)
         session.commit()
-        return BroughtOut(pack=out)
+        return BroughtOut(pack=pack_out(session, workshop, pack))
 
     def work(progress: Progress) -> int:
         with workshop.session() as own:

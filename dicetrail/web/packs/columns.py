@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
-
 from ...core.pack.editing import Source
 from ...core.pack.formats import TABLE
 from ...core.pack.records import MARKS, split_records
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import Small
 from ..shapes.packs import ColumnsOut, PackOut, SettingsIn
 from ..workshop.settings import write_settings
 from .shown import worth_a_look
 from .the_pack import ThePack, keep_and_show
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
 
 SAMPLES = 6
 """Rows that are shown as they are read."""
@@ -27,7 +27,7 @@ def pack_columns(pack: ThePack, session: TheSession, workshop: TheWorkshop) -> C
 
 @router.put("/{pack_id}/columns")
 def change_columns(
-    wanted: SettingsIn, revision: int, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    wanted: SettingsIn, revision: Small, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Read a pack otherwise: its columns in other roles, with or without a header."""
     before = workshop.packs.source(session, pack)

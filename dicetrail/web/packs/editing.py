@@ -2,23 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
-from fastapi import APIRouter
-
 from ...core.pack.editing import add, change, replace_lines
 from ...store import history
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import PathNumber, Small
 from ..shapes.packs import LineIn, PackOut, RecordIn
 from .shown import pack_out
-from .the_pack import ThePack, change_pack, question_at
+from .the_pack import ThePack, change_pack, question_at, stale
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
 
 
 @router.put("/{pack_id}/lines/{number}")
 def change_line(
-    number: int, line: LineIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    number: PathNumber, line: LineIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Rewrite the record that begins in a line, or take it away."""
     return change_pack(
@@ -40,7 +38,7 @@ def add_question(wanted: RecordIn, pack: ThePack, session: TheSession, workshop:
 
 @router.put("/{pack_id}/questions/{number}")
 def change_question(
-    number: int, wanted: RecordIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    number: PathNumber, wanted: RecordIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
     """Change a question."""
     question_at(workshop.packs.reading(session, pack), number)
@@ -55,9 +53,12 @@ def change_question(
 
 @router.post("/{pack_id}/turn/{way}")
 def turn_pack(
-    way: Literal["undo", "redo"], pack: ThePack, session: TheSession, workshop: TheWorkshop
+    way: history.Way, revision: Small, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> PackOut:
-    """Take the last change of a pack back, or make it again."""
-    (history.undo if way == "undo" else history.redo)(session, pack)
+    """Take the last change of a pack back, or make it again, in the revision that is seen."""
+    try:
+        history.turn(session, pack, way, revision)
+    except history.Stale:
+        raise stale() from None
     session.commit()
     return pack_out(session, workshop, pack)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from ...core.pack.filtering import Order, Wanted, find
 from ...core.pack.formats import SHEETS, write_file
@@ -17,13 +17,15 @@ from ...core.play.view import View
 from ...core.snag import Snag
 from ...store import packs
 from ..download import download
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import PathNumber, Small
 from ..shapes.packs import LineOut, LinesOut, OneQuestionOut, PackOut, QuestionsOut, TryIn
 from ..workshop import files
 from .shown import pack_out, question_out, snags_out
 from .the_pack import ThePack, question_at
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
 
 MOST_SHOWN = 1000
 SAMPLES = 6
@@ -41,8 +43,8 @@ def pack_lines(
     pack: ThePack,
     session: TheSession,
     workshop: TheWorkshop,
-    offset: int = 0,
-    limit: int = 200,
+    offset: Small = 0,
+    limit: Small = 200,
     snags: bool = False,
 ) -> LinesOut:
     """The lines of a pack as written, beside what was read from them; all of them, or those with snags."""
@@ -79,12 +81,12 @@ def find_questions(
     pack: ThePack,
     session: TheSession,
     workshop: TheWorkshop,
-    offset: int = 0,
-    limit: int = 200,
+    offset: Small = 0,
+    limit: Small = 200,
     words: str = "",
     kind: str = "",
     topic: str | None = None,
-    level: int | None = None,
+    level: Small | None = None,
     snag: str = "",
     order: Order = "filed",
     falling: bool = False,
@@ -112,7 +114,9 @@ def find_questions(
 
 
 @router.get("/{pack_id}/questions/{number}")
-def one_question(number: int, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> OneQuestionOut:
+def one_question(
+    number: PathNumber, pack: ThePack, session: TheSession, workshop: TheWorkshop
+) -> OneQuestionOut:
     """One question to be edited, and how a player sees it."""
     question = question_at(workshop.packs.reading(session, pack), number)
     snags = [snag for snag in workshop.packs.snags(session, pack) if snag.line == question.line]
@@ -134,7 +138,7 @@ def one_question(number: int, pack: ThePack, session: TheSession, workshop: TheW
 
 @router.post("/{pack_id}/questions/{number}/try")
 def try_question(
-    number: int, wanted: TryIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+    number: PathNumber, wanted: TryIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> View:
     """How a player sees a question after some answers."""
     question = question_at(workshop.packs.reading(session, pack), number)

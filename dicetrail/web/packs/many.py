@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from fastapi import APIRouter, HTTPException
+from fastapi import HTTPException
 
 from ...core.pack.editing import Source, move, remove
 from ...core.pack.many import add_many, change_many, duplicate, give
@@ -12,12 +12,13 @@ from ...core.pack.reader import read_text
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
 from ...core.snag import Refused
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
 from .shown import pack_out
 from .the_pack import ThePack, change_pack, keep_pack, pack_of, question_at, stale
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
 
 MOST_SET = 5000
 MOST_GIVEN = 300
@@ -87,11 +88,10 @@ def give_questions(wanted: GiveIn, pack: ThePack, session: TheSession, workshop:
         keep_pack(session, workshop, target, now, target.revision)
         if wanted.move:
             keep_pack(session, workshop, pack, remove(source, given), pack.revision)
-    out = GivenOut(
+    session.commit()
+    return GivenOut(
         pack=pack_out(session, workshop, pack),
         target=pack_out(session, workshop, target),
         given=len(given),
         left=[f"{source.read().questions[number].prompt}: {reason}" for number, reason in left],
     )
-    session.commit()
-    return out

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter, UploadFile
+from fastapi import UploadFile
 
 from ...core.pack.editing import Source
 from ...core.pack.reading_again import QuestionDifference, differences, take
 from ...core.pack.text import LARGEST_FILE
+from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import DifferenceOut, DifferencesOut, TakeIn, TakenOut
 from ..workshop.settings import read_settings
 from .shown import question_out
 from .the_pack import ThePack, keep_and_show
 
-router = APIRouter(prefix="/api/workshop/packs", tags=["packs"])
+router = router_of("/api/workshop/packs", "packs")
 
 MOST_SHOWN = 1000
 

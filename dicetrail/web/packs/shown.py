@@ -11,6 +11,7 @@ from ...core.play.question import Question
 from ...core.snag import Snag
 from ...store import history
 from ...store.models import Pack
+from ...store.standing import Shelved
 from ..shapes.common import SnagOut
 from ..shapes.packs import PackOut, PackSummary, QuestionOut
 from ..workshop import Workshop
@@ -45,7 +46,7 @@ def pack_out(session: Session, workshop: Workshop, pack: Pack) -> PackOut:
     )
 
 
-def pack_summary(session: Session, workshop: Workshop, pack: Pack) -> PackSummary:
+def pack_summary(session: Session, workshop: Workshop, pack: Pack | Shelved) -> PackSummary:
     """A pack in short."""
     return PackSummary(
         id=pack.id,

@@ -15,12 +15,13 @@ from ...core.play.question import Question
 from ...store import history
 from ...store.models import Pack
 from ..requests import TheSession
+from ..shapes.common import PathNumber
 from ..shapes.packs import PackOut
 from ..workshop import Workshop
 from .shown import pack_out
 
 
-def pack_of(pack_id: int, session: TheSession) -> Pack:
+def pack_of(pack_id: PathNumber, session: TheSession) -> Pack:
     """The pack a path names."""
     pack = session.get(Pack, pack_id)
     if pack is None or pack.off_since is not None:
@@ -47,9 +48,8 @@ def change_pack(
 def keep_and_show(session: Session, workshop: Workshop, pack: Pack, changed: Source, base: int) -> PackOut:
     """Keep a changed pack, and show it."""
     keep_pack(session, workshop, pack, changed, base)
-    out = pack_out(session, workshop, pack)
     session.commit()
-    return out
+    return pack_out(session, workshop, pack)
 
 
 def keep_pack(session: Session, workshop: Workshop, pack: Pack, changed: Source, base: int) -> None:

@@ -6,20 +6,23 @@ import asyncio
 import contextlib
 import logging
 import time
-from collections.abc import Awaitable, Callable, Sequence
+from collections.abc import Awaitable, Callable, Iterable
 from dataclasses import dataclass, field
+from weakref import WeakValueDictionary
 
+from pydantic import TypeAdapter
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
-from ...core.play.game import Move
+from ...core.play.game import Choices, Move
 from ...core.play.program import Program
 from ...core.play.run import Run
 from ...core.play.view import View, view
 from ...store import plays
 from ...store.models import Play
 from ..workshop import Workshop
-from ..workshop.recent import Recent
+from .allowance import Allowance
+from .keeper import Keeper
 
 log = logging.getLogger(__name__)
 
@@ -28,10 +31,9 @@ HEARTBEAT = 1.0
 REST_AFTER = 120.0
 """Seconds without anybody watching after which a play rests, its clock standing."""
 
-MOST_PROGRAMS = 100
-"""Games that stay ready to run."""
-
-Watcher = Callable[[View], Awaitable[None]]
+Watcher = Callable[[str], Awaitable[None]]
+"""Gets a view as JSON."""
+_VIEWS = TypeAdapter(View)
 
 
 @dataclass(eq=False)
@@ -47,6 +49,7 @@ class LivePlay:
     watchers: list[Watcher] = field(default_factory=list)
     unwatched_since: float = field(default_factory=time.monotonic)
     lock: asyncio.Lock = field(default_factory=asyncio.Lock)
+    allowance: Allowance = field(default_factory=Allowance)
     timer: asyncio.TimerHandle | None = None
     shown: tuple[int, str] = (0, "")
     kept_over: bool = False
@@ -60,57 +63,72 @@ class LivePlay:
         """Whether the play has ended."""
         return self.run.phase == "over"
 
+    def view(self) -> View:
+        """What its player sees now."""
+        return view(self.run, self.now())
+
+    def passed(self) -> plays.Passed:
+        """How far its time has come, to be kept."""
+        return plays.Passed(self.id, self.now(), self.over)
+
 
 class Live:
     """All plays that are going on, and those that can be taken up again."""
 
     def __init__(self, workshop: Workshop) -> None:
         self._workshop = workshop
+        self._keeper = Keeper(workshop.session)
         self._plays: dict[str, LivePlay] = {}
-        self._programs: Recent[Program] = Recent(MOST_PROGRAMS)
-        self._opening = asyncio.Lock()
+        self._programs: WeakValueDictionary[str, Program] = WeakValueDictionary()
+        self._opening: dict[str, asyncio.Task[LivePlay | None]] = {}
         self._ticks: set[asyncio.Task[None]] = set()
+
+    async def begin(self, game_id: int, digest: str, program: Program, choices: Choices) -> str:
+        """Keep a new play of a compiled game; its id."""
+        self._programs[digest] = program
+        play_id = plays.new_id()
+        await self._keeper.keep(plays.Begun(play_id, game_id, digest, choices))
+        return play_id
 
     async def open(self, play_id: str) -> LivePlay | None:
         """The play of an id, taken up where it was left; None where there is none."""
         if play_id in self._plays:
             return self._plays[play_id]
-        async with self._opening:
-            if play_id not in self._plays:
-                play = await run_in_threadpool(self._take_up, play_id)
-                if play is None:
-                    return None
-                self._plays[play_id] = play
-                self._set_timer(play)
-            return self._plays[play_id]
+        opening = self._opening.get(play_id)
+        if opening is None:
+            opening = self._opening[play_id] = asyncio.create_task(self._open(play_id))
+            opening.add_done_callback(lambda _: self._opening.pop(play_id, None))
+        return await asyncio.shield(opening)
+
+    async def _open(self, play_id: str) -> LivePlay | None:
+        play = await run_in_threadpool(self._take_up, play_id)
+        if play is not None:
+            self._plays[play_id] = play
+            self._set_timer(play)
+        return play
 
     def _take_up(self, play_id: str) -> LivePlay | None:
         with self._workshop.session() as session:
             kept = session.get(Play, play_id)
             if kept is None:
                 return None
-            digest = kept.digest
-            program = self._programs.get_or_make(
-                digest, lambda: Program(plays.compiled_game(session, digest))
-            )
-            run = Run(program, plays.choices_of(kept))
+            program = self._programs.get(kept.digest)
+            if program is None:
+                program = self._programs[kept.digest] = Program(plays.compiled_game(session, kept.digest))
             moves = plays.moves_of(session, play_id)
-            clock = max([kept.clock, *(at for _, at in moves)])
+        run = Run(program, plays.choices_of(kept))
+        clock = max([kept.clock, *(at for _, at in moves)])
         run.begin()
         for move, at in moves:
             run.do(move, at)
         run.tick(clock)
         return LivePlay(play_id, run, len(moves), clock)
 
-    def know(self, digest: str, program: Program) -> None:
-        """Use a game that is ready to run for the plays of it that are taken up."""
-        self._programs.put(digest, program)
-
     async def watch(self, play: LivePlay, watcher: Watcher) -> None:
         """Send every new view of a play to ``watcher``, beginning with the present one."""
         async with play.lock:
             play.watchers.append(watcher)
-            await watcher(view(play.run, play.now()))
+            await watcher(_VIEWS.dump_json(play.view()).decode())
 
     def leave(self, play: LivePlay, watcher: Watcher) -> None:
         """Send no more views."""
@@ -118,24 +136,25 @@ class Live:
             play.watchers.remove(watcher)
         play.unwatched_since = time.monotonic()
 
-    async def move(self, play: LivePlay, move: Move) -> None:
-        """Make a move now. It is kept first; a move in a play that is over is let go."""
+    async def move(self, play: LivePlay, move: Move) -> bool:
+        """Make a move now. It is kept first; one that the play could not take is let go.
+
+        False where more moves come than a player can make: then nothing was done.
+        """
+        if not play.allowance.take():
+            return False
+        play.unwatched_since = time.monotonic()
         async with play.lock:
             at = play.now()
-            play.run.tick(at - 1)
-            if play.over:
+            if not play.run.takes(move, at):
                 await self._after(play)
-                return
+                return True
             number = play.moves + 1
-            await run_in_threadpool(self._keep_move, play.id, number, move, at)
+            await self._keeper.keep(plays.Made(play.id, number, move, at))
             play.moves = number
             play.run.do(move, at)
             await self._after(play, kept=True)
-
-    def _keep_move(self, play_id: str, number: int, move: Move, at: int) -> None:
-        with self._workshop.session() as session:
-            plays.keep_move(session, play_id, number, move, at)
-            session.commit()
+        return True
 
     async def _after(self, play: LivePlay, *, kept: bool = False) -> None:
         """Set the timer, and where something happened keep how far the time has come and show everybody.
@@ -148,8 +167,10 @@ class Live:
             return
         play.shown = state
         if play.over or not kept:
-            await self._keep([play])
-        shown = view(play.run, play.now())
+            await self._keep_time([play])
+        if not play.watchers:
+            return
+        shown = _VIEWS.dump_json(play.view()).decode()
         for watcher in list(play.watchers):
             try:
                 await watcher(shown)
@@ -175,40 +196,50 @@ class Live:
             play.run.tick(play.now())
             await self._after(play)
 
-    async def _keep(self, some: Sequence[LivePlay]) -> None:
+    async def _keep_time(self, some: Iterable[LivePlay]) -> None:
         """Keep how far the time of some plays has come. Where that fails the plays go on, and the next
         heartbeat tries again."""
-        clocks: plays.Clocks = {play.id: (play.now(), play.over) for play in some}
-        if not clocks:
+        passed = {play: play.passed() for play in some}
+        if not passed:
             return
         try:
-            await run_in_threadpool(self._keep_clocks, clocks)
+            await self._keeper.keep(*passed.values())
         except SQLAlchemyError as error:
-            log.warning("The time of %d plays could not be kept: %s", len(clocks), error)
+            log.warning("The time of %d plays could not be kept: %s", len(passed), error)
             return
-        for play in some:
-            play.kept_over = clocks[play.id][1]
-
-    def _keep_clocks(self, clocks: plays.Clocks) -> None:
-        with self._workshop.session() as session:
-            plays.keep_clocks(session, clocks)
-            session.commit()
+        for play, kept in passed.items():
+            play.kept_over = kept.over
 
     async def beat(self) -> None:
-        """Keep the time of all plays every second, and let those rest that nobody watches. Never returns."""
+        """Keep the time of the plays whose clocks run every second, and let those rest that nobody watches.
+        Never returns."""
         while True:
             await asyncio.sleep(HEARTBEAT)
-            await self.keep_all()
+            await self._keep_time(
+                [play for play in self._going_on() if play.run.due() is not None or play.over]
+            )
             for play in list(self._plays.values()):
-                unwatched = time.monotonic() - play.unwatched_since
-                if not play.watchers and (play.kept_over or unwatched > REST_AFTER):
+                if not play.kept_over and _alone(play):
+                    await self._keep_time([play])
+                if play.kept_over or _alone(play):
                     self._rest(play)
 
-    async def keep_all(self) -> None:
-        """Keep how far the time of every play has come."""
-        await self._keep([play for play in self._plays.values() if not play.kept_over])
+    async def close(self) -> None:
+        """Keep how far the time of every play has come, and end."""
+        await self._keep_time(self._going_on())
+        await run_in_threadpool(self._keeper.close)
+
+    def _going_on(self) -> list[LivePlay]:
+        return [play for play in self._plays.values() if not play.kept_over]
 
     def _rest(self, play: LivePlay) -> None:
+        if play.watchers or play.lock.locked():
+            return
         if play.timer is not None:
             play.timer.cancel()
         self._plays.pop(play.id, None)
+
+
+def _alone(play: LivePlay) -> bool:
+    """Whether nobody has watched a play for so long that it may rest."""
+    return not play.watchers and time.monotonic() - play.unwatched_since > REST_AFTER

@@ -12,7 +12,7 @@ from ...core.rules.document import (
     DealPart,
     OwnCheckingPart,
 )
-from .common import JobOut, SnagOut
+from .common import JobOut, Small, SnagOut
 from .packs import QuestionOut
 
 
@@ -60,7 +60,7 @@ class AcceptIn(BaseModel):
     """An input that is to be another right answer of a question, in a given revision of its pack."""
 
     text: Annotated[str, Field(min_length=1, max_length=1000)]
-    revision: int
+    revision: Small
 
 
 class CardOut(BaseModel):

@@ -15,7 +15,7 @@ from ...core.prove.replay.gauges import GaugeSort
 from ...core.rules.document import (
     WaymarkPart,
 )
-from .common import DiceNumber
+from .common import DiceNumber, Small
 
 Moves = Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)]
 
@@ -25,9 +25,9 @@ class PlayedIn(BaseModel):
 
     dice: DiceNumber
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
-    count: int | None = None
+    count: Small | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
-    level: int | None = None
+    level: Small | None = None
     moves: Moves = []
 
 
@@ -47,7 +47,7 @@ class BenchIn(PlayedIn):
 
     wait: Annotated[int, Field(ge=0, le=10**9)] = 0
     onward: bool = True
-    before: int | None = None
+    before: Small | None = None
     other: PlayedIn | None = None
 
 

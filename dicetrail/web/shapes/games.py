@@ -12,7 +12,7 @@ from ...core.play.moments import Moment, Tone
 from ...core.rules.document import Face, Mark, Motion, Show, Timbre
 from ...core.rules.editing import Edit
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
-from .common import DiceNumber, SnagOut
+from .common import DiceNumber, Small, SnagOut
 from .packs import PackSummary
 
 
@@ -81,7 +81,7 @@ class MeterNameIn(BaseModel):
     """What a meter is to be called."""
 
     name: Annotated[str, Field(max_length=200)]
-    revision: int
+    revision: Small
 
 
 class CommentIn(BaseModel):
@@ -89,7 +89,7 @@ class CommentIn(BaseModel):
 
     path: Annotated[list[str | int], Field(min_length=2, max_length=2)]
     comment: Annotated[str, Field(max_length=2000)]
-    revision: int
+    revision: Small
 
 
 class WordsOut(BaseModel):
@@ -113,7 +113,7 @@ class WordsOut(BaseModel):
 class NewGameIn(BaseModel):
     """A new game over a pack, or none yet, of a manner to begin from."""
 
-    pack_id: int | None = None
+    pack_id: Small | None = None
     title: Annotated[str, Field(min_length=1, max_length=200)]
     manner: Annotated[str, Field(max_length=40)] = "plain"
 
@@ -129,14 +129,14 @@ class GameTextIn(BaseModel):
     """A game's text, changed from a given revision."""
 
     text: Annotated[str, Field(max_length=LARGEST_GAME)]
-    revision: int
+    revision: Small
 
 
 class EditsIn(BaseModel):
     """Changes to a game in a given revision, made one after another."""
 
     edits: Annotated[list[Edit], Field(min_length=1, max_length=1000)]
-    revision: int
+    revision: Small
 
 
 class DiceIn(BaseModel):

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from ...core.pack.roles import Role
 from ...core.pack.settings import ASK_MEMBER, ASK_ODD, Settings
 from ...core.play.view import View
-from .common import DiceNumber, JobOut, SnagOut
+from .common import DiceNumber, JobOut, Small, SnagOut
 
 
 class PackSummary(BaseModel):
@@ -110,8 +110,8 @@ class RecordIn(BaseModel):
     """A question as it is to be, in a given revision; ``after`` is the question it is put behind."""
 
     record: Record
-    revision: int
-    after: int | None = None
+    revision: Small
+    after: Small | None = None
 
 
 class ManyIn(BaseModel):
@@ -119,27 +119,27 @@ class ManyIn(BaseModel):
     given the same ``fields`` ("" takes one away)."""
 
     do: Literal["remove", "duplicate", "move", "set"]
-    numbers: Annotated[list[int], Field(min_length=1, max_length=100_000)]
-    before: int | None = None
+    numbers: Annotated[list[Small], Field(min_length=1, max_length=100_000)]
+    before: Small | None = None
     fields: dict[Literal["topic", "level", "worth", "seconds"], str] = {}
-    revision: int
+    revision: Small
 
 
 class RowsIn(BaseModel):
     """Rows of questions as they were pasted; ``after`` is the question they are put behind (None: last)."""
 
     text: Annotated[str, Field(min_length=1, max_length=2_000_000)]
-    after: int | None = None
-    revision: int
+    after: Small | None = None
+    revision: Small
 
 
 class GiveIn(BaseModel):
     """Questions that go to another pack (``target``): copied, or moved."""
 
-    numbers: Annotated[list[int], Field(min_length=1, max_length=100_000)]
-    target: int
+    numbers: Annotated[list[Small], Field(min_length=1, max_length=100_000)]
+    target: Small
     move: bool
-    revision: int
+    revision: Small
 
 
 class GivenOut(BaseModel):
@@ -236,8 +236,8 @@ class TakeIn(BaseModel):
     """Which differences are taken over: these, or the whole file as it is where ``numbers`` is None."""
 
     token: str
-    numbers: list[int] | None
-    revision: int
+    numbers: list[Small] | None
+    revision: Small
 
 
 class TakenOut(BaseModel):
@@ -272,4 +272,4 @@ class LineIn(BaseModel):
     """A line rewritten, or taken away (``raw`` None), in a given revision."""
 
     raw: Annotated[str, Field(max_length=200_000)] | None
-    revision: int
+    revision: Small

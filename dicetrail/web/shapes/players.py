@@ -8,7 +8,12 @@ from pydantic import BaseModel, Field
 
 from ...core.play.game import Look
 from ...core.play.setup import LONGEST_NAME
-from .common import DiceNumber
+from .common import DiceNumber, Small
+
+LONGEST_MOVE = 4096
+"""Characters of a move as it comes."""
+LARGEST_FRAME = 4 * LONGEST_MOVE
+"""Bytes of what a player sends at once; a character may take four."""
 
 
 class NumberAsked(BaseModel):
@@ -38,9 +43,9 @@ class PlayIn(BaseModel):
     """What a play is started with."""
 
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
-    count: int | None = None
+    count: Small | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
-    level: int | None = None
+    level: Small | None = None
     dice: DiceNumber | None = None
 
 
@@ -56,5 +61,5 @@ class MoveIn(BaseModel):
     """A move over the live socket. ``visit`` is the visit the player had in sight."""
 
     do: Literal["answer", "skip", "continue", "leave"]
-    text: Annotated[str, Field(max_length=20_000)] = ""
-    visit: int
+    text: Annotated[str, Field(max_length=LONGEST_MOVE)] = ""
+    visit: Small

@@ -18,5 +18,5 @@ class Workshop:
         self.games = GameShelf(self.packs)
 
     def session(self) -> Session:
-        """A new session; what it changed is kept when it is committed."""
-        return Session(self.engine)
+        """A new session; what it changed is kept when it is committed, and is not asked for again then."""
+        return Session(self.engine, expire_on_commit=False)

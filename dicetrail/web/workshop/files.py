@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Any, NamedTuple
 
 from sqlalchemy.orm import Session
 
@@ -21,17 +22,31 @@ FILES = "/api/players/files/"
 PICTURE_ENDINGS = (".png", ".jpg", ".jpeg", ".gif", ".webp", ".bmp", ".tif", ".tiff")
 
 
+class Ready(NamedTuple):
+    """A picture or a sound as it is kept."""
+
+    name: str
+    data: bytes
+    mime: str
+    about: dict[str, Any]
+
+
 def bring(session: Session, filename: str, data: bytes) -> Media:
     """Keep a picture or a sound. Raises Refused."""
+    return media.keep(session, *ready(filename, data))
+
+
+def ready(filename: str, data: bytes) -> Ready:
+    """A picture or a sound made ready to be kept. Raises Refused."""
     name = filename.replace("\\", "/").rsplit("/", 1)[-1].strip()
     name = "".join(mark if mark.isalnum() or mark in "-_." else "-" for mark in name)[-100:] or "file"
     if name.lower().endswith(PICTURE_ENDINGS):
         picture = read_picture(filename, data)
         ending = "jpg" if picture.mime == "image/jpeg" else "png"
         about = {"width": picture.width, "height": picture.height}
-        return media.keep(session, f"{name.rpartition('.')[0]}.{ending}", picture.data, picture.mime, about)
+        return Ready(f"{name.rpartition('.')[0]}.{ending}", picture.data, picture.mime, about)
     sound = read_sound(filename, data)
-    return media.keep(session, name, sound.data, sound.mime, {"seconds": sound.seconds, "peaks": sound.peaks})
+    return Ready(name, sound.data, sound.mime, {"seconds": sound.seconds, "peaks": sound.peaks})
 
 
 def shown(session: Session, questions: Sequence[Question]) -> list[Question]:

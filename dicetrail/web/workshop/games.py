@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Hashable, Sequence
+from collections.abc import Callable, Hashable, Sequence
+from concurrent.futures import Future
+from typing import Any
 
 from sqlalchemy.orm import Session
 
@@ -22,7 +24,7 @@ from ...core.rules.recognise import is_game
 from ...core.rules.starting import new_game
 from ...core.snag import Refused
 from ...files import starting_points
-from ...store import games, media
+from ...store import games, media, plays
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
 from ..search_queue import Searches
@@ -31,11 +33,23 @@ from .packs import PackShelf
 from .recent import Recent
 
 LARGEST_ROLL = 1_000_000
+MOST_QUESTIONS_KEPT = 150_000
+"""Questions of compiled games, all together, that stay in memory; a game counts as a hundred at least."""
 
 
 def roll() -> int:
     """A new dice number, short enough to be read out."""
     return secrets.randbelow(LARGEST_ROLL)
+
+
+def _questions_read(reading: GameReading) -> int:
+    return max(100, len(reading.game.questions) if reading.game else 0)
+
+
+def _kept_for_plays(session: Session, program: Program) -> str:
+    digest = plays.keep_game(session, program.game)
+    session.commit()
+    return digest
 
 
 class GameShelf:
@@ -44,8 +58,10 @@ class GameShelf:
     def __init__(self, packs: PackShelf) -> None:
         self._packs = packs
         self._named: Recent[tuple[str, ...]] = Recent(1000)
-        self._compiled: Recent[GameReading] = Recent(100)
+        self._compiled: Recent[GameReading] = Recent(MOST_QUESTIONS_KEPT, _questions_read)
         self._programs: Recent[Program] = Recent(100)
+        self._digests: Recent[str] = Recent(1000)
+        self._known: Recent[Any] = Recent(300)
         self._walked: Recent[list[Walked]] = Recent(200)
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
@@ -53,11 +69,14 @@ class GameShelf:
 
     def compiled(self, session: Session, game: StoredGame) -> GameReading:
         """A game read and compiled."""
-        key = self._key(session, game)
-        if key is None or (kept := self._compiled.get(key)) is None:
-            kept = self.read(session, game.text)
-            self._named.put((game.id, game.revision), kept.packs)
-            self._compiled.put(self._key(session, game), kept)
+        kept = self._compiled.get(self._key(session, game))
+        if kept is None:
+            with self._compiled.making((game.id, game.revision)):
+                kept = self._compiled.get(self._key(session, game))
+                if kept is None:
+                    kept = self.read(session, game.text)
+                    self._named.put((game.id, game.revision), kept.packs)
+                    self._compiled.put(self._key(session, game), kept)
         return kept
 
     def _key(self, session: Session, game: StoredGame) -> Hashable | None:
@@ -77,6 +96,14 @@ class GameShelf:
             return None
         return self._programs.get_or_make(self._key(session, game), lambda: Program(compiled))
 
+    def kept(self, session: Session, game: StoredGame, program: Program) -> str:
+        """The digest under which a game as it can be played is kept for its plays."""
+        return self._digests.get_or_make(self._key(session, game), lambda: _kept_for_plays(session, program))
+
+    def known(self, session: Session, game: StoredGame, what: Hashable, make: Callable[[], Any]) -> Any:
+        """Something that follows from a game as it is now, worked out once: ``what`` says which it is."""
+        return self._known.get_or_make((what, self._key(session, game)), make)
+
     def last_trail(self, game_id: int, play: Hashable, now: list[Step]) -> list[Step] | None:
         """The trail that a play of the bench had when its last move was made; None for another play, which
         is then the one that is kept."""
@@ -95,20 +122,19 @@ class GameShelf:
             self._key(session, game), lambda: walk_all(program, document.waymarks)
         )
 
-    def reach(
-        self, session: Session, game: StoredGame, *, begin: bool = True, wait: bool = False
-    ) -> Reach | None:
+    def reach(self, session: Session, game: StoredGame, *, begin: bool = True) -> Reach | None:
         """What the plays of a game can come to; None while that is not known. It is worked out from now on
-        if ``begin``; with ``wait`` this comes back when it is known."""
+        if ``begin``."""
+        if begin:
+            self.search(session, game)
+        return self.searches.known(game.id, self._key(session, game))
+
+    def search(self, session: Session, game: StoredGame) -> Future[Reach] | None:
+        """What the plays of a game will be found to come to; None where they can't be played."""
         compiled = self.compiled(session, game).game
         if compiled is None:
             return None
-        key = self._key(session, game)
-        if begin or wait:
-            future = self.searches.begin(game.id, key, compiled)
-            if wait:
-                return future.result()
-        return self.searches.known(game.id, key)
+        return self.searches.begin(game.id, self._key(session, game), compiled)
 
     def outline(self, game: StoredGame, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""

@@ -6,6 +6,7 @@ import secrets
 from collections.abc import Callable, Hashable
 from typing import NamedTuple
 
+from sqlalchemy import event
 from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
@@ -17,7 +18,7 @@ from ...core.pack.settings import Settings
 from ...core.snag import Refused, Snag
 from ...store import packs
 from ...store.models import Pack
-from ...store.standing import Version, standing
+from ...store.standing import Shelved, Version, standing
 from .recent import Recent
 from .settings import read_settings, write_settings
 from .tables import Tables
@@ -44,7 +45,7 @@ class PackShelf:
         self._snags: Recent[list[Snag]] = Recent(200)
         self._brought: Recent[_Brought] = Recent(4)
 
-    def source(self, session: Session, pack: Pack) -> Source:
+    def source(self, session: Session, pack: Pack | Shelved) -> Source:
         """A pack as it is now, read."""
         kept = self._sources.get((pack.id, pack.revision))
         if kept is not None and self._is_current(session, kept):
@@ -63,7 +64,7 @@ class PackShelf:
         """What finds the tables that a pack names."""
         return Tables(self._session)
 
-    def key(self, session: Session, pack: Pack) -> Hashable:
+    def key(self, session: Session, pack: Pack | Shelved) -> Hashable:
         """What a pack as it was read depends on: its revision, and those of the tables it names."""
         tables = _tables_of(self.source(session, pack))
         return (pack.id, pack.revision, tuple(sorted(tables.items(), key=lambda table: table[0])))
@@ -73,11 +74,11 @@ class PackShelf:
         now = standing(session)
         return all(now.version(name) == version for name, version in _tables_of(source).items())
 
-    def reading(self, session: Session, pack: Pack) -> Reading:
+    def reading(self, session: Session, pack: Pack | Shelved) -> Reading:
         """What stands in a pack."""
         return self.source(session, pack).read()
 
-    def snags(self, session: Session, pack: Pack) -> list[Snag]:
+    def snags(self, session: Session, pack: Pack | Shelved) -> list[Snag]:
         """The snags and tips of a pack, in the order of its lines; files that are not there among them."""
         key, reading = self.key(session, pack), self.reading(session, pack)
         files = self._files.get_or_make(key, lambda: files_of(reading.questions))
@@ -90,9 +91,15 @@ class PackShelf:
         return self._snags.get_or_make((key, frozenset(lost)), make)
 
     def change(self, session: Session, pack: Pack, changed: Source, base: int) -> None:
-        """Keep a changed pack as a new revision. Raises Stale."""
+        """Make a changed pack a new revision, which is kept with the session. Raises Stale."""
         packs.change_text(session, pack, changed.text, base, write_settings(changed.settings))
-        self._sources.put((pack.id, pack.revision), changed)
+        self._know_when_kept(session, pack, changed)
+
+    def _know_when_kept(self, session: Session, pack: Pack, source: Source) -> None:
+        """Use a source that was read already for a revision, as soon as that is kept; never where it is not:
+        then another one gets its number."""
+        key = (pack.id, pack.revision)
+        event.listen(session, "after_commit", lambda _: self._sources.put(key, source), once=True)
 
     def bring(
         self,
@@ -107,7 +114,7 @@ class PackShelf:
         written = write_settings(source.settings)
         pack = packs.add_pack(session, source.name, data, source.text, source.encoding, written)
         if pack.name == source.name:
-            self._sources.put((pack.id, pack.revision), source)
+            self._know_when_kept(session, pack, source)
         return pack
 
     def read_brought(

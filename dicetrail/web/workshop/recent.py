@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+import contextlib
+from collections import Counter
+from collections.abc import Callable, Hashable, Iterator
 from threading import Lock
 from typing import Generic, TypeVar
 
@@ -17,6 +19,8 @@ class Recent(Generic[T]):
     def __init__(self, most: int, weigh: Callable[[T], int] | None = None) -> None:
         self._kept: LRUCache[Hashable, T] = LRUCache(most, weigh)
         self._lock = Lock()
+        self._locks: dict[Hashable, Lock] = {}
+        self._waiting: Counter[Hashable] = Counter()
 
     def get(self, key: Hashable) -> T | None:
         """What is kept under a key, None where nothing is."""
@@ -32,7 +36,33 @@ class Recent(Generic[T]):
                 self._kept.pop(key, None)
         return made
 
+    def drop(self, unwanted: Callable[[Hashable], bool]) -> None:
+        """Let go of what is kept under some keys."""
+        with self._lock:
+            for key in [key for key in self._kept if unwanted(key)]:
+                del self._kept[key]
+
     def get_or_make(self, key: Hashable, make: Callable[[], T]) -> T:
-        """What is kept under a key, made where nothing is."""
+        """What is kept under a key, made where nothing is: by one, and the others who ask wait for it."""
         kept = self.get(key)
-        return self.put(key, make()) if kept is None else kept
+        if kept is None:
+            with self.making(key):
+                kept = self.get(key)
+                if kept is None:
+                    kept = self.put(key, make())
+        return kept
+
+    @contextlib.contextmanager
+    def making(self, key: Hashable) -> Iterator[None]:
+        """One at a time for a key."""
+        with self._lock:
+            lock = self._locks.setdefault(key, Lock())
+            self._waiting[key] += 1
+        try:
+            with lock:
+                yield
+        finally:
+            with self._lock:
+                self._waiting[key] -= 1
+                if not self._waiting[key]:
+                    del self._waiting[key], self._locks[key]

@@ -84,13 +84,8 @@ async function told<T>(
 }
 
 function refusal(body: unknown, status: number): string {
-  const detail = body && typeof body === "object" && "detail" in body ? body.detail : null;
-  if (typeof detail === "string") return detail;
-  if (Array.isArray(detail) && detail.length > 0) {
-    const first = detail[0] as { loc?: unknown[]; msg?: string };
-    return `${String(first.loc?.at(-1) ?? "This")}: ${first.msg ?? "can't be used"}.`;
-  }
-  return `The server refused this (${status}).`;
+  const said = (body as Partial<Shapes["Refusal"]> | undefined)?.detail;
+  return said ?? `The server refused this (${status}).`;
 }
 
 /** A file to be sent, which the description of the API has as a text. */
@@ -211,8 +206,12 @@ export const api = {
         body: { raw, revision },
       }),
     ),
-  turnPack: (pack_id: number, way: "undo" | "redo") =>
-    told(POST("/api/workshop/packs/{pack_id}/turn/{way}", { params: { path: { pack_id, way } } })),
+  turnPack: (pack_id: number, way: "undo" | "redo", revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/turn/{way}", {
+        params: { path: { pack_id, way }, query: { revision } },
+      }),
+    ),
 
   media: () => told(GET("/api/workshop/media")),
   bringMedia: (file: File) => told(POST("/api/workshop/media", sent(file))),
@@ -246,8 +245,12 @@ export const api = {
         body: { path, comment, revision },
       }),
     ),
-  turnGame: (game_id: number, way: "undo" | "redo") =>
-    told(POST("/api/workshop/games/{game_id}/turn/{way}", { params: { path: { game_id, way } } })),
+  turnGame: (game_id: number, way: "undo" | "redo", revision: number) =>
+    told(
+      POST("/api/workshop/games/{game_id}/turn/{way}", {
+        params: { path: { game_id, way }, query: { revision } },
+      }),
+    ),
   setDice: (id: number, dice: number | null) =>
     told(PUT("/api/workshop/games/{game_id}/dice", { params: ofGame(id), body: { dice } })),
   rules: (id: number) => told(GET("/api/workshop/games/{game_id}/rules", { params: ofGame(id) })),

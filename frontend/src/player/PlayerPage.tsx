@@ -84,7 +84,13 @@ function Invited({ slug, started, wear }: InvitedProps) {
       (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
     );
   }, [slug, wear]);
-  if (problem) return <Notice tone="bad">{problem}</Notice>;
+  if (problem)
+    return (
+      <>
+        <h1 className="mb-4 text-3xl">Nothing to play here</h1>
+        <Notice tone="bad">{problem}</Notice>
+      </>
+    );
   if (!invitation) return <p role="status">Looking for the game …</p>;
   const dice = new URLSearchParams(location.search).get("dice");
   return <Start invitation={invitation} dice={dice ? Number(dice) : null} started={started} />;
@@ -112,6 +118,7 @@ function Going({ play, fresh, again, wear }: GoingProps) {
   if (link === "gone") {
     return (
       <div className="flex flex-col items-start gap-4">
+        <h1 className="text-3xl">This play is gone</h1>
         <Notice tone="mind">There is no such play any more.</Notice>
         <Button weight="main" onClick={again}>
           Start a new one

@@ -1,7 +1,8 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { MutationCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { Problem } from "../api/client";
 import "../look/look.css";
 import { Frame } from "./Frame";
 import { Lost } from "./Lost";
@@ -17,7 +18,17 @@ const Rules = lazy(() => import("./rules/Rules"));
 /** Asked whether or not there is a network: the server may well be this machine. */
 const networkMode = "always";
 
-const queries = new QueryClient({
+/** What somebody else changed meanwhile is shown, beside the word that one's own change was not saved. */
+const mutationCache = new MutationCache({
+  onError: (error) => {
+    if (error instanceof Problem && error.status === 409)
+      for (const name of ["shelf", "game", "pack"])
+        void queries.invalidateQueries({ queryKey: [name] });
+  },
+});
+
+const queries: QueryClient = new QueryClient({
+  mutationCache,
   defaultOptions: {
     queries: { staleTime: 2000, retry: 1, networkMode },
     mutations: { networkMode },

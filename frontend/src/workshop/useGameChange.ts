@@ -17,7 +17,7 @@ export function useGameChange(game: Game, keys = true) {
   });
   const turn = useMutation({
     scope,
-    mutationFn: (way: "undo" | "redo") => api.turnGame(game.id, way),
+    mutationFn: (way: "undo" | "redo") => api.turnGame(game.id, way, latest().revision),
     onSuccess: show,
   });
   const rename = useMutation({

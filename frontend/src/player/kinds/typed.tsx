@@ -4,6 +4,9 @@ import { Button } from "../../ui/Button";
 import { inputLook } from "../../ui/Field";
 import type { AnswerProps } from "./answer";
 
+/** Characters of an answer that the workshop takes. */
+const LONGEST_ANSWER = 1000;
+
 /** An answer that is typed in. */
 export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
   const [text, setText] = useState("");
@@ -23,6 +26,7 @@ export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
       <input
         ref={input}
         className={clsx(inputLook, "flex-1 py-2 text-lg")}
+        maxLength={LONGEST_ANSWER}
         aria-label={question.letters ? "A letter, or the whole" : "Your answer"}
         placeholder={question.letters ? "a letter, or the whole" : undefined}
         autoComplete="off"

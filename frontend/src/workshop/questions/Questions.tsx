@@ -51,7 +51,7 @@ function PackSheet({ pack }: { pack: Pack }) {
   const [side, setSide] = useState<Side>(line || pack.to_mend > 0 ? "lines" : "questions");
   const [opened, setOpened] = useState<Opened>();
   const turn = useMutation({
-    mutationFn: (way: "undo" | "redo") => api.turnPack(pack.id, way),
+    mutationFn: (way: "undo" | "redo") => api.turnPack(pack.id, way, pack.revision),
     onSuccess: show.pack,
   });
   const { can_undo: canUndo, can_redo: canRedo } = pack;

@@ -1,0 +1,87 @@
+"""What is said where a request can't be answered: one sentence, always in the same shape."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from fastapi import APIRouter, FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from sqlalchemy.exc import OperationalError, SQLAlchemyError
+
+from ..core.play.setup import SetupError
+from ..core.snag import Refused
+from .strict import StrictRoute
+
+log = logging.getLogger(__name__)
+
+
+class Refusal(BaseModel):
+    """Why a request was refused, and what can be done about it."""
+
+    detail: str
+
+
+_MEANINGS = {
+    400: "It is no request that can be read.",
+    401: "The workshop wants its key.",
+    403: "It comes from another site, or was sent to a name that is not this machine's.",
+    404: "What it names is not there (any more).",
+    409: "Something was changed meanwhile.",
+    413: "It is too large.",
+    422: "What it says can't be used.",
+    429: "There are too many of them.",
+    503: "The data can't be reached just now.",
+    507: "There is no room left on the disk.",
+}
+_JSON = {"application/json": {"schema": {"$ref": "#/components/schemas/Refusal"}}}
+REFUSALS: dict[int | str, dict[str, Any]] = {
+    code: {"model": Refusal, "description": meaning, "content": _JSON} for code, meaning in _MEANINGS.items()
+}
+"""They are JSON also where an answer is a file."""
+
+
+def router_of(prefix: str, tag: str, largest: int | None = None) -> APIRouter:
+    """A router of an API: it takes strict JSON, of at most ``largest`` bytes, and its description tells how
+    it refuses."""
+    return APIRouter(
+        prefix=prefix, tags=[tag], route_class=StrictRoute, responses=REFUSALS, max_body_size=largest
+    )
+
+
+def add_refusals(app: FastAPI) -> None:
+    """Answer in one sentence whatever goes wrong."""
+    app.add_exception_handler(Refused, _unusable)
+    app.add_exception_handler(SetupError, _unusable)
+    app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(SQLAlchemyError, _database)
+
+
+async def _unusable(_request: Request, error: Exception) -> JSONResponse:
+    return refusal(422, str(error))
+
+
+async def _invalid(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    first = error.errors()[0]
+    place = ".".join(str(part) for part in first["loc"][1:]) or "This"
+    return refusal(422, f"{place}: {first['msg']}.")
+
+
+async def _database(_request: Request, error: Exception) -> JSONResponse:
+    log.warning("The database: %s", error)
+    said = str(error.orig) if isinstance(error, OperationalError) else ""
+    if "full" in said:
+        return refusal(
+            507, "There is no room left on the disk. Nothing of this was saved. Make room, and try again."
+        )
+    if "locked" in said or "busy" in said:
+        return refusal(503, "The data is being written by something else. Nothing was saved. Try again.")
+    return refusal(503, "The data can't be read or written just now. Nothing of this was saved. Try again.")
+
+
+def refusal(code: int, detail: str) -> JSONResponse:
+    """An answer that refuses."""
+    return JSONResponse({"detail": detail}, code)
