@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from .models import Media
-from .naming import add_named, numbered
+from .naming import add_under, numbered
 
 
 def all_media(session: Session) -> list[Media]:
@@ -41,19 +41,10 @@ def state(digests: dict[str, str]) -> int:
 def keep(session: Session, name: str, data: bytes, mime: str, about: dict[str, Any]) -> Media:
     """Keep a picture or sound. The same bytes are kept once; a name taken by others gets a number."""
     digest = hashlib.sha256(data).hexdigest()
-    for taken in numbered(name):
-        present = media_named(session, taken)
-        if present is None:
-            break
-        if present.digest == digest:
-            return present
-    return add_named(
-        session,
-        Media,
-        Media.name,
-        numbered(name),
-        digest=digest,
-        mime=mime,
-        about=json.dumps(about),
-        data=data,
-    )
+    values = {"digest": digest, "mime": mime, "about": json.dumps(about), "data": data}
+    for free in numbered(name):
+        kept = media_named(session, free) or add_under(session, Media, Media.name, free, **values)
+        kept = kept or media_named(session, free)  # another one was quicker
+        if kept is not None and kept.digest == digest:
+            return kept
+    raise AssertionError("names never end")

@@ -41,8 +41,13 @@ def free(session: Session, column: Any, names: Iterator[str]) -> Iterator[str]:
 def add_named(session: Session, table: type[Row], column: Any, names: Iterator[str], **values: Any) -> Row:
     """Add a row under the first of the names that is free."""
     for name in free(session, column, names):
-        adding = insert(table).values({column.key: name, **values})
-        number = session.scalar(adding.on_conflict_do_nothing().returning(table.id))  # type: ignore[attr-defined]
-        if number is not None:
-            return session.get_one(table, number)
+        if (row := add_under(session, table, column, name, **values)) is not None:
+            return row
     raise AssertionError("names never end")
+
+
+def add_under(session: Session, table: type[Row], column: Any, name: str, **values: Any) -> Row | None:
+    """Add a row under a name; None where that is taken."""
+    adding = insert(table).values({column.key: name, **values}).on_conflict_do_nothing()
+    number = session.scalar(adding.returning(table.id))  # type: ignore[attr-defined]
+    return None if number is None else session.get_one(table, number)

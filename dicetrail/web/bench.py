@@ -28,7 +28,6 @@ from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
 from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
 from ..core.rules.document import AlongPart, WaymarkPart
-from ..store import games
 from ..store.models import StoredGame
 from .download import download
 from .games.the_game import TheDocument, TheGame, TheProgram, TheReach
@@ -234,11 +233,10 @@ def _since(session: Session, workshop: Workshop, game: StoredGame, mark: Waymark
     program = workshop.games.program(session, game)
     now = run_of(program, mark) if program else None
     for number in range(game.revision - 1, max(0, game.revision - FAR_BACK), -1):
-        text = games.text_of(session, game, number)
-        earlier = workshop.games.read(session, text).game if text else None
+        earlier = workshop.games.earlier(session, game, number)
         if earlier is None or now is None:
             continue
-        walked, then = walk_and_run(Program(earlier), mark)
+        walked, then = walk_and_run(earlier, mark)
         if then is not None and walked.passed:
             found = differences(then.trail, now.trail)
             return found[0].said if found else ""
@@ -318,8 +316,7 @@ def _earlier(session: Session, workshop: Workshop, game: StoredGame, wanted: Ben
     """The trail of the same moves under the rules of the revision that is asked for."""
     if wanted.before is None or wanted.before == game.revision:
         return run.trail
-    text = games.text_of(session, game, wanted.before)
-    earlier = workshop.games.read(session, text).game if text else None
+    earlier = workshop.games.earlier(session, game, wanted.before)
     if earlier is None:
         return run.trail
-    return walk_moves(Program(earlier), run.choices, wanted.moves, onward=wanted.onward).run.trail
+    return walk_moves(earlier, run.choices, wanted.moves, onward=wanted.onward).run.trail

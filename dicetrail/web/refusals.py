@@ -37,26 +37,42 @@ _MEANINGS = {
     507: "There is no room left on the disk.",
 }
 _JSON = {"application/json": {"schema": {"$ref": "#/components/schemas/Refusal"}}}
-REFUSALS: dict[int | str, dict[str, Any]] = {
-    code: {"model": Refusal, "description": meaning, "content": _JSON} for code, meaning in _MEANINGS.items()
-}
-"""They are JSON also where an answer is a file."""
 
 
 def router_of(prefix: str, tag: str, largest: int | None = None) -> APIRouter:
     """A router of an API: it takes strict JSON, of at most ``largest`` bytes, and its description tells how
     it refuses."""
-    return APIRouter(
-        prefix=prefix, tags=[tag], route_class=StrictRoute, responses=REFUSALS, max_body_size=largest
-    )
+    return APIRouter(prefix=prefix, tags=[tag], route_class=StrictRoute, max_body_size=largest)
 
 
 def add_refusals(app: FastAPI) -> None:
-    """Answer in one sentence whatever goes wrong."""
+    """Answer in one sentence whatever goes wrong, and say so in the description of the API."""
+    describe = app.openapi
+
+    def described() -> dict[str, Any]:
+        if app.openapi_schema is None:
+            _add_to(describe())
+        return describe()
+
+    app.openapi = described  # type: ignore[method-assign]
     app.add_exception_handler(Refused, _unusable)
     app.add_exception_handler(SetupError, _unusable)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(SQLAlchemyError, _database)
+
+
+def _add_to(description: dict[str, Any]) -> None:
+    """Say of every request how it may be refused. (As ``responses`` of the routers it would be the same for a
+    few hundred models more.)"""
+    for path in description["paths"].values():
+        for operation in path.values():
+            operation["responses"] |= {
+                str(code): {"description": meaning, "content": _JSON} for code, meaning in _MEANINGS.items()
+            }
+    shapes = description["components"]["schemas"]
+    shapes["Refusal"] = Refusal.model_json_schema()
+    for unused in ("HTTPValidationError", "ValidationError"):
+        shapes.pop(unused, None)
 
 
 async def _unusable(_request: Request, error: Exception) -> JSONResponse:

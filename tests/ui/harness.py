@@ -182,6 +182,15 @@ class Browser:
         assert isinstance(found, WebElement)
         return found
 
+    def type_beside(self, css: str, text: str, xpath: str, *keys: str) -> None:
+        """Type into an element that is found by its way from another."""
+
+        def type_in(_: Any) -> bool:
+            self.beside(css, text, xpath).send_keys(*keys)
+            return True
+
+        self._wait(type_in, f"{xpath} beside {css} with ‘{text}’ to type into")
+
     def press(self, text: str) -> None:
         """Press a button."""
         self._wait(lambda _: self._try_press(text), f"a button ‘{text}’ to press")

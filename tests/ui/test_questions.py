@@ -72,6 +72,9 @@ def sound_file(folder: Path) -> Path:
     return path
 
 
+AROUND = "following-sibling::*[self::input or self::textarea or self::select or self::div]"
+
+
 class QuestionsScreen(unittest.TestCase):
     served: Served
     browser: Browser
@@ -101,8 +104,11 @@ class QuestionsScreen(unittest.TestCase):
 
     def field(self, label: str):
         """The control that a label names, in the open question."""
-        around = "following-sibling::*[self::input or self::textarea or self::select or self::div]"
-        return self.browser.beside("aside label", label, around)
+        return self.browser.beside("aside label", label, AROUND)
+
+    def fill(self, label: str, *keys: str) -> None:
+        """Type into the control that a label names."""
+        self.browser.type_beside("aside label", label, AROUND, *keys)
 
     def rewrite(self, element, text: str) -> None:
         element.send_keys(Keys.CONTROL, "a", Keys.NULL, text)
@@ -131,7 +137,7 @@ class QuestionsScreen(unittest.TestCase):
         prompt = self.field("Prompt")
         self.rewrite(prompt, "Spaces no more?")
         browser.find("aside h1, aside label", "Topic").click()
-        self.field("Topic").send_keys("tabs", Keys.ENTER)
+        self.fill("Topic", "tabs", Keys.ENTER)
         browser.find("[data-question='1']", "Spaces no more?")
         self.saved()
         browser.press("Undo")
@@ -143,7 +149,7 @@ class QuestionsScreen(unittest.TestCase):
             str(picture_file(self.folder))
         )
         browser.find("aside img")
-        self.field("What is on the picture").send_keys("A green field", Keys.ENTER)
+        self.fill("What is on the picture", "A green field", Keys.ENTER)
         self.saved()
         browser.driver.find_element(By.CSS_SELECTOR, "[aria-label='Bring a sound']").send_keys(
             str(sound_file(self.folder))

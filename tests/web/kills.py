@@ -23,7 +23,7 @@ consequences:
   - {moment: right, add: {score: 1}}
 """
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(1, 9))
-LONGEST = 0.4
+LONGEST = 0.25
 """Seconds that it may work before it is killed."""
 
 
@@ -75,6 +75,7 @@ class Kills:
 
     def _bring(self) -> None:
         self._packs.append(self.served.paste(f"brought {self._random.random()}.tsv", ROWS)["name"])
+        time.sleep(0.05)
 
     def _move(self) -> None:
         view = self.served.ask("GET", f"/api/players/plays/{self._play}")

@@ -37,6 +37,7 @@ class Source:
     load_data: DataLoader = no_data
 
     _reading: Reading | None = field(default=None, init=False, compare=False, repr=False)
+    _before: Reading | None = field(default=None, init=False, compare=False, repr=False)
 
     def read(self, progress: Progress | None = None) -> Reading:
         """What stands in it. Raises :class:`Refused`, and InterruptedError where ``progress`` does."""
@@ -49,11 +50,16 @@ class Source:
                 load_data=self.load_data,
                 progress=progress,
             )
+            if self._before is not None:
+                self._reading.share(self._before)
+                self._before = None
         return self._reading
 
     def with_text(self, text: str) -> Source:
         """The same pack with another text."""
-        return replace(self, text=text)
+        changed = replace(self, text=text)
+        changed._before = self._reading
+        return changed
 
 
 def question_of(record: WrittenRecord, load_data: DataLoader = no_data) -> Question:
@@ -193,7 +199,10 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
     if len(questions) != len(others) + 1 or not same_question(questions[number], wanted, any_order=True):
         return False
     rest = [*questions[:number], *questions[number + 1 :]]
-    return all(same_question(now, before) for now, before in zip(rest, others, strict=True))
+    return all(
+        now[1:-2] == before[1:-2] or same_question(now, before)
+        for now, before in zip(rest, others, strict=True)
+    )
 
 
 def same_question(one: Question, other: Question, *, any_order: bool = False) -> bool:

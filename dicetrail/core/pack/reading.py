@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import cached_property
-from typing import Literal, NamedTuple
+from typing import Literal, NamedTuple, TypeVar
 
 from ..play.question import Question
 from ..snag import Snag
@@ -42,6 +42,14 @@ class Line:
     question: str = ""
 
 
+T = TypeVar("T")
+
+
+def _shared(now: list[T], before: list[T]) -> list[T]:
+    both = [old if old == new else new for new, old in zip(now, before, strict=False)]
+    return both + now[len(both) :]
+
+
 @dataclass
 class Reading:
     """What was read from one file: its lines as written (``raw``), and an entry for every record in them.
@@ -59,6 +67,14 @@ class Reading:
     questions: list[Question] = field(default_factory=list)
     entries: list[Entry] = field(default_factory=list)
     snags: list[Snag] = field(default_factory=list)
+
+    def share(self, other: Reading) -> None:
+        """Let what is equal in another reading be the same here: the revisions of a pack differ in little,
+        and a large one is a hundred megabytes."""
+        known = {line: line for line in other.raw}
+        self.raw = [known.get(line, line) for line in self.raw]
+        self.questions = _shared(self.questions, other.questions)
+        self.entries = _shared(self.entries, other.entries)
 
     @property
     def kinds(self) -> dict[str, int]:

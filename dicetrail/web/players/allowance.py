@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import time
+from time import monotonic
 
 A_SECOND = 20
 """Moves that are taken a second, and how many may come at once."""
@@ -13,11 +13,11 @@ class Allowance:
 
     def __init__(self) -> None:
         self._left = float(A_SECOND)
-        self._since = time.monotonic()
+        self._since = monotonic()
 
     def take(self) -> bool:
         """Take a move; False where there is none left just now."""
-        now = time.monotonic()
+        now = monotonic()
         self._left = min(float(A_SECOND), self._left + (now - self._since) * A_SECOND)
         self._since = now
         if self._left < 1:

@@ -62,6 +62,7 @@ class GameShelf:
         self._programs: Recent[Program] = Recent(100)
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
+        self._earlier: Recent[tuple[Program | None]] = Recent(60)
         self._walked: Recent[list[Walked]] = Recent(200)
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
@@ -95,6 +96,19 @@ class GameShelf:
         if compiled is None:
             return None
         return self._programs.get_or_make(self._key(session, game), lambda: Program(compiled))
+
+    def earlier(self, session: Session, game: StoredGame, revision: int) -> Program | None:
+        """A game as it was in an earlier revision, over its packs as they are; None where it can't be
+        played. It is made once for all that is held against it."""
+        key = self._key(session, game)
+        packs = key[2:] if isinstance(key, tuple) else None
+
+        def make() -> tuple[Program | None]:
+            text = games.text_of(session, game, revision)
+            read = self.read(session, text).game if text else None
+            return (Program(read) if read else None,)
+
+        return self._earlier.get_or_make((game.id, revision, packs), make)[0]
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""

@@ -5199,7 +5199,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description The workshop wants its key. */
@@ -5209,7 +5208,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description It comes from another site, or was sent to a name that is not this machine's. */
@@ -5219,7 +5217,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description What it names is not there (any more). */
@@ -5229,7 +5226,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description Something was changed meanwhile. */
@@ -5239,7 +5235,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description It is too large. */
@@ -5249,7 +5244,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description What it says can't be used. */
@@ -5259,7 +5253,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description There are too many of them. */
@@ -5269,7 +5262,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description The data can't be reached just now. */
@@ -5279,7 +5271,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
             /** @description There is no room left on the disk. */
@@ -5289,7 +5280,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                    "text/plain": components["schemas"]["Refusal"];
                 };
             };
         };
