@@ -14,6 +14,7 @@ from .formats.separated import line_of
 from .kinds import WRITTEN
 from .misfit import Misfit
 from .notation import join_bars
+from .patching import patched
 from .progress import Progress
 from .question_maker import QuestionMaker
 from .reader import read_text
@@ -59,6 +60,17 @@ class Source:
         """The same pack with another text."""
         changed = replace(self, text=text)
         changed._before = self._reading
+        return changed
+
+    def with_line(self, line: int, raw: str) -> Source:
+        """The same pack with one line (from 1) written anew."""
+        reading = self.read()
+        lines = list(reading.raw)
+        lines[line - 1] = raw
+        changed = self.with_text("".join(f"{kept}\n" for kept in lines))
+        changed._reading = patched(reading, self.settings, line, raw, self.load_data)
+        if changed._reading is not None:
+            changed._before = None
         return changed
 
 
@@ -174,9 +186,12 @@ def _put(
             at = _place_of(now, number)
         else:
             at = place + len(now.entries) - len(reading.entries)
-        blocks = Blocks(now)
-        blocks.put(at, line, adds=adds)
-        result = draft.with_text(blocks.text())
+        if not adds and now.format == TABLE and now.entries[at].span == 1:
+            result = draft.with_line(now.entries[at].line, line)
+        else:
+            blocks = Blocks(now)
+            blocks.put(at, line, adds=adds)
+            result = draft.with_text(blocks.text())
         if _came_out(result.read(), number, wanted, others):
             return result
     raise Misfit(
@@ -200,7 +215,7 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
         return False
     rest = [*questions[:number], *questions[number + 1 :]]
     return all(
-        now[1:-2] == before[1:-2] or same_question(now, before)
+        now is before or now[1:-2] == before[1:-2] or same_question(now, before)
         for now, before in zip(rest, others, strict=True)
     )
 
@@ -365,6 +380,8 @@ def replace_lines(source: Source, line: int, raw: str | None) -> Source:
     if not 1 <= line <= len(reading.raw):
         raise Refused(f"There is no line {line}; the pack has {len(reading.raw)}.")
     span = next((entry.span for entry in reading.entries if entry.line == line), 1)
+    if span == 1 and raw is not None and "\n" not in raw:
+        return source.with_line(line, raw)
     lines = list(reading.raw)
     lines[line - 1 : line - 1 + span] = [] if raw is None else raw.split("\n")
     return source.with_text("".join(f"{kept}\n" for kept in lines))

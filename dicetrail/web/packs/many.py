@@ -84,10 +84,11 @@ def give_questions(wanted: GiveIn, pack: ThePack, session: TheSession, workshop:
     for number in wanted.numbers:
         question_at(source.read(), number)
     now, given, left = give(source, wanted.numbers, workshop.packs.source(session, target))
+    rest = remove(source, given) if given and wanted.move else None
     if given:
         keep_pack(session, workshop, target, now, target.revision)
-        if wanted.move:
-            keep_pack(session, workshop, pack, remove(source, given), pack.revision)
+    if rest is not None:
+        keep_pack(session, workshop, pack, rest, pack.revision)
     session.commit()
     return GivenOut(
         pack=pack_out(session, workshop, pack),
