@@ -5,9 +5,10 @@ from __future__ import annotations
 import http.server
 import json
 import threading
+import time
 import unittest
 
-from .harness import Browser, Served
+from .harness import PATIENCE, Browser, Served
 
 SCRIPT = "<img src=x onerror='window.ran=1'><svg onload=window.ran=1>\"'>"
 QUOTED = json.dumps(SCRIPT)
@@ -140,6 +141,7 @@ class Neighbours(unittest.TestCase):
         edit = {"edits": [{"path": ["intro"], "value": "mine"}], "revision": game["revision"]}
         seen = self.served.ask("POST", f"{path}/edits", edit)
         edit = {"edits": [{"path": ["intro"], "value": "theirs"}], "revision": seen["revision"]}
+        self.searched(path)  # while its plays are being gone through a page asks for the game again and again
         browser.driver.refresh()
         browser.find("button:enabled", "Undo")
         theirs = self.served.ask("POST", f"{path}/edits", edit)
@@ -150,6 +152,12 @@ class Neighbours(unittest.TestCase):
         browser.press("Undo")  # now it has been seen
         browser.find("button:enabled", "Redo")
         self.assertIn("mine", self.served.ask("GET", path)["text"])
+
+    def searched(self, path: str) -> None:
+        """Wait until all plays of a game have been gone through."""
+        end = time.monotonic() + PATIENCE
+        while self.served.ask("GET", path)["looking"]:
+            self.assertLess(time.monotonic(), end, "the plays of the game are still being gone through")
 
     def test_a_play_that_is_not_there_says_so_under_a_heading(self):
         for path in ("/play/nothing", "/play/nothing/none"):
