@@ -85,8 +85,9 @@ def _by_itself(question: Question, others: Sequence[Question], place: int) -> bo
     asked = {_asked(old), _asked(question)}
     if old.recipe is not None or question.recipe is not None:
         return False
+    numbered = f"{old.id}-"
     return not any(
-        _asked(other) in asked or other.id == question.id or other.id.startswith(f"{old.id}-")
+        _asked(other) in asked or other.id == question.id or other.id.startswith(numbered)
         for at, other in enumerate(others)
         if at != place
     )
