@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
+import http.client
 import random
 import threading
 import time
-import urllib.error
 from collections.abc import Callable
 from typing import Any
 
@@ -63,7 +63,7 @@ class Kills:
         while not stop.is_set():
             try:
                 work()
-            except (urllib.error.URLError, ConnectionError, OSError):
+            except (OSError, http.client.HTTPException):  # it was killed meanwhile
                 return
             self.saved += 1
 
