@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import shutil
+import socket
 import subprocess
 import sys
 import tempfile
@@ -230,3 +231,32 @@ class CommandLine(unittest.TestCase):
     def test_help(self):
         self.assertIn("check", self.asked("--help"))
         self.assertIn("--moves", self.asked("play", "--help"))
+
+
+class CanNotBeServed(unittest.TestCase):
+    """A port, data or a file that can't be used ends the command with a sentence and exit code 2."""
+
+    def refused(self, *args: object) -> str:
+        done = run(*args)
+        self.assertEqual((done.returncode, done.stdout), (2, ""), done.stderr)
+        self.assertTrue(done.stderr.startswith("dicetrail: "), done.stderr)
+        self.assertNotIn("Traceback", done.stderr)
+        return done.stderr
+
+    def test_a_port_that_is_taken(self):
+        with socket.socket() as taken, tempfile.TemporaryDirectory() as folder:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            port = taken.getsockname()[1]
+            self.assertIn(str(port), self.refused("serve", "--port", port, "--data", folder))
+
+    def test_damaged_data(self):
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            port = probe.getsockname()[1]
+        with tempfile.TemporaryDirectory() as folder:
+            (Path(folder) / "dicetrail.sqlite").write_bytes(b"no database at all " * 300)
+            self.assertIn("not a database", self.refused("serve", "--port", port, "--data", folder))
+
+    def test_a_file_that_never_ends(self):
+        self.assertIn("20 MB", self.refused("check", "/dev/zero"))
