@@ -10,6 +10,7 @@ import json
 import unittest
 from typing import Any
 
+import httpx
 import schemathesis
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
@@ -20,6 +21,7 @@ from schemathesis.specs.openapi.checks import (
     status_code_conformance,
 )
 
+from dicetrail.web.strict import Unusable, read_json
 from tests.ui.harness import Served
 
 from .every_request import every_request
@@ -52,8 +54,6 @@ class Described(unittest.TestCase):
         self.assertEqual({asked.kind for asked in every_request(self.served.ask)}, known)
 
     def test_every_example_is_answered(self):
-        import httpx
-
         with httpx.Client(base_url=self.served.url, timeout=PATIENCE) as client:
             for asked in every_request(self.served.ask):
                 with self.subTest(asked.kind):
@@ -90,8 +90,6 @@ class Described(unittest.TestCase):
         send()
 
     def test_no_json_at_all_brings_a_fault(self):
-        import httpx
-
         paths = [
             (one.method.upper(), one.path.format_map(_Numbers()))
             for one in self.operations
@@ -126,8 +124,6 @@ class Described(unittest.TestCase):
                             self.assertIsInstance(answer.json()["detail"], str)
 
     def test_numbers_past_64_bits_in_addresses(self):
-        import httpx
-
         with httpx.Client(base_url=self.served.url, timeout=PATIENCE) as client:
             for operation in self.operations:
                 path = operation.path.format_map(_Numbers(10**25))
@@ -137,8 +133,6 @@ class Described(unittest.TestCase):
                         self.assertIn(answer.status_code, (200, 201, 404, 405, 409, 422), answer.text[:300])
 
     def test_methods_and_addresses_that_are_not(self):
-        import httpx
-
         with httpx.Client(base_url=self.served.url, timeout=PATIENCE) as client:
             told = {
                 (method, path): client.request(method, path).status_code
@@ -161,8 +155,6 @@ class Described(unittest.TestCase):
             self.assertRegex(one["updated"], r"(Z|\+00:00)$")
 
     def test_settings_of_a_file_that_are_none(self):
-        import httpx
-
         for settings_of in ("{", "[]", '{"roles": 3}', '{"header": NaN}'):
             answer = httpx.post(
                 f"{self.served.url}/api/workshop/packs",
@@ -188,8 +180,6 @@ class Sentences(unittest.TestCase):
     @given(st.recursive(st.none() | st.booleans() | st.floats() | st.text(), st.lists, max_leaves=5))
     def test_json_is_read_as_others_read_it_or_refused(self, value):
         """Against the standard library's reader, with what RFC 8259 leaves out taken away."""
-        from dicetrail.web.strict import Unusable, read_json
-
         text = json.dumps(value)
         try:
             self.assertEqual(read_json(text), json.loads(text))

@@ -12,7 +12,7 @@ from dataclasses import replace
 from ..play.question import Question
 from .data import DataLoader
 from .formats import TABLE
-from .reader import read_text
+from .reader import asked_of, read_text
 from .reading import Reading
 from .records import MARKS
 from .roles import all_true_or_false, roles_of_header
@@ -82,20 +82,15 @@ def _says_truth(reading: Reading, raw: str) -> bool:
 def _by_itself(question: Question, others: Sequence[Question], place: int) -> bool:
     """Whether neither a question nor the one it comes instead of has to do with any other."""
     old = others[place]
-    asked = {_asked(old), _asked(question)}
+    asked = {asked_of(old), asked_of(question)}
     if old.recipe is not None or question.recipe is not None:
         return False
     numbered = f"{old.id}-"
     return not any(
-        _asked(other) in asked or other.id == question.id or other.id.startswith(numbered)
+        asked_of(other) in asked or other.id == question.id or other.id.startswith(numbered)
         for at, other in enumerate(others)
         if at != place
     )
-
-
-def _asked(question: Question) -> str:
-    asked = question.prompt.casefold()
-    return f"{asked}\n{question.image}\n{question.sound}" if question.image or question.sound else asked
 
 
 def _with(before: Reading, question: Question, place: int, raw: str, alone: Reading) -> Reading:

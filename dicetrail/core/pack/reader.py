@@ -63,6 +63,12 @@ def read_text(
         return Reader(name, text, encoding, settings or Settings(), load_data, progress).reading
 
 
+def asked_of(question: Question) -> str:
+    """What a question asks, as it is known again where another line asks the same."""
+    asked = question.prompt.casefold()
+    return f"{asked}\n{question.image}\n{question.sound}" if question.image or question.sound else asked
+
+
 @contextmanager
 def _no_collecting() -> Iterator[None]:
     """Keep the garbage collector from going through a large reading again and again: it all stays."""
@@ -298,10 +304,7 @@ class Reader:
     def _check_doubled(self, question: Question, record: Record) -> None:
         """Refuse a question of an earlier line; tell one that stands there with another answer."""
         answer = question.answers[0].casefold() if question.answers else ""
-        asked = question.prompt.casefold()
-        if question.image or question.sound:
-            asked = f"{asked}\n{question.image}\n{question.sound}"
-        before = self._seen.setdefault(asked, (record.line, answer))
+        before = self._seen.setdefault(asked_of(question), (record.line, answer))
         line, known = before
         if line == record.line and known == answer:
             return

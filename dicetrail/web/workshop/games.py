@@ -80,7 +80,7 @@ class GameShelf:
                     self._compiled.put(self._key(session, game), kept)
         return kept
 
-    def _key(self, session: Session, game: StoredGame) -> Hashable | None:
+    def _key(self, session: Session, game: StoredGame) -> tuple[Hashable, ...] | None:
         """What a compiled game depends on: its packs as they were read, and the files there are; None where
         its packs are not known yet."""
         names = self._named.get((game.id, game.revision))
@@ -101,7 +101,7 @@ class GameShelf:
         """A game as it was in an earlier revision, over its packs as they are; None where it can't be
         played. It is made once for all that is held against it."""
         key = self._key(session, game)
-        packs = key[2:] if isinstance(key, tuple) else None
+        packs = key and key[2:]
 
         def make() -> tuple[Program | None]:
             text = games.text_of(session, game, revision)

@@ -36,12 +36,6 @@ class Recent(Generic[T]):
                 self._kept.pop(key, None)
         return made
 
-    def drop(self, unwanted: Callable[[Hashable], bool]) -> None:
-        """Let go of what is kept under some keys."""
-        with self._lock:
-            for key in [key for key in self._kept if unwanted(key)]:
-                del self._kept[key]
-
     def get_or_make(self, key: Hashable, make: Callable[[], T]) -> T:
         """What is kept under a key, made where nothing is: by one, and the others who ask wait for it."""
         kept = self.get(key)
