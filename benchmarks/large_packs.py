@@ -103,8 +103,14 @@ def main() -> None:
             "a line",
             "PUT",
             f"{path}/lines/77000",
-            {"raw": "L?\ta\tb\tc\ttopic 1", "revision": pack["revision"]},
+            {"raw": "Which one is left?\ta\tb\tc\ttopic 1", "revision": pack["revision"]},
         )
+        new = {**record, "id": "", "prompt": "Another one?"}
+        for do, more in (("remove", {}), ("move", {"before": 9})):
+            body = {"do": do, "numbers": [60_000], **more, "revision": pack["revision"]}
+            pack = timed(do, "POST", f"{path}/questions/many", body)
+        body = {"record": new, "after": 40_000, "revision": pack["revision"]}
+        pack = timed("add", "POST", f"{path}/questions", body)
         pack = timed("undo", "POST", f"{path}/turn/undo?revision={pack['revision']}")
         pack = timed("redo", "POST", f"{path}/turn/redo?revision={pack['revision']}")
         game = timed("a game over it", "POST", "workshop/games", {"pack_id": pack["id"], "title": "Large"})

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import unittest
+from unittest import mock
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from dicetrail.core.pack import editing
 from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
 from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.many import duplicate
@@ -33,6 +35,12 @@ class Editing(unittest.TestCase):
     def changed(self, where: Source, number: int, **fields: object) -> Source:
         reading = where.read()
         return change(where, number, {**to_record(reading.questions[number]), **fields})  # type: ignore[dict-item]
+
+    def test_a_full_pack_says_so(self):
+        source = Source("a.tsv", "prompt\tanswer\nWhich knot?\tbowline\n")
+        with mock.patch.object(editing, "MOST_LINES", 2), self.assertRaises(Misfit) as raised:
+            add(source, None, {"prompt": "Which cloud?", "answer": "cirrus"})
+        self.assertIn("no more fit", str(raised.exception))
 
     def test_a_line_is_rewritten_and_no_other(self):
         self.assertEqual(

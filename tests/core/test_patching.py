@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import unittest
 from unittest import mock
 
@@ -9,8 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack import patching
-from dicetrail.core.pack.editing import Source, change, replace_lines
+from dicetrail.core.pack.editing import Source, add, change, move, remove, replace_lines
 from dicetrail.core.pack.reader import read_text
+from dicetrail.core.pack.stretches import lines_of
 from dicetrail.core.pack.writing import to_record
 
 HEADS = [
@@ -37,7 +39,7 @@ CELLS = {
 }
 
 
-def lines_of(head: str, mark: str):
+def rows_of(head: str, mark: str):
     """Lines under a header, most of them in order, and with now and then a cell too many or too few."""
     in_order = st.tuples(*(st.sampled_from(CELLS[role]) for role in head.split(mark))).map(mark.join)
     any_cell = st.sampled_from([cell for cells in CELLS.values() for cell in cells])
@@ -48,10 +50,24 @@ def lines_of(head: str, mark: str):
 def edits(draw):
     """A text with a header, a line of it, and what that is to say."""
     head = draw(st.sampled_from(HEADS))
-    line = lines_of(head, "," if "," in head else "\t")
+    line = rows_of(head, "," if "," in head else "\t")
     lines = draw(st.lists(line, min_size=1, max_size=6))
     number = draw(st.integers(2, len(lines) + 1))
     return "\n".join([head, *lines]) + "\n", number, draw(line)
+
+
+@st.composite
+def rearranged(draw):
+    """A text with a header, and stretches of it in any order, with new lines among them."""
+    text, _, raw = draw(edits())
+    lines = text.count("\n")
+    cuts = sorted(draw(st.sets(st.integers(2, lines), max_size=3)))
+    kept = [range(begin, end) for begin, end in itertools.pairwise([*cuts, lines + 1])] if cuts else []
+    kept = [range(1, min(cuts, default=lines + 1)), *draw(st.permutations(kept))]
+    kept = [stretch for place, stretch in enumerate(kept) if place == 0 or draw(st.integers(0, 3))]
+    for _ in range(draw(st.integers(0, 2))):
+        kept.insert(draw(st.integers(1, len(kept))), draw(st.just(raw) | st.sampled_from(text.splitlines())))
+    return text, kept
 
 
 class Patching(unittest.TestCase):
@@ -64,6 +80,36 @@ class Patching(unittest.TestCase):
         whole = read_text(now.file, text)
         self.assertEqual(now, whole)
         self.assertEqual((now.tips, now.lines, now.kinds), (whole.tips, whole.lines, whole.kinds))
+
+    @settings(max_examples=1000, deadline=None)
+    @given(rearranged())
+    def test_also_where_lines_were_added_moved_or_taken_away(self, edit):
+        text, stretches = edit
+        source = Source("a.tsv", text)
+        changed = source.with_stretches(stretches)
+        self.assertEqual(
+            changed.text, "".join(f"{line}\n" for line in lines_of(source.read().raw, stretches))
+        )
+        if changed._reading is not None:
+            self.same(changed._reading, changed.text)
+
+    def test_a_question_is_added_moved_and_removed_by_patching(self):
+        text = f"{HEADS[0]}\n" + "".join(f"Question {n}?\tr {n}\tw {n}\to {n}\tt\n" for n in range(9))
+        source = Source("a.tsv", text)
+        record = {"prompt": "New?", "answer": "one", "wrong": ["two", "three"], "topic": "knots"}
+        for changed, asked in (
+            (add(source, 3, record), "0 1 2 3 New? 4 5 6 7 8"),
+            (add(source, None, record), "0 1 2 3 4 5 6 7 8 New?"),
+            (remove(source, [2, 7]), "0 1 3 4 5 6 8"),
+            (move(source, [6, 7], 1), "0 6 7 1 2 3 4 5 8"),
+            (move(source, [0, 3], None), "1 2 4 5 6 7 8 0 3"),
+        ):
+            self.assertIsNotNone(changed._reading, asked)
+            self.same(changed.read(), changed.text)
+            prompts = [question.prompt for question in changed.read().questions]
+            self.assertEqual(
+                prompts, [word if word == "New?" else f"Question {word}?" for word in asked.split()]
+            )
 
     @settings(max_examples=1000, deadline=None)
     @given(edits())

@@ -142,10 +142,10 @@ class Hostile(unittest.TestCase):
         self.assertIn("may have 20 MB", self.read("over.tsv", b"x" * (20 * 2**20 + 1)))
 
     def test_100_000_lines_and_more(self):
-        text = "".join(f"Question {n} of many?\tright {n}\twrong {n}\n" for n in range(100_001))
+        text = "".join(f"Question {n} of many?\tright {n}\twrong {n}\n" for n in range(100_002))
         pack = self.read("many.tsv", text.encode())
-        self.assertEqual((pack["questions"], pack["to_mend"]), (100_000, 1))
-        self.assertIn("A file may have 100,000 lines", pack["snags"][-1]["message"])
+        self.assertEqual((pack["questions"], pack["to_mend"]), (100_001, 1))
+        self.assertIn("A file may have 100,001 lines", pack["snags"][-1]["message"])
 
     def test_spreadsheets_that_mean_harm(self):
         self.assertIn("would unpack to 2,048 MB", self.read("bomb.xlsx", zip_bomb()))

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from ..play.kinds import kind_of
 from ..play.question import LABELS, Question
 from ..snag import Refused
+from .blocks import Blocks
 from .data import DataLoader, no_data
 from .formats import COMMAS, STRUCTURED, TABLE, TABS
 from .formats.separated import line_of
@@ -17,13 +19,14 @@ from .notation import join_bars
 from .patching import patched
 from .progress import Progress
 from .question_maker import QuestionMaker
-from .reader import read_text
+from .reader import MOST_LINES, read_text
 from .reading import Reading
 from .record import WrittenRecord
 from .records import MARKS, split_records
 from .roles import Role, repeated
 from .row import CellRow, Columns
 from .settings import Settings
+from .stretches import Stretch, lines_of
 from .writing import cells_of, columns_for, headings, to_record
 
 
@@ -62,13 +65,11 @@ class Source:
         changed._before = self._reading
         return changed
 
-    def with_line(self, line: int, raw: str) -> Source:
-        """The same pack with one line (from 1) written anew."""
+    def with_stretches(self, stretches: Sequence[Stretch]) -> Source:
+        """The same pack with a text laid together from its own lines and new ones."""
         reading = self.read()
-        lines = list(reading.raw)
-        lines[line - 1] = raw
-        changed = self.with_text("".join(f"{kept}\n" for kept in lines))
-        changed._reading = patched(reading, self.settings, line, raw, self.load_data)
+        changed = self.with_text("".join([f"{line}\n" for line in lines_of(reading.raw, stretches)]))
+        changed._reading = patched(reading, self.settings, stretches, self.load_data)
         if changed._reading is not None:
             changed._before = None
         return changed
@@ -88,7 +89,7 @@ def change(source: Source, number: int, record: WrittenRecord) -> Source:
     wanted = question_of(record, source.load_data)
     source = _one_a_record(source)
     reading = source.read()
-    return _put(source, records_of(reading)[number], record, wanted, number, adds=False)
+    return _put(source, reading.own_records[number], record, wanted, number, adds=False)
 
 
 def add(source: Source, after: int | None, record: WrittenRecord) -> Source:
@@ -99,7 +100,7 @@ def add(source: Source, after: int | None, record: WrittenRecord) -> Source:
     if after is None:
         place, number = len(reading.entries), len(reading.questions)
     else:
-        place, number = records_of(reading)[after] + 1, after + 1
+        place, number = reading.own_records[after] + 1, after + 1
     return _put(source, place, record, wanted, number, adds=True)
 
 
@@ -107,30 +108,26 @@ def remove(source: Source, numbers: Iterable[int]) -> Source:
     """The pack without these questions."""
     source = _one_a_record(source)
     reading = source.read()
-    places = records_of(reading)
+    places = reading.own_records
     gone = {places[number] for number in numbers}
-    blocks = Blocks(source.read())
+    blocks = Blocks(reading)
     blocks.keep([place for place in range(len(blocks)) if place not in gone])
-    return source.with_text(blocks.text())
+    return source.with_stretches(blocks.stretches())
 
 
 def move(source: Source, numbers: Iterable[int], before: int | None) -> Source:
     """The pack with these questions, in their order, before the one numbered ``before`` (None: last)."""
     source = _one_a_record(source)
     reading = source.read()
-    places = records_of(reading)
+    places = reading.own_records
     moved = [places[number] for number in sorted(set(numbers))]
     target = len(reading.entries) if before is None else places[before]
-    kept = [place for place in range(len(reading.entries)) if place not in moved]
-    at = sum(place < target for place in kept)
-    blocks = Blocks(source.read())
+    apart = set(moved)
+    kept = [place for place in range(len(reading.entries)) if place not in apart]
+    at = bisect_left(kept, target)
+    blocks = Blocks(reading)
     blocks.keep([*kept[:at], *moved, *kept[at:]])
-    return source.with_text(blocks.text())
-
-
-def records_of(reading: Reading) -> dict[int, int]:
-    """The place of each question's record among the entries, for those that have one of their own."""
-    return {entry.first: place for place, entry in enumerate(reading.entries) if entry.gave == 1}
+    return source.with_stretches(blocks.stretches())
 
 
 def in_full(source: Source) -> Source:
@@ -154,8 +151,7 @@ def in_full(source: Source) -> Source:
 def _one_a_record(source: Source) -> Source:
     """The pack with a record for every question."""
     reading = source.read()
-    own = sum(entry.gave == 1 for entry in reading.entries)
-    return source if own == len(reading.questions) else in_full(source)
+    return source if len(reading.own_records) == len(reading.questions) else in_full(source)
 
 
 def _put(
@@ -177,6 +173,10 @@ def _put(
             "Tab-separated text has no way to hold a tab or a line break. Write it in one line, or save the"
             " pack as another kind of file and bring that.",
         )
+    if adds and reading.format == TABLE and len(reading.raw) >= MOST_LINES:
+        raise Misfit(
+            "full", f"The pack has {MOST_LINES:,} lines, and no more fit. Put the question into another pack."
+        )
     for attempt in (as_laid_out, _with_more_columns, _with_kinds, _laid_out_anew):
         laid = attempt(source, record)
         if laid is None:
@@ -187,12 +187,9 @@ def _put(
             at = _place_of(now, number)
         else:
             at = place + len(now.entries) - len(reading.entries)
-        if not adds and now.format == TABLE and now.entries[at].span == 1:
-            result = draft.with_line(now.entries[at].line, line)
-        else:
-            blocks = Blocks(now)
-            blocks.put(at, line, adds=adds)
-            result = draft.with_text(blocks.text())
+        blocks = Blocks(now)
+        blocks.put(at, line, adds=adds)
+        result = draft.with_stretches(blocks.stretches())
         if _came_out(result.read(), number, wanted, others):
             return result
     raise Misfit(
@@ -215,7 +212,7 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
     if len(questions) != len(others) + 1 or not same_question(questions[number], wanted, any_order=True):
         return False
     rest = [*questions[:number], *questions[number + 1 :]]
-    return all(
+    return rest == others or all(
         now is before or now[1:-2] == before[1:-2] or same_question(now, before)
         for now, before in zip(rest, others, strict=True)
     )
@@ -325,53 +322,6 @@ def _texts(record: WrittenRecord) -> Iterator[str]:
         yield from value if isinstance(value, list) else [value]
 
 
-class Blocks:
-    """A pack's text cut into its records, each with the lines that follow it and are none of their own."""
-
-    def __init__(self, reading: Reading) -> None:
-        self._layout = STRUCTURED.get(reading.format)
-        self._start: list[str] = []
-        self._records: list[tuple[str, list[str]]] = []
-        if self._layout is not None and self._layout.enclosed:
-            for piece in self._layout.pieces("\n".join(reading.raw)):
-                raw = "\n".join(reading.raw[piece.begin : piece.end])
-                self._records.append((piece.source or raw.rstrip().rstrip(","), []))
-            return
-        at = 0
-        for entry in reading.entries:
-            self._after_last(reading.raw[at : entry.line - 1])
-            at = entry.line - 1 + entry.span
-            self._records.append(("\n".join(reading.raw[entry.line - 1 : at]), []))
-        self._after_last(reading.raw[at:])
-
-    def _after_last(self, lines: Sequence[str]) -> None:
-        """Lines that belong to no record stay with the one before them."""
-        (self._records[-1][1] if self._records else self._start).extend(lines)
-
-    def __len__(self) -> int:
-        return len(self._records)
-
-    def keep(self, places: Sequence[int]) -> None:
-        """Keep the records of these places, in this order."""
-        self._records = [self._records[place] for place in places]
-
-    def put(self, place: int, record: str, *, adds: bool) -> None:
-        """Put a record at a place: before the one there, or instead of it."""
-        if adds:
-            self._records.insert(place, (record, []))
-        else:
-            self._records[place] = (record, self._records[place][1])
-
-    def text(self) -> str:
-        """The whole text again."""
-        if self._layout is not None and self._layout.enclosed:
-            return self._layout.whole([record for record, _ in self._records])
-        lines = [*self._start]
-        for record, after in self._records:
-            lines += [record, *after]
-        return "".join(f"{line}\n" for line in lines)
-
-
 def replace_lines(source: Source, line: int, raw: str | None) -> Source:
     """The pack with the record that begins in a line rewritten as it stands, or taken away (None).
 
@@ -381,8 +331,5 @@ def replace_lines(source: Source, line: int, raw: str | None) -> Source:
     if not 1 <= line <= len(reading.raw):
         raise Refused(f"There is no line {line}; the pack has {len(reading.raw)}.")
     span = next((entry.span for entry in reading.entries if entry.line == line), 1)
-    if span == 1 and raw is not None and "\n" not in raw:
-        return source.with_line(line, raw)
-    lines = list(reading.raw)
-    lines[line - 1 : line - 1 + span] = [] if raw is None else raw.split("\n")
-    return source.with_text("".join(f"{kept}\n" for kept in lines))
+    new = [] if raw is None else raw.split("\n")
+    return source.with_stretches([range(1, line), *new, range(line + span, len(reading.raw) + 1)])

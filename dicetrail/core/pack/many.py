@@ -6,7 +6,8 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 
 from ..play.question import Question
 from ..snag import Refused
-from .editing import Blocks, Source, add, as_laid_out, change, question_of, records_of, same_question
+from .blocks import Blocks
+from .editing import Source, add, as_laid_out, change, question_of, same_question
 from .misfit import Misfit
 from .record import WrittenRecord
 from .writing import to_record
@@ -27,14 +28,14 @@ def change_many(source: Source, changes: Mapping[int, WrittenRecord]) -> Source:
     for number in numbers:
         wanted[number] = question_of(changes[number], source.load_data)
     changed = change(source, first, changes[first])
-    places = records_of(changed.read())
+    places = changed.read().own_records
     lines = {number: as_laid_out(changed, changes[number]) for number in others}
     if all(lines.values()):
         blocks = Blocks(changed.read())
         for number, laid in lines.items():
             assert laid is not None
             blocks.put(places[number], laid[1], adds=False)
-        result = changed.with_text(blocks.text())
+        result = changed.with_stretches(blocks.stretches())
         if _are(result.read().questions, wanted):
             return result
     for number in others:
@@ -55,11 +56,11 @@ def add_many(source: Source, after: int | None, records: Sequence[WrittenRecord]
     lines = [as_laid_out(added, record) for record in others]
     if all(lines):
         blocks = Blocks(reading)
-        place = records_of(reading)[at] + 1
+        place = reading.own_records[at] + 1
         for laid in reversed(lines):
             assert laid is not None
             blocks.put(place, laid[1], adds=True)
-        result = added.with_text(blocks.text())
+        result = added.with_stretches(blocks.stretches())
         now = reading.questions
         if _are(result.read().questions, [*now[:at], *wanted, *now[at + 1 :]]):
             return result

@@ -63,6 +63,7 @@ class QuestionMaker:
         else:
             name, found = self._likely(row)
         key = WRITTEN[name].key(row, found)
+        details = details_of(row, len(key.options))
         return Question(
             self._free_id(row, prompt),
             name,
@@ -72,7 +73,7 @@ class QuestionMaker:
             key.rights,
             file=self._file,
             line=line,
-            **details_of(row, len(key.options)),
+            **details,
         )
 
     def plain(self, cells: Sequence[str], folded: str, line: int) -> Question:

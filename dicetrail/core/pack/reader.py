@@ -13,6 +13,7 @@ from .data import Data, DataLoader, no_data
 from .flat import flat
 from .formats import SHEETS, STRUCTURED, TABLE, file_text, layout_of
 from .header import header_of
+from .known_by import asked_of
 from .lists import ListReader, names_of_groups
 from .misfit import Misfit
 from .plain_lines import Seen, plain_reader
@@ -26,7 +27,8 @@ from .settings import Settings
 from .shape import Shape, trimmed
 from .text import split_lines
 
-MOST_LINES = 100_000
+MOST_LINES = 100_001
+"""As many questions as a pack may have, and a header."""
 SAMPLE = 5000
 """Records that are looked at to see how many fields most of them have."""
 TELL_EVERY = 2000
@@ -61,12 +63,6 @@ def read_text(
     """
     with _no_collecting():
         return Reader(name, text, encoding, settings or Settings(), load_data, progress).reading
-
-
-def asked_of(question: Question) -> str:
-    """What a question asks, as it is known again where another line asks the same."""
-    asked = question.prompt.casefold()
-    return f"{asked}\n{question.image}\n{question.sound}" if question.image or question.sound else asked
 
 
 @contextmanager

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal, NamedTuple, TypeVar
 
 from ..play.question import Question
 from ..snag import Snag
+from .known_by import KnownBy
+from .media import files_of
 from .roles import Role
 from .tips import tips_for
 
@@ -76,13 +79,30 @@ class Reading:
         self.questions = _shared(self.questions, other.questions)
         self.entries = _shared(self.entries, other.entries)
 
-    @property
+    @cached_property
     def kinds(self) -> dict[str, int]:
         """How many questions there are of each kind."""
-        counts: dict[str, int] = {}
-        for question in self.questions:
-            counts[question.kind] = counts.get(question.kind, 0) + 1
-        return counts
+        return dict(Counter(question.kind for question in self.questions))
+
+    @cached_property
+    def files(self) -> set[str]:
+        """The files of their pictures and sounds."""
+        return files_of(self.questions)
+
+    @cached_property
+    def own_records(self) -> list[int]:
+        """The places, among the entries, of the records that hold one question each."""
+        return [place for place, entry in enumerate(self.entries) if entry.gave == 1]
+
+    @cached_property
+    def known(self) -> KnownBy:
+        """What tells the questions apart."""
+        return KnownBy(self.questions)
+
+    def hand_on_known(self) -> KnownBy:
+        """What tells the questions apart, for another reading to change and have; this one finds it anew."""
+        known: KnownBy | None = self.__dict__.pop("known", None)
+        return known or KnownBy(self.questions)
 
     @cached_property
     def tips(self) -> list[Snag]:

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
 from ...core.pack.formats import file_text
-from ...core.pack.media import files_of, missing
+from ...core.pack.media import missing
 from ...core.pack.progress import Progress
 from ...core.pack.reading import Reading
 from ...core.pack.settings import Settings
@@ -41,7 +41,6 @@ class PackShelf:
     def __init__(self, session: Callable[[], Session]) -> None:
         self._session = session
         self._sources: Recent[Source] = Recent(MOST_LINES_KEPT, lambda source: len(source.read().raw) + 1)
-        self._files: Recent[set[str]] = Recent(200)
         self._snags: Recent[list[Snag]] = Recent(200)
         self._brought: Recent[_Brought] = Recent(4)
 
@@ -81,8 +80,7 @@ class PackShelf:
     def snags(self, session: Session, pack: Pack | Shelved) -> list[Snag]:
         """The snags and tips of a pack, in the order of its lines; files that are not there among them."""
         key, reading = self.key(session, pack), self.reading(session, pack)
-        files = self._files.get_or_make(key, lambda: files_of(reading.questions))
-        lost = files - standing(session).digests.keys()
+        lost = reading.files - standing(session).digests.keys()
 
         def make() -> list[Snag]:
             found = [*reading.all_snags, *missing(reading.questions, lost)]

@@ -7,6 +7,7 @@ import io
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Any
 
+from ...snag import Refused
 from .sheets import MOST_COLUMNS, Sheet, writable
 
 
@@ -50,18 +51,17 @@ class Xlsx(Sheet):
         return str(value).replace("\r\n", "\n").replace("\r", "\n")
 
     def bytes_of(self, rows: Iterable[Sequence[str]]) -> bytes:
-        """One sheet, every cell a text."""
-        import openpyxl
+        """One sheet, every cell a text. Raises Refused where a text is longer than a cell can be."""
+        import xlsxwriter  # as above
 
-        book = openpyxl.Workbook(write_only=True)
-        sheet = book.create_sheet("Questions")
-        for row in rows:
-            cells = []
-            for text in row:
-                cell: Any = openpyxl.cell.WriteOnlyCell(sheet, value=writable(text) or None)
-                cell.data_type = "s" if text else "n"
-                cells.append(cell)
-            sheet.append(cells)
         out = io.BytesIO()
-        book.save(out)
+        with xlsxwriter.Workbook(out, {"constant_memory": True}) as book:
+            sheet = book.add_worksheet("Questions")
+            for place, row in enumerate(rows):
+                for column, text in enumerate(row):
+                    if text and sheet.write_string(place, column, writable(text)):
+                        raise Refused(
+                            f"Row {place + 1} has a text of {len(text):,} characters, and a cell of an .xlsx"
+                            " holds 32,767. Save the pack as another kind of file."
+                        )
         return out.getvalue()
