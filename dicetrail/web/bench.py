@@ -26,7 +26,7 @@ from ..core.prove.replay.gauges import Gauge, Gauges
 from ..core.prove.replay.starter_waymarks import expectations, first_set
 from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
-from ..core.prove.replay.waymarks import Expected, outcome, run_of, walk_and_run
+from ..core.prove.replay.waymarks import Expected, outcome, run_of
 from ..core.rules.document import AlongPart, WaymarkPart
 from ..store.models import StoredGame
 from .download import download
@@ -54,7 +54,7 @@ from .workshop import Workshop
 
 router = router_of("/api/workshop", "bench")
 
-FAR_BACK = 12
+FAR_BACK = 9
 """Revisions back that are looked at for rules under which a waymark passed."""
 COMING = 3
 """Questions ahead whose prompts are told."""
@@ -231,14 +231,11 @@ def bring_trail(file: UploadFile, program: TheProgram) -> BroughtTrailOut:
 def _since(session: Session, workshop: Workshop, game: StoredGame, mark: WaymarkPart) -> str:
     """What became otherwise first in the play of a waymark, since the rules under which it last passed."""
     program = workshop.games.program(session, game)
-    now = run_of(program, mark) if program else None
     for number in range(game.revision - 1, max(0, game.revision - FAR_BACK), -1):
-        earlier = workshop.games.earlier(session, game, number)
-        if earlier is None or now is None:
-            continue
-        walked, then = walk_and_run(earlier, mark)
-        if then is not None and walked.passed:
-            found = differences(then.trail, now.trail)
+        if program is not None and workshop.games.passed(session, game, number, mark):
+            earlier = workshop.games.earlier(session, game, number)
+            then, now = earlier and run_of(earlier, mark), run_of(program, mark)
+            found = differences(then.trail, now.trail) if then and now else []
             return found[0].said if found else ""
     return ""
 

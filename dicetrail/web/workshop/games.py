@@ -15,9 +15,10 @@ from ...core.play.program import Program
 from ...core.play.question import Question
 from ...core.play.trail import Step
 from ...core.prove.replay.beginning import begun_game
-from ...core.prove.replay.waymarks import Walked, walk_all
+from ...core.prove.replay.waymarks import Walked, walk, walk_all
 from ...core.prove.search.reach import Reach
 from ...core.rules.compile import read_game
+from ...core.rules.document import WaymarkPart
 from ...core.rules.questions import PackLoader
 from ...core.rules.reading import GameReading
 from ...core.rules.recognise import is_game
@@ -63,6 +64,7 @@ class GameShelf:
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
         self._earlier: Recent[tuple[Program | None]] = Recent(60)
+        self._passed: Recent[tuple[bool]] = Recent(20_000)
         self._walked: Recent[list[Walked]] = Recent(200)
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
@@ -100,15 +102,28 @@ class GameShelf:
     def earlier(self, session: Session, game: StoredGame, revision: int) -> Program | None:
         """A game as it was in an earlier revision, over its packs as they are; None where it can't be
         played. It is made once for all that is held against it."""
-        key = self._key(session, game)
-        packs = key and key[2:]
 
         def make() -> tuple[Program | None]:
             text = games.text_of(session, game, revision)
             read = self.read(session, text).game if text else None
             return (Program(read) if read else None,)
 
-        return self._earlier.get_or_make((game.id, revision, packs), make)[0]
+        return self._earlier.get_or_make(self._earlier_key(session, game, revision), make)[0]
+
+    def _earlier_key(self, session: Session, game: StoredGame, revision: int) -> Hashable:
+        """What a game as it was depends on: its packs as they are."""
+        key = self._key(session, game)
+        return (game.id, revision, key and key[2:])
+
+    def passed(self, session: Session, game: StoredGame, revision: int, mark: WaymarkPart) -> bool:
+        """Whether a waymark passes under the rules of an earlier revision."""
+
+        def make() -> tuple[bool]:
+            program = self.earlier(session, game, revision)
+            return (program is not None and walk(program, mark).passed,)
+
+        key = (self._earlier_key(session, game, revision), mark.model_dump_json())
+        return self._passed.get_or_make(key, make)[0]
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""
