@@ -116,10 +116,10 @@ class Run:
     def takes(self, move: Move, at: int) -> bool:
         """Whether a move at the time ``at`` would do something; whatever falls due before it happens now."""
         self._pass_time(at, before_a_move=True)
+        if move.do == "leave":  # at any time, whatever question was in sight
+            return self.program.game.leave and self.phase in ("asking", "feedback")
         if move.visit is not None and move.visit != self.visit:
             return False
-        if move.do == "leave":
-            return self.program.game.leave and self.phase in ("asking", "feedback")
         if move.do == "continue":
             return self.continue_from is not None and at >= self.continue_from
         return self.phase == "asking"
