@@ -13,13 +13,14 @@ from starlette.middleware.gzip import GZipMiddleware
 from ..store.database import open_database
 from . import bench, games, media, packs, watching
 from .demo import bring_demo_once
-from .guard import LARGEST_BODY, Guard
+from .guard import Guard
 from .in_line import InLine
 from .jobs import Jobs
 from .pages import add_pages
 from .players import plays
 from .players.live import Live
 from .refusals import add_refusals
+from .sizes import Sizes
 from .workshop import Workshop
 
 
@@ -47,7 +48,6 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
         lifespan=lifespan,
         docs_url=None,
         redoc_url=None,
-        max_body_size=LARGEST_BODY,
     )
     app.state.workshop = workshop
     for part in (bench, games, packs, media, watching, plays):
@@ -56,5 +56,6 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
     add_pages(app)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=5)
     app.add_middleware(InLine, prefix="/api/players/games/")
+    app.add_middleware(Sizes)
     app.add_middleware(Guard, key=key)
     return app

@@ -26,19 +26,28 @@ def bring_demo_once(workshop: Workshop) -> None:
 
 
 def bring_demo(workshop: Workshop, session: Session) -> None:
-    """Put those of the demo's packs and games on the shelf that are not there."""
-    for path in sorted((DEMO / "packs").iterdir()):
-        if path.suffix in MEDIA:
-            media.keep(session, *_ready(path))
-        elif packs.pack_named(session, f"packs/{path.name}") is None:
-            workshop.packs.bring(session, path.name, path.read_bytes())
+    """Put those of the demo's packs and games on the shelf that are not there.
+
+    Everything is read before the first of it is written: others can write meanwhile.
+    """
+    paths = sorted((DEMO / "packs").iterdir())
+    files_there = [_ready(path) for path in paths if path.suffix in MEDIA]
+    brought = [
+        (data, workshop.packs.read_brought(path.name, data))
+        for path in paths
+        if path.suffix not in MEDIA and packs.pack_named(session, f"packs/{path.name}") is None
+        for data in (path.read_bytes(),)
+    ]
+    for ready in files_there:
+        media.keep(session, *ready)
+    for data, source in brought:
+        workshop.packs.keep_brought(session, data, source)
     session.commit()
     present = {game.text for game in games.all_games(session)}
-    for path in sorted(DEMO.glob("*.yaml"), key=_number):
-        text = path.read_text("utf-8")
-        if text not in present:
-            title = workshop.games.read(session, text).title or path.stem
-            games.add_game(session, title, text, DEMO_DICE)
+    texts = [path.read_text("utf-8") for path in sorted(DEMO.glob("*.yaml"), key=_number)]
+    new = [(workshop.games.read(session, text).title, text) for text in texts if text not in present]
+    for title, text in new:
+        games.add_game(session, title, text, DEMO_DICE)
     session.commit()
 
 

@@ -17,13 +17,8 @@ from starlette.responses import RedirectResponse, Response
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from .refusals import refusal
-from .shapes.players import LARGEST_FRAME
 
 COOKIE = "dicetrail-key"
-LARGEST_BODY = 128 * 2**20
-"""Bytes of a request. What is too large for a purpose is told there; this ends what is beyond all of them."""
-READ_AWAY = 2**22
-"""Bytes of a request that is too large that are read all the same."""
 KEY_PATH = "/key/"
 """The address that holds the key begins so."""
 _PLAYERS = ("/api/players/", "/play/", "/assets/")
@@ -64,9 +59,6 @@ class Guard:
             await self._app(scope, receive, send)
             return
         answer = self._refused(scope)
-        if answer is None and scope["type"] == "http" and _length(scope) > _most(scope["path"]):
-            await _read_away(receive)
-            answer = refusal(413, f"{_length(scope):,} bytes are too much for this; send less.")
         if answer is None:
             await self._app(scope, receive, _with_headers(send))
         elif scope["type"] == "websocket":
@@ -123,26 +115,6 @@ def _of_this_site(headers: Headers) -> bool:
         return False
     origin = headers.get("origin")
     return origin is None or origin.partition("://")[2].lower() == headers.get("host", "").lower()
-
-
-def _length(scope: Scope) -> int:
-    """How many bytes a request says that it has."""
-    length = Headers(scope=scope).get("content-length", "0")
-    return int(length) if length.isdigit() else 0
-
-
-def _most(path: str) -> int:
-    return LARGEST_FRAME if path.startswith("/api/players/") else LARGEST_BODY
-
-
-async def _read_away(receive: Receive) -> None:
-    """Read what is not wanted, as far as that is not too much: who still sends does not see an answer."""
-    left = READ_AWAY
-    while left > 0:
-        message = await receive()
-        left -= len(message.get("body", b""))
-        if not message.get("more_body"):
-            return
 
 
 def _cookie(headers: Headers) -> str:

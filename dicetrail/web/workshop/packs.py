@@ -108,7 +108,10 @@ class PackShelf:
         progress: Progress | None = None,
     ) -> Pack:
         """Keep a question file that was brought. Raises Refused where nothing in it can be read."""
-        source = self.read_brought(filename, data, settings, progress)
+        return self.keep_brought(session, data, self.read_brought(filename, data, settings, progress))
+
+    def keep_brought(self, session: Session, data: bytes, source: Source) -> Pack:
+        """Keep a file that was read already."""
         written = write_settings(source.settings)
         pack = packs.add_pack(session, source.name, data, source.text, source.encoding, written)
         if pack.name == source.name:
