@@ -74,6 +74,8 @@ def _no_collecting() -> Iterator[None]:
         yield
     finally:
         if enabled:
+            gc.freeze()
+            gc.unfreeze()  # what was read is among the old things now, and not gone through at once
             gc.enable()
 
 
