@@ -13,12 +13,11 @@ from typing import TextIO, TypeVar
 from .core.play.deck import pass_length
 from .core.play.expressions import show_percent, show_value
 from .core.play.game import Bounds, Choices, Game, Move
-from .core.play.letters import Covered
 from .core.play.program import Program
 from .core.play.question import same
 from .core.play.run import Run
 from .core.play.setup import LONGEST_NAME
-from .core.play.view import View, intro, view
+from .core.play.view import LettersView, View, intro, view
 
 T = TypeVar("T")
 LEAVE, SKIP = "/leave", "/skip"
@@ -202,10 +201,11 @@ def _show_question(seen: View, out: TextIO) -> None:
     out.flush()
 
 
-def _uncovered(letters: Covered) -> str:
+def _uncovered(letters: LettersView) -> str:
     """A phrase with a low line for every covered letter, and what was guessed in vain."""
     shown = " ".join(mark if mark else "_" for mark in letters.pattern)
-    return shown + (f"   not in it: {' '.join(letters.vain)}" if letters.vain else "")
+    vain = [key.letter for key in letters.board if key.mark == "wrong"]
+    return shown + (f"   not in it: {' '.join(vain)}" if vain else "")
 
 
 def _show_feedback(seen: View, out: TextIO) -> None:
@@ -231,6 +231,6 @@ def _show_outcome(seen: View, out: TextIO) -> None:
         f" ({show_percent(outcome.percent)})\n"
     )
     for meter in seen.meters:
-        out.write(f"{meter.name}: {show_value(meter.value)}\n")
+        out.write(f"{meter.label}: {show_value(meter.value)}\n")
     if outcome.award:
         out.write(f"Award: {outcome.award} {outcome.award_tell}\n")

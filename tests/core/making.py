@@ -9,7 +9,6 @@ from dicetrail.core.play.game import (
     Choices,
     Clocks,
     Consequence,
-    Cue,
     Deal,
     Ending,
     Game,
@@ -18,6 +17,7 @@ from dicetrail.core.play.game import (
 )
 from dicetrail.core.play.moments import MOMENTS
 from dicetrail.core.play.moves import play, read_move
+from dicetrail.core.play.page import Cue
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.run import Run

@@ -14,6 +14,7 @@ from ruamel.yaml import YAML
 
 from dicetrail.core.play.game import Choices, Game
 from dicetrail.core.play.moves import play, read_move
+from dicetrail.core.play.page import Words
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.prove.replay.waymarks import walk
@@ -77,7 +78,7 @@ class Contract(unittest.TestCase):
         """All but the sounds that come with Dice Trail: the document need not name them."""
         game = read("title: T\npacks: [p.tsv]\n").game
         bare = Game("T", game.questions)
-        self.assertEqual(dataclasses.replace(game, sounds=()), bare)
+        self.assertEqual(dataclasses.replace(game, sounds=(), words=Words()), bare)
 
     def test_a_new_game_has_no_snag(self):
         title = 'A "quoted": title # no comment'

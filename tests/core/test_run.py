@@ -10,7 +10,6 @@ from dicetrail.core.play.game import (
     Choices,
     Clocks,
     Consequence,
-    Cue,
     Deal,
     Ending,
     Game,
@@ -18,6 +17,7 @@ from dicetrail.core.play.game import (
     Move,
 )
 from dicetrail.core.play.moves import MoveError, read_move
+from dicetrail.core.play.page import Cue
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.seconds import seconds_of

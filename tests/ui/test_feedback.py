@@ -92,6 +92,7 @@ class Feedback(unittest.TestCase):
     def test_2_the_look_is_worn_and_its_contrast_told(self):
         browser = self.browser
         browser.open(f"{self.served.url}/games/{self.game['id']}/feedback")
+        browser.press("The player’s page")
         self.put("Ground", "#1d2a33")
         browser.find("[data-snag=low-contrast]")
         browser.find("[data-contrast=ink]", "4.5 is needed")

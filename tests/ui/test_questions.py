@@ -200,7 +200,7 @@ class QuestionsScreen(unittest.TestCase):
                 browser.find("[data-moment=part]", "in it")
                 self.assertEqual(browser.axe(), [])
                 browser.find("form input").send_keys("z", Keys.ENTER)
-                browser.find("p", "Not in it: z")
+                browser.find("[data-board] [data-mark=wrong]", "Z")
                 browser.find("form input").send_keys("reef", Keys.ENTER)
         browser.find("[data-result]")
         self.assertIn("9 of 9", browser.body())

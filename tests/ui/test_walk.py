@@ -201,7 +201,7 @@ class Walking(unittest.TestCase):
         self.meter("score", "7")
         self.meter("lives", "1")
         self.assertIn("2 of 4", result.text)
-        self.assertIn("50 %", result.text)
+        self.assertIn("50%", result.text)
 
         browser.press("Play again")
         browser.find("button", "Set out").click()

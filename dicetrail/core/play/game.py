@@ -12,7 +12,8 @@ from fractions import Fraction
 from typing import Any, Literal
 
 from .kinds import GENERATED
-from .moments import Moment, Then, Tone
+from .moments import Moment, Then
+from .page import Cue, Look, Pictures, Sound, Welcome, Words
 from .question import Question
 from .recipes import Recipe, Span
 from .switches import Checking
@@ -61,7 +62,8 @@ MOST_STEPS = 10_000
 class Meter:
     """A number a play keeps. ``decimals`` is how many are kept, None for as many as come.
 
-    ``show`` says how a player sees it: as a number, as one mark for each whole, or as a bar.
+    ``show`` says how a player sees it: as a number, as one mark for each whole, or as a bar; ``label`` what
+    it is called then, "" for its name.
     """
 
     name: str
@@ -70,6 +72,7 @@ class Meter:
     max: Number | None = None
     decimals: int | None = None
     show: Literal["number", "marks", "bar"] = "number"
+    label: str = ""
 
     @property
     def is_bounded(self) -> bool:
@@ -131,50 +134,6 @@ class Award:
 
 
 @dataclass(frozen=True, slots=True)
-class Cue:
-    """A named bundle of feedback; ``hold`` is how long it stays, in seconds, and ``times`` how often its
-    motion is made."""
-
-    name: str
-    sound: str = ""
-    motion: str = ""
-    tone: Tone = "plain"
-    hold: float = 0
-    times: int = 1
-
-
-@dataclass(frozen=True, slots=True)
-class Sound:
-    """A sound as it is made: ``notes`` tones one after another, ``each`` seconds long.
-
-    ``pitch`` is the first tone's frequency in hertz; each further one lies ``step`` semitones away, and each
-    glides by ``slide`` semitones. ``level`` is from 0 to 1. Where ``file`` is named (it may end in
-    ``#t=START,END``), that is heard instead.
-    """
-
-    name: str
-    pitch: float = 440
-    notes: int = 1
-    step: float = 0
-    each: float = 0.2
-    slide: float = 0
-    tone: str = "soft"
-    level: float = 0.6
-    file: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class Look:
-    """How the player's page looks: colours as ``#rrggbb``, the mark that stands for a life, the typeface."""
-
-    ground: str = "#f5efe1"
-    ink: str = "#2a2620"
-    accent: str = "#2b5a3c"
-    mark: str = "lantern"
-    face: str = "plain"
-
-
-@dataclass(frozen=True, slots=True)
 class Clocks:
     """The clocks, in seconds; None where there is no such clock.
 
@@ -226,7 +185,8 @@ class Setup:
 class Game:
     """A whole game, ready to be played. ``tries`` is None where a question stays until it is right.
 
-    With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all.
+    With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all. With
+    ``same_deal`` a play may be made again with its dice; ``review`` shows the questions one by one after it.
     """
 
     title: str
@@ -246,6 +206,10 @@ class Game:
     sounds: tuple[Sound, ...] = ()
     leave: bool = False
     silent: bool = False
+    welcome: Welcome = Welcome()
+    words: Words = Words()
+    same_deal: bool = False
+    review: bool = True
 
     @property
     def topics(self) -> tuple[str, ...]:
@@ -297,7 +261,7 @@ def to_json(game: Game) -> dict[str, Any]:
 
 
 def from_json(data: dict[str, Any]) -> Game:
-    """The game that :func:`to_json` wrote, also before games had looks, sounds, and a way to leave.
+    """The game that :func:`to_json` wrote, also where it was written before games had all of these parts.
 
     Raises KeyError or TypeError where it is something else.
     """
@@ -333,11 +297,19 @@ def from_json(data: dict[str, Any]) -> Game:
         endings=tuple(Ending(**ending) for ending in data["endings"]),
         awards=tuple(Award(**award) for award in data["awards"]),
         cues=tuple(Cue(**cue) for cue in data["cues"]),
-        look=Look(**data.get("look", {})),
+        look=_look(data.get("look", {})),
         sounds=tuple(Sound(**sound) for sound in data.get("sounds", ())),
         leave=data.get("leave", False),
         silent=data.get("silent", False),
+        welcome=Welcome(**data.get("welcome", {})),
+        words=Words(**data.get("words", {})),
+        same_deal=data.get("same_deal", False),
+        review=data.get("review", True),
     )
+
+
+def _look(data: dict[str, Any]) -> Look:
+    return Look(**{**data, "pictures": Pictures(**data.get("pictures", {}))})
 
 
 _USUAL = Question._field_defaults

@@ -37,6 +37,15 @@ def as_letter(text: str) -> str:
     return bare(text) if len(text) == 1 and hidden(text) else ""
 
 
+def board_of(phrases: Iterable[str], alphabet: str) -> tuple[str, ...]:
+    """The letters and digits to guess with, without case and, but for "ß" and the like, as :func:`bare` has
+    them: the alphabet's in its order, then those of the phrases that are not in it."""
+    known = {bare(mark): mark for mark in reversed(alphabet)}
+    others = {bare(mark): mark.lower() for phrase in phrases for mark in phrase if hidden(mark)}
+    ordered = dict.fromkeys([*map(bare, alphabet), *sorted(others.keys() - known.keys())])
+    return tuple(letter if len(letter) == 1 else {**others, **known}[letter] for letter in ordered)
+
+
 def pattern(phrase: str, tried: Iterable[str]) -> list[str]:
     """The phrase's characters as they stand uncovered; "" for each that is still covered."""
     known = set(tried)

@@ -41,7 +41,7 @@ class About:
     up; ``counted`` that a count of its name is kept; ``reveals`` that the answer is shown where no row
     applies. ``move`` is the move of a list that brings it about, "" where something has to be typed or none
     does. ``title`` and ``built_in`` tell the maker when it happens and what follows where no row
-    applies; ``said`` and ``tone`` are for the player.
+    applies; ``tone`` is for the player, who is told the text ``said.`` of the moment.
     """
 
     leads_to: Onward
@@ -54,7 +54,6 @@ class About:
     counted: bool = False
     reveals: bool = False
     move: str = ""
-    said: str = ""
     tone: Tone = "plain"
 
     @property
@@ -75,7 +74,6 @@ MOMENTS: dict[Moment, About] = {
         settles=True,
         counted=True,
         move="right",
-        said="Right.",
         tone="good",
     ),
     "part": About(
@@ -83,7 +81,6 @@ MOMENTS: dict[Moment, About] = {
         "A letter is uncovered",
         "the same try goes on",
         again="resume",
-        said="That is in it.",
         tone="good",
     ),
     "close": About(
@@ -92,7 +89,6 @@ MOMENTS: dict[Moment, About] = {
         "it is a wrong answer",
         again="try",
         takes_try=True,
-        said="Close.",
         tone="info",
     ),
     "wrong": About(
@@ -103,7 +99,6 @@ MOMENTS: dict[Moment, About] = {
         takes_try=True,
         counted=True,
         move="wrong",
-        said="Not right.",
         tone="info",
     ),
     "missed": About(
@@ -116,7 +111,6 @@ MOMENTS: dict[Moment, About] = {
         counted=True,
         reveals=True,
         move="wrong",
-        said="Not right.",
         tone="bad",
     ),
     "late": About(
@@ -128,7 +122,6 @@ MOMENTS: dict[Moment, About] = {
         counted=True,
         reveals=True,
         move="late",
-        said="Too late.",
         tone="bad",
     ),
     "skipped": About(
@@ -139,7 +132,6 @@ MOMENTS: dict[Moment, About] = {
         settles=True,
         counted=True,
         move="skip",
-        said="Skipped.",
     ),
     "unreadable": About(
         "resume",
@@ -147,7 +139,6 @@ MOMENTS: dict[Moment, About] = {
         "asked again, at no cost",
         again="resume",
         move="unreadable",
-        said="That can't be read as an answer. Try again; it cost nothing.",
         tone="info",
     ),
     "over": About("over", "The play is over", "the result is shown", answers=False),

@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 from .expressions import Expression, Template, compile_expression, compile_template
-from .game import Award, Consequence, Cue, Ending, Game, Meter, Sound
+from .game import Award, Consequence, Ending, Game, Meter
+from .kinds import kind_of
+from .letters import board_of
 from .moments import MOMENTS, Moment
+from .page import Cue, Sound
+from .words import LANGUAGES, texts_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +50,13 @@ class Program:
         by = game.clocks.question_by
         self.question_seconds: Expression | None = compile_expression(by) if by else None
         self.intro = compile_template(game.intro)
+        self.texts = texts_of(game.words.language, game.words.texts)
+
+    @cached_property
+    def board(self) -> tuple[str, ...]:
+        """The letters that a player can press: of the language's alphabet, and of the game's own phrases."""
+        phrases = (question.answers[0] for question in self.game.questions if kind_of(question).covers)
+        return board_of(phrases, LANGUAGES[self.game.words.language].alphabet)
 
     def _row(self, number: int, row: Consequence) -> ReadyRow:
         def ready(pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:

@@ -4,15 +4,20 @@ from __future__ import annotations
 
 from .deck import pool
 from .game import Choices, Game
+from .words import texts_of
 
 LONGEST_NAME = 40
 LARGEST_DICE = 2**53 - 1
 """The largest dice number; JSON and every browser hold whole numbers up to here exactly."""
-NAMELESS = "Player"
 
 
 class SetupError(ValueError):
     """A choice the game does not allow; the message says which and what is allowed."""
+
+
+def nameless(game: Game) -> str:
+    """What a player is called who gave no name."""
+    return texts_of(game.words.language, game.words.texts)["nameless"]
 
 
 def choose(
@@ -39,7 +44,7 @@ def choose(
             raise SetupError(f"The number of questions lies between {low} and {high}; {count} does not.")
     if level is None and game.setup.level is not None:
         level = game.setup.level.default
-    choices = Choices(dice, name or NAMELESS, count, topic, level)
+    choices = Choices(dice, name or nameless(game), count, topic, level)
     if not pool(game, choices):
         wanted = f" of the topic ‘{topic}’" if topic else ""
         wanted += f" of level {level}" if level is not None else ""

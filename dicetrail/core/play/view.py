@@ -6,21 +6,22 @@ It never holds the key, an accepted answer or an explanation before the rules re
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import inf
 from typing import Literal
 
 from .card import Card
 from .clocks import Clock
 from .expressions import ExpressionError
-from .game import Choices, Look, Number, Result, Sound
+from .game import Choices, Number, Result
 from .kinds import kind_of, shown_answer
 from .kinds.base import Mark
-from .letters import Covered
+from .letters import bare
 from .moments import MOMENTS, Moment, Phase, Tone
+from .page import Look, Sound, Welcome
 from .played import Feedback, Turn
 from .program import Program
 from .question import LABELS, picture, said
 from .run import Run
-from .setup import NAMELESS
 from .verdict import LONGEST_ANSWER, VerdictName
 
 
@@ -47,8 +48,25 @@ class OptionView:
 
 
 @dataclass(frozen=True, slots=True)
+class KeyView:
+    """A letter that can be guessed; ``mark`` says what came of it."""
+
+    letter: str
+    mark: Mark
+
+
+@dataclass(frozen=True, slots=True)
+class LettersView:
+    """A phrase as far as it is uncovered ("" for a covered character), and the letters there are."""
+
+    pattern: list[str]
+    board: list[KeyView]
+
+
+@dataclass(frozen=True, slots=True)
 class QuestionView:
-    """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless."""
+    """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
+    ``tries_left`` where there is no end of tries."""
 
     number: int
     total: int | None
@@ -56,7 +74,7 @@ class QuestionView:
     prompt: str
     hint: str
     options: list[OptionView]
-    letters: Covered | None
+    letters: LettersView | None
     image: str
     alt: str
     sound: str
@@ -82,7 +100,8 @@ class CueView:
 class FeedbackView:
     """What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
     from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
-    own; ``answer`` and ``why`` are empty until they are revealed."""
+    own; ``answer`` and ``why`` are empty until they are revealed; ``picture`` is the look's for a right or a
+    wrong answer."""
 
     moment: Moment
     step: int
@@ -93,14 +112,18 @@ class FeedbackView:
     given: str
     answer: str
     why: str
+    picture: str
 
 
 @dataclass(frozen=True, slots=True)
 class MeterView:
-    """A meter as it stands, with its bounds where it has any, and how it is to be shown."""
+    """A meter as it stands, by how much the moment whose feedback is shown changed it, its bounds where it
+    has any, and how it is to be shown."""
 
     name: str
+    label: str
     value: Number
+    change: Number
     min: Number | None
     max: Number | None
     show: Literal["number", "marks", "bar"]
@@ -114,11 +137,12 @@ class SummaryRow:
     given: str
     answer: str
     outcome: str
+    why: str
 
 
 @dataclass(frozen=True, slots=True)
 class OutcomeView:
-    """What a play came to."""
+    """What a play came to. ``summary`` is empty where the maker shows no questions at the end."""
 
     result: Result
     tell: str
@@ -128,6 +152,7 @@ class OutcomeView:
     right: int
     asked: int
     percent: float
+    picture: str
     summary: list[SummaryRow]
 
 
@@ -137,7 +162,9 @@ class View:
 
     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
-    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound).
+    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound). The texts
+    of the page are those of ``language``, but for ``texts``, which the maker replaced. With ``same_deal`` the
+    play can be made again with the same dice.
     """
 
     title: str
@@ -158,6 +185,10 @@ class View:
     tick: int
     tick_sound: Sound | None
     silent: bool
+    language: str
+    texts: dict[str, str]
+    welcome: Welcome
+    same_deal: bool
     outcome: OutcomeView | None
 
 
@@ -173,7 +204,7 @@ def view(run: Run, at: int) -> View:
         phase=run.phase,
         steps=len(run.trail),
         visit=run.visit,
-        meters=[MeterView(m.name, run.meters[m.name], m.min, m.max, m.show) for m in run.program.game.meters],
+        meters=_meters(run),
         question=None if over else _question(run),
         question_clock=None if over else _clock(run.question_clock, at),
         game_clock=_clock(run.game_clock, at),
@@ -186,6 +217,10 @@ def view(run: Run, at: int) -> View:
         tick=run.program.game.clocks.tick,
         tick_sound=run.program.sounds.get(run.program.game.clocks.tick_sound),
         silent=run.program.game.silent,
+        language=run.program.game.words.language,
+        texts=run.program.game.words.texts,
+        welcome=run.program.game.welcome,
+        same_deal=run.program.game.same_deal,
         outcome=_outcome(run),
     )
 
@@ -193,7 +228,7 @@ def view(run: Run, at: int) -> View:
 def intro(program: Program) -> str:
     """What a game says before a play, its expressions as they stand then; "" where one has no value yet."""
     try:
-        return program.intro(Run(program, Choices(dice=0, player=NAMELESS)).names(0))
+        return program.intro(Run(program, Choices(dice=0, player=program.texts["nameless"])).names(0))
     except ExpressionError:
         return ""
 
@@ -205,28 +240,54 @@ def _clock(clock: Clock, at: int) -> ClockView | None:
     return ClockView(left, clock.limit, clock.since is not None)
 
 
+def _meters(run: Run) -> list[MeterView]:
+    before = run.trail[run.feedback.step - 1].before if run.feedback else run.meters
+    return [
+        MeterView(
+            meter.name,
+            meter.label or meter.name.replace("_", " "),
+            run.meters[meter.name],
+            run.meters[meter.name] - before.get(meter.name, run.meters[meter.name]),
+            meter.min,
+            meter.max,
+            meter.show,
+        )
+        for meter in run.program.game.meters
+    ]
+
+
 def _question(run: Run) -> QuestionView | None:
     card = run.card
     if card is None:
         return None
     question, counts = card.question, run.counts
-    limited = run.program.game.tries is not None
     return QuestionView(
         number=counts.asked,
         total=None if run.deck.endless else counts.total,
         kind=question.kind,
         prompt=question.prompt,
-        hint=kind_of(question).hint,
+        hint=run.program.texts.get(f"hint.{question.kind}", ""),
         options=_options(run, card),
-        letters=kind_of(question).covered(question, run.asked[-1].tried, known=_known(run.feedback)),
+        letters=_letters(run, card),
         image=question.image,
         alt=question.alt,
         sound="" if run.program.game.silent else question.sound,
         topic=question.topic,
         unit=question.unit,
         attempt=counts.attempt,
-        tries_left=int(counts.tries_left) if limited else None,
+        tries_left=None if counts.tries_left == inf else int(counts.tries_left),
     )
+
+
+def _letters(run: Run, card: Card) -> LettersView | None:
+    tried = run.asked[-1].tried
+    covered = kind_of(card.question).covered(card.question, tried, known=_known(run.feedback))
+    if covered is None:
+        return None
+    marks: dict[str, Mark] = {letter: "wrong" if letter in covered.vain else "right" for letter in tried}
+    known = dict.fromkeys([*run.program.board, *tried])  # one that was typed in may be on no board
+    board = [KeyView(letter, marks.get(bare(letter), "")) for letter in known]
+    return LettersView(covered.pattern, board)
 
 
 def _options(run: Run, card: Card) -> list[OptionView]:
@@ -256,7 +317,7 @@ def _feedback(run: Run) -> FeedbackView | None:
         moment=feedback.moment,
         step=feedback.step,
         verdict=feedback.verdict,
-        tell=feedback.tell or MOMENTS[feedback.moment].said,
+        tell=feedback.tell or run.program.texts.get(f"said.{feedback.moment}", ""),
         tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
         cue=cue,
         given=feedback.given[:LONGEST_ANSWER],
@@ -264,13 +325,23 @@ def _feedback(run: Run) -> FeedbackView | None:
         why=card.question.why_after(right=feedback.moment == "right")
         if card is not None and _known(feedback)
         else "",
+        picture=_picture(run, feedback.moment),
     )
+
+
+def _picture(run: Run, moment: Moment) -> str:
+    """The look's picture for a verdict."""
+    pictures = run.program.game.look.pictures
+    if moment == "right":
+        return pictures.right
+    return pictures.wrong if moment in ("wrong", "missed", "late") else ""
 
 
 def _outcome(run: Run) -> OutcomeView | None:
     outcome = run.outcome
     if outcome is None:
         return None
+    pictures = run.program.game.look.pictures
     return OutcomeView(
         outcome.result,
         outcome.tell,
@@ -280,7 +351,8 @@ def _outcome(run: Run) -> OutcomeView | None:
         run.counts.right,
         run.counts.asked,
         run.counts.percent,
-        [_summary(turn) for turn in run.asked],
+        {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
+        [_summary(turn) for turn in run.asked] if run.program.game.review else [],
     )
 
 
@@ -294,4 +366,5 @@ def _cue(run: Run, name: str) -> CueView | None:
 
 def _summary(turn: Turn) -> SummaryRow:
     question = turn.card.question
-    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome)
+    why = question.why_after(right=turn.outcome == "right")
+    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome, why)

@@ -9,14 +9,15 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..play import game as compiled
+from ..play.page import Welcome
 from ..play.question import Question
 from ..play.switches import Checking
 from ..snag import Snag
 from .checks import PLAYABLE, WRITTEN
 from .checks.found import Found, Written
 from .comparing import nearest
-from .cues import SHIPPED, SHIPPED_SOUNDS
 from .document import AskedPart, ClocksPart, ConsequencePart, Document, MeterPart, shown_as
+from .player_page import cues_of, look_of, sounds_of, words_of
 from .questions import PackLoader, questions_of
 from .reading import GameReading
 from .snaglist import SnagList
@@ -89,11 +90,15 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         consequences=tuple(map(_row, document.consequences)),
         endings=tuple(compiled.Ending(one.if_, one.result, one.tell) for one in document.endings),
         awards=tuple(compiled.Award(one.if_, one.title, one.tell) for one in document.awards),
-        cues=_cues(document),
-        look=compiled.Look(**document.look.model_dump()),
-        sounds=_sounds(document),
+        cues=cues_of(document),
+        look=look_of(document),
+        sounds=sounds_of(document),
         leave=document.leave,
         silent=document.silent,
+        welcome=Welcome(**document.welcome.model_dump()),
+        words=words_of(document, questions),
+        same_deal=document.same_deal,
+        review=document.review,
     )
 
 
@@ -124,24 +129,9 @@ def _clocks(part: ClocksPart) -> compiled.Clocks:
     )
 
 
-def _cues(document: Document) -> tuple[compiled.Cue, ...]:
-    """The cues that are made or used."""
-    own = {
-        name: compiled.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times)
-        for name, part in document.cues.items()
-    }
-    used = {row.cue for row in document.consequences} | set(own)
-    return tuple(cue for name, cue in {**SHIPPED, **own}.items() if name in used)
-
-
-def _sounds(document: Document) -> tuple[compiled.Sound, ...]:
-    own = {name: compiled.Sound(name, **part.model_dump()) for name, part in document.sounds.items()}
-    return tuple({**SHIPPED_SOUNDS, **own}.values())
-
-
 def _meter(name: str, part: MeterPart) -> compiled.Meter:
     show = part.show or shown_as(name)
-    return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show)
+    return compiled.Meter(name, part.start, part.min, part.max, part.decimals, show, part.label)
 
 
 def _by_level(seconds: Mapping[int, float]) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..play.game import Cue, Sound
+from ..play.page import Cue, Sound
 
 SHIPPED_SOUNDS = {
     sound.name: sound

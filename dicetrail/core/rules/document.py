@@ -8,16 +8,17 @@ from collections.abc import Sequence
 from functools import cache
 from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, WithJsonSchema
+from pydantic import AfterValidator, BaseModel, BeforeValidator, Field, WithJsonSchema
 
 from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
 from ..play.game import COUNTS
-from ..play.moments import Moment, Then, Tone
+from ..play.moments import Moment, Then
 from ..play.setup import LARGEST_DICE, LONGEST_NAME
 from ..play.switches import Switch
+from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
+from .part import Hold, Part, Text
 
-LONGEST_TEXT = 2000
 MOST_ROWS = 500
 
 
@@ -44,10 +45,6 @@ def _underscored(value: object) -> object:
     return value.strip().replace(" ", "_") if isinstance(value, str) else value
 
 
-Motion = Literal["none", "glow", "sway", "lift", "drift"]
-Timbre = Literal["soft", "clear", "bright", "breath"]
-Mark = Literal["lantern", "boot", "flake", "dot"]
-Face = Literal["plain", "book", "typed"]
 Show = Literal["number", "marks", "bar"]
 
 
@@ -68,7 +65,6 @@ def _listed(value: object) -> object:
     return [value] if isinstance(value, str) else value
 
 
-Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
 Number = Annotated[int | float, Field(ge=-1e15, le=1e15)]
 Source = Annotated[
     str,
@@ -77,15 +73,8 @@ Source = Annotated[
     WithJsonSchema({"type": ["string", "number", "boolean"], "description": "an expression"}),
 ]
 Seconds = Annotated[float, Field(gt=0, le=LONGEST_CLOCK, allow_inf_nan=False)]
-Hold = Annotated[float, Field(ge=0, le=600, allow_inf_nan=False)]
 ClockName = Literal["question", "game"]
 Ask = Literal["ask", "none"]
-
-
-class Part(BaseModel):
-    """A part of the document; words it does not know are mistakes."""
-
-    model_config = ConfigDict(extra="forbid", populate_by_name=True, strict=False, coerce_numbers_to_str=True)
 
 
 class DealPart(Part):
@@ -131,6 +120,7 @@ class MeterPart(Part):
     show: Show | None = Field(
         default=None, description="how a player sees it; `lives` as marks, others as a number if not said"
     )
+    label: Annotated[str, Field(max_length=60, description="what a player reads; its name if not said")] = ""
 
 
 class ClocksPart(Part):
@@ -234,50 +224,6 @@ class AwardPart(Part):
     tell: Text = ""
 
 
-class SoundPart(Part):
-    """A sound: some tones one after another, or a file."""
-
-    pitch: Annotated[float, Field(ge=40, le=4000, description="the first tone's frequency in hertz")] = 440
-    notes: Annotated[int, Field(ge=1, le=8)] = 1
-    step: Annotated[float, Field(ge=-24, le=24, description="semitones from one note to the next")] = 0
-    each: Annotated[float, Field(ge=0.03, le=3, description="seconds a note lasts")] = 0.2
-    slide: Annotated[float, Field(ge=-24, le=24, description="semitones a note glides by")] = 0
-    tone: Timbre = "soft"
-    level: Annotated[float, Field(ge=0, le=1)] = 0.6
-    file: Annotated[str, Field(max_length=200, description="a sound file, may end in #t=START,END")] = ""
-
-
-class CuePart(Part):
-    """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
-
-    sound: str = "none"
-    motion: Motion = "none"
-    tone: Tone = "plain"
-    hold: Hold = 0
-    times: Annotated[int, Field(ge=1, le=50, description="how often the motion is made in that time")] = 1
-
-
-def _colour(value: str) -> str:
-    if not re.fullmatch(r"#[0-9a-fA-F]{6}", value):
-        raise ValueError(f"‘{value[:20]}’ is no colour: write six hexadecimal digits, such as #2b5a3c")
-    return value.lower()
-
-
-Colour = Annotated[
-    str, AfterValidator(_colour), WithJsonSchema({"type": "string", "pattern": "^#[0-9a-fA-F]{6}$"})
-]
-
-
-class LookPart(Part):
-    """How the player's page looks: the ground, what is written on it, what is pressed, how lives show."""
-
-    ground: Colour = "#f5efe1"
-    ink: Colour = "#2a2620"
-    accent: Colour = "#2b5a3c"
-    mark: Mark = "lantern"
-    face: Face = "plain"
-
-
 Expected = dict[str, int | float | str]
 """What must come of a play: any meter or count, ``result``, ``award``, ``ending`` (its number), and ``tell``
 (the text shown last)."""
@@ -326,8 +272,12 @@ class Document(Part):
     cues: Annotated[dict[str, CuePart], Field(max_length=100)] = {}
     sounds: Annotated[dict[str, SoundPart], Field(max_length=50)] = {}
     look: LookPart = LookPart()
+    welcome: WelcomePart = WelcomePart()
+    words: WordsPart = WordsPart()
     leave: Annotated[bool, Field(description="the player may end the play at any time")] = False
     silent: Annotated[bool, Field(description="nothing is heard, whatever else is said of sounds")] = False
+    same_deal: Annotated[bool, Field(description="the player may play the same deal again")] = False
+    review: Annotated[bool, Field(description="the questions are shown one by one at the end")] = True
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 
 

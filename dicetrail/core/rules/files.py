@@ -1,29 +1,84 @@
-"""The sound files of a game: where they are got, and those that are not there."""
+"""The files of a game's page: where they are got, and those that are not there."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
+from typing import Any
 
+from ..play.game import Game
 from ..snag import Snag
+from .document import Document
 from .reading import GameReading
+
+_NAMING: tuple[tuple[tuple[str, ...], str], ...] = (
+    (("look", "behind"), "picture"),
+    (("look", "pictures", "right"), "picture"),
+    (("look", "pictures", "wrong"), "picture"),
+    (("look", "pictures", "won"), "picture"),
+    (("look", "pictures", "lost"), "picture"),
+    (("welcome", "picture"), "picture"),
+    (("welcome", "music"), "sound file"),
+    (("welcome", "speech"), "sound file"),
+)
+"""Where the document names a file, and what sort of one."""
 
 
 def placed(reading: GameReading, digests: Mapping[str, str], where: str) -> GameReading:
-    """A game whose sounds are named by where a player gets them: ``where`` with the file's digest behind it.
+    """A game whose files are named by where a player gets them: ``where`` with the file's digest behind it.
 
     ``digests`` are those of the files there are, by their names; each that is not there is a snag.
     """
-    if reading.game is None or reading.document is None or not reading.document.sounds:
+    game, document, source = reading.game, reading.document, reading.source
+    if game is None or document is None or source is None:
         return reading
-    sounds, snags = [], list(reading.snags)
-    for sound in reading.game.sounds:
-        file, mark, part = sound.file.partition("#")
-        if file and file not in digests and reading.source is not None:
-            line, column = reading.source.place(("sounds", sound.name, "file"))
-            message = f"There is no sound file {file} here. Bring it on the feedback screen."
-            path = f"sounds.{sound.name}.file"
-            snags.append(Snag("no-file", "warn", message, reading.file, line, column, path))
-        got = where + digests.get(file, "none") + mark + part if file else ""
-        sounds.append(replace(sound, file=got))
-    return replace(reading, game=replace(reading.game, sounds=tuple(sounds)), snags=snags)
+    snags = list(reading.snags)
+    for path, what, name in _named(document):
+        if name not in digests:
+            line, column = source.place(path)
+            message = f"There is no {what} {name} here. Bring it on the feedback screen."
+            snags.append(Snag("no-file", "warn", message, reading.file, line, column, ".".join(path)))
+
+    def got(file: str) -> str:
+        name, mark, part = file.partition("#")
+        return where + digests.get(name, "none") + mark + part if name else ""
+
+    return replace(reading, game=_renamed(game, got), snags=snags)
+
+
+def _named(document: Document) -> Iterator[tuple[tuple[str, ...], str, str]]:
+    """Each file that is named: where, what it is, and its name."""
+    for name, sound in document.sounds.items():
+        if sound.file:
+            yield ("sounds", name, "file"), "sound file", sound.file.partition("#")[0]
+    for path, what in _NAMING:
+        part: Any = document
+        for key in path:
+            part = getattr(part, key)
+        if part:
+            yield path, what, part.partition("#")[0]
+
+
+def _renamed(game: Game, got: Any) -> Game:
+    pictures = game.look.pictures
+    return replace(
+        game,
+        sounds=tuple(replace(sound, file=got(sound.file)) for sound in game.sounds),
+        look=replace(
+            game.look,
+            behind=got(game.look.behind),
+            pictures=replace(
+                pictures,
+                right=got(pictures.right),
+                wrong=got(pictures.wrong),
+                won=got(pictures.won),
+                lost=got(pictures.lost),
+            ),
+        ),
+        welcome=replace(
+            game.welcome,
+            picture=got(game.welcome.picture),
+            music=got(game.welcome.music),
+            speech=got(game.welcome.speech),
+        ),
+    )

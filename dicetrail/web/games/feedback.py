@@ -6,13 +6,16 @@ from dataclasses import asdict
 
 from fastapi import HTTPException
 
-from ...core.play.game import Cue, Sound
-from ...core.play.trying import cue_seen
+from ...core.play.page import Cue, Sound
+from ...core.play.trying import PageState, cue_seen, page_at
 from ...core.play.view import View
 from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
-from ...core.rules.document import CuePart, SoundPart
+from ...core.rules.page import CuePart, SoundPart
+from ...core.rules.player_page import look_of
+from ..players.invited import invited
 from ..refusals import router_of
+from ..shapes.players import InvitationOut
 from ..shapes.rules import ExperienceIn, FeedbackOut
 from .the_game import TheDocument, TheGame, TheProgram
 
@@ -44,6 +47,11 @@ def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
         tick=document.clocks.tick,
         tick_sound=document.clocks.tick_sound,
         silent=document.silent,
+        welcome=document.welcome,
+        words=document.words,
+        veil=look_of(document).veil,
+        same_deal=document.same_deal,
+        review=document.review,
     )
 
 
@@ -55,6 +63,18 @@ def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram)
     if cue is None:
         raise HTTPException(404, f"There is no cue ‘{wanted.cue}’ in this game.")
     return cue_seen(program.game, cue)
+
+
+@router.get("/games/{game_id}/page/start")
+def page_start(game: TheGame, program: TheProgram) -> InvitationOut:
+    """What a player of a game sees before a play."""
+    return invited(game.slug, program.game)
+
+
+@router.get("/games/{game_id}/page/{state}")
+def page_in_play(state: PageState, program: TheProgram) -> View:
+    """What a player of a game sees in a state of the page."""
+    return page_at(program.game, state)
 
 
 def _cue_part(cue: Cue) -> CuePart:

@@ -13,9 +13,14 @@ from ...core.play.expressions import FUNCTIONS
 from ...core.play.game import COUNTS
 from ...core.play.kinds import KINDS
 from ...core.play.moments import MOMENTS, Tone
+from ...core.play.page import Where
+from ...core.play.trying import PageState
+from ...core.play.words import LANGUAGES
 from ...core.rules.cues import SHIPPED
-from ...core.rules.document import Face, Mark, Motion, Show, Timbre
+from ...core.rules.document import Show
 from ...core.rules.document import schema as game_schema
+from ...core.rules.looks import LOOKS
+from ...core.rules.page import ClockAs, Face, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
 from ...store import games, shelving
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
@@ -25,7 +30,7 @@ from ..packs.shown import pack_summary
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber
-from ..shapes.games import OffOut, ShelfOut, WordsOut
+from ..shapes.games import LanguageOut, OffOut, ShelfOut, WordsOut
 from ..workshop import Workshop
 from .shown import game_summary
 
@@ -112,6 +117,15 @@ def words() -> WordsOut:
         marks=list(get_args(Mark)),
         faces=list(get_args(Face)),
         shows=list(get_args(Show)),
+        sizes=list(get_args(Size)),
+        options_as=list(get_args(OptionsAs)),
+        places=list(get_args(Where)),
+        clocks_as=list(get_args(ClockAs)),
+        pictures_at=list(get_args(PictureAt)),
+        page_states=list(get_args(PageState)),
+        looks=LOOKS,
+        languages=[LanguageOut(code=one.code, name=one.name) for one in LANGUAGES.values()],
+        texts=LANGUAGES["en"].texts,
     )
 
 

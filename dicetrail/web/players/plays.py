@@ -9,18 +9,19 @@ from typing import Annotated, NamedTuple
 from fastapi import Depends, HTTPException, Request, WebSocket, WebSocketDisconnect
 from sqlalchemy.exc import SQLAlchemyError
 
-from ...core.play.deck import pass_length
-from ...core.play.game import Bounds, Move
+from ...core.play.game import Choices, Move
 from ...core.play.program import Program
 from ...core.play.setup import choose
-from ...core.play.view import View, intro
+from ...core.play.view import View
+from ...core.play.words import LANGUAGES
 from ...store import games
 from ...store.models import StoredGame
 from ..refusals import router_of
 from ..requests import ThePlayersSession, TheWorkshop
-from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, InvitationOut, MoveIn, NumberAsked, PlayIn, PlayOut
+from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, InvitationOut, MoveIn, PageTextsOut, PlayIn, PlayOut
 from ..strict import read_json
 from ..workshop.games import roll
+from .invited import invited
 from .live import Live, LivePlay
 
 router = router_of("/api/players", "players", LARGEST_FRAME)
@@ -76,6 +77,15 @@ async def play_of(play_id: str, live: TheLive) -> LivePlay:
 TheLivePlay = Annotated[LivePlay, Depends(play_of)]
 
 
+@router.get("/words/{language}")
+def page_texts(language: str) -> PageTextsOut:
+    """The texts of the player's page in a language."""
+    found = LANGUAGES.get(language)
+    if found is None:
+        raise HTTPException(404, f"There are no texts in this language; there are {', '.join(LANGUAGES)}.")
+    return PageTextsOut(language=language, name=found.name, direction=found.direction, texts=found.texts)
+
+
 @router.get("/games/{slug}")
 def invitation(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> InvitationOut:
     """What a player sees before a play."""
@@ -86,22 +96,7 @@ def invitation(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> 
         return InvitationOut(
             slug=slug, title=title, intro="", name=False, count=None, level=None, topics=[], problem=_BROKEN
         )
-    compiled = reading.game
-    setup = compiled.setup
-    return InvitationOut(
-        slug=slug,
-        title=compiled.title,
-        intro=intro(Program(compiled)),
-        name=setup.name,
-        count=_bounds(
-            setup.count, pass_length(compiled.questions) if compiled.deal.repeats == "never" else None
-        ),
-        level=_bounds(setup.level, None),
-        topics=list(compiled.topics) if setup.topic else [],
-        problem="",
-        look=compiled.look,
-        silent=compiled.silent,
-    )
+    return invited(slug, reading.game)
 
 
 @router.post("/games/{slug}/plays", status_code=201)
@@ -110,6 +105,8 @@ async def start_play(
 ) -> PlayOut:
     """Start a play; it begins when its player's page opens the socket. Only the maker chooses its dice."""
     dice = wanted.dice if wanted.dice is not None and request.scope["maker"] else roll()
+    if wanted.like:
+        dice = (await _dealt_again(game.program, wanted.like, live)).dice
     choices = choose(
         game.program.game,
         dice,
@@ -181,8 +178,8 @@ def _game_called(session: ThePlayersSession, slug: str) -> StoredGame:
     return game
 
 
-def _bounds(asked: Bounds | None, most: int | None) -> NumberAsked | None:
-    if asked is None:
-        return None
-    high = max(asked.min, asked.max if most is None else min(asked.max, most))
-    return NumberAsked(min=asked.min, max=high, default=min(asked.default, high))
+async def _dealt_again(program: Program, play_id: str, live: Live) -> Choices:
+    """The choices of a play that is to be dealt again."""
+    if not program.game.same_deal:
+        raise HTTPException(409, "This game deals anew each time.")
+    return (await play_of(play_id, live)).run.choices

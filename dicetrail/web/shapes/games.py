@@ -9,8 +9,11 @@ from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
 from ...core.play.moments import Moment, Tone
-from ...core.rules.document import Face, Mark, Motion, Show, Timbre
+from ...core.play.page import Where
+from ...core.play.trying import PageState
+from ...core.rules.document import Show
 from ...core.rules.editing import Edit
+from ...core.rules.page import ClockAs, Face, LookPart, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
 from .common import DiceNumber, Small, SnagOut
 from .packs import PackSummary
@@ -92,8 +95,16 @@ class CommentIn(BaseModel):
     revision: Small
 
 
+class LanguageOut(BaseModel):
+    """A language of the player's page: its code, and its own name for itself."""
+
+    code: str
+    name: str
+
+
 class WordsOut(BaseModel):
-    """The words that rules and packs may use: names, and the values that some parts of a game choose from."""
+    """The words that rules and packs may use: names, and the values that some parts of a game choose from;
+    the languages of the player's page, and its texts in English by their names."""
 
     moments: list[Moment]
     names: list[str]
@@ -108,6 +119,15 @@ class WordsOut(BaseModel):
     marks: list[Mark]
     faces: list[Face]
     shows: list[Show]
+    sizes: list[Size]
+    options_as: list[OptionsAs]
+    places: list[Where]
+    clocks_as: list[ClockAs]
+    pictures_at: list[PictureAt]
+    page_states: list[PageState]
+    looks: dict[str, LookPart]
+    languages: list[LanguageOut]
+    texts: dict[str, str]
 
 
 class NewGameIn(BaseModel):

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.game import Look
+from ...core.play.page import Look, Welcome
 from ...core.play.setup import LONGEST_NAME
 from .common import DiceNumber, Small
 
@@ -24,8 +24,19 @@ class NumberAsked(BaseModel):
     default: int
 
 
+class PageTextsOut(BaseModel):
+    """The texts of the player's page in a language, by their names. One that depends on a number has a form
+    for each plural category (Unicode CLDR), such as ``rules.questions.one``."""
+
+    language: str
+    name: str
+    direction: Literal["ltr", "rtl"]
+    texts: dict[str, str]
+
+
 class InvitationOut(BaseModel):
-    """What a player sees before a play: the game, and what is asked."""
+    """What a player sees before a play: the game, in a line how it is ``played``, and what is asked. The
+    page's texts are those of its ``language``, but for ``texts``."""
 
     slug: str
     title: str
@@ -37,16 +48,21 @@ class InvitationOut(BaseModel):
     problem: str
     look: Look = Look()
     silent: bool = False
+    welcome: Welcome = Welcome()
+    language: str = "en"
+    texts: dict[str, str] = {}
+    played: str = ""
 
 
 class PlayIn(BaseModel):
-    """What a play is started with."""
+    """What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play."""
 
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     count: Small | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
     level: Small | None = None
     dice: DiceNumber | None = None
+    like: Annotated[str, Field(max_length=60)] = ""
 
 
 class PlayOut(BaseModel):

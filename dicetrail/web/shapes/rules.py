@@ -8,11 +8,9 @@ from pydantic import BaseModel, Field
 
 from ...core.play.moments import Moment
 from ...core.rules.document import (
-    CuePart,
     Document,
-    LookPart,
-    SoundPart,
 )
+from ...core.rules.page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
 from .common import SnagOut
 
 
@@ -124,7 +122,8 @@ class ComesToOut(BaseModel):
 
 class FeedbackOut(BaseModel):
     """The cues and sounds a game can use: its own, and those that come with Dice Trail; the rows that name
-    each cue; the look of the player's page, and how its colours stand out from the ground (1 to 21)."""
+    each cue; the look of the player's page, how its colours stand out from the ground (1 to 21), and how far
+    the picture behind it is covered (0 to 1); the welcome and the words."""
 
     revision: int
     cues: dict[str, CuePart]
@@ -137,6 +136,11 @@ class FeedbackOut(BaseModel):
     tick: int
     tick_sound: str
     silent: bool
+    welcome: WelcomePart
+    words: WordsPart
+    veil: float
+    same_deal: bool
+    review: bool
 
 
 class ExperienceIn(BaseModel):

@@ -22,6 +22,8 @@ export type Media = Shapes["MediaOut"];
 export type Snag = Shapes["SnagOut"];
 export type Game = Shapes["GameOut"];
 export type Words = Shapes["WordsOut"];
+export type PageState = Words["page_states"][number];
+export type PageTexts = Shapes["PageTextsOut"];
 export type Invitation = Shapes["InvitationOut"];
 export type PlayStart = Shapes["PlayIn"];
 export type Play = Shapes["PlayOut"];
@@ -310,6 +312,16 @@ export const api = {
   firstSet: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/first-set", { params: ofGame(id) })),
 
+  pageStart: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/page/start", { params: ofGame(id) })),
+  pageAt: (id: number, state: PageState) =>
+    told(
+      GET("/api/workshop/games/{game_id}/page/{state}", {
+        params: { path: { game_id: id, state } },
+      }),
+    ),
+  pageTexts: (language: string) =>
+    told(GET("/api/players/words/{language}", { params: { path: { language } } })),
   invitation: (slug: string) =>
     told(GET("/api/players/games/{slug}", { params: { path: { slug } } })),
   startPlay: (slug: string, body: PlayStart) =>

@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/words/{language}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page Texts
+         * @description The texts of the player's page in a language.
+         */
+        get: operations["page_texts_api_players_words__language__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/demo": {
         parameters: {
             query?: never;
@@ -582,6 +602,46 @@ export interface paths {
          * @description What can be expected of a play before its first move and after each.
          */
         post: operations["outcomes_api_workshop_games__game_id__outcomes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/page/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page Start
+         * @description What a player of a game sees before a play.
+         */
+        get: operations["page_start_api_workshop_games__game_id__page_start_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/page/{state}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page In Play
+         * @description What a player of a game sees in a state of the page.
+         */
+        get: operations["page_in_play_api_workshop_games__game_id__page__state__get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1821,16 +1881,6 @@ export interface components {
             revision: number;
         };
         /**
-         * Covered
-         * @description A phrase as far as it is uncovered ("" for a covered character), and the letters guessed in vain.
-         */
-        Covered: {
-            /** Pattern */
-            pattern: string[];
-            /** Vain */
-            vain: string[];
-        };
-        /**
          * CuePart
          * @description A named bundle of feedback; ``hold`` is how long it stays, in seconds.
          */
@@ -2054,10 +2104,26 @@ export interface components {
             /**
              * @default {
              *       "accent": "#2b5a3c",
+             *       "behind": "",
+             *       "clock": "above",
+             *       "clock_as": "both",
+             *       "count": "above",
              *       "face": "plain",
              *       "ground": "#f5efe1",
              *       "ink": "#2a2620",
-             *       "mark": "lantern"
+             *       "mark": "lantern",
+             *       "marks": "above",
+             *       "options": "lines",
+             *       "picture": "above",
+             *       "pictures": {
+             *         "lost": "",
+             *         "right": "",
+             *         "won": "",
+             *         "wrong": ""
+             *       },
+             *       "score": "above",
+             *       "size": "normal",
+             *       "title": false
              *     }
              */
             look: components["schemas"]["LookPart"];
@@ -2070,6 +2136,18 @@ export interface components {
             };
             /** Packs */
             packs: string[];
+            /**
+             * Review
+             * @description the questions are shown one by one at the end
+             * @default true
+             */
+            review: boolean;
+            /**
+             * Same Deal
+             * @description the player may play the same deal again
+             * @default false
+             */
+            same_deal: boolean;
             /**
              * @default {
              *       "name": "none",
@@ -2102,6 +2180,23 @@ export interface components {
              * @default []
              */
             waymarks: components["schemas"]["WaymarkPart"][];
+            /**
+             * @default {
+             *       "alt": "",
+             *       "music": "",
+             *       "picture": "",
+             *       "speech": "",
+             *       "volume": 0.4
+             *     }
+             */
+            welcome: components["schemas"]["WelcomePart"];
+            /**
+             * @default {
+             *       "language": "en",
+             *       "texts": {}
+             *     }
+             */
+            words: components["schemas"]["WordsPart"];
         };
         /**
          * Edit
@@ -2202,7 +2297,8 @@ export interface components {
         /**
          * FeedbackOut
          * @description The cues and sounds a game can use: its own, and those that come with Dice Trail; the rows that name
-         *     each cue; the look of the player's page, and how its colours stand out from the ground (1 to 21).
+         *     each cue; the look of the player's page, how its colours stand out from the ground (1 to 21), and how far
+         *     the picture behind it is covered (0 to 1); the welcome and the words.
          */
         FeedbackOut: {
             /** Contrast */
@@ -2214,12 +2310,16 @@ export interface components {
                 [key: string]: components["schemas"]["CuePart"];
             };
             look: components["schemas"]["LookPart"];
+            /** Review */
+            review: boolean;
             /** Revision */
             revision: number;
             /** Rows */
             rows: {
                 [key: string]: number[];
             };
+            /** Same Deal */
+            same_deal: boolean;
             /** Shipped Cues */
             shipped_cues: {
                 [key: string]: components["schemas"]["CuePart"];
@@ -2238,12 +2338,17 @@ export interface components {
             tick: number;
             /** Tick Sound */
             tick_sound: string;
+            /** Veil */
+            veil: number;
+            welcome: components["schemas"]["WelcomePart"];
+            words: components["schemas"]["WordsPart"];
         };
         /**
          * FeedbackView
          * @description What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
          *     from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
-         *     own; ``answer`` and ``why`` are empty until they are revealed.
+         *     own; ``answer`` and ``why`` are empty until they are revealed; ``picture`` is the look's for a right or a
+         *     wrong answer.
          */
         FeedbackView: {
             /** Answer */
@@ -2256,6 +2361,8 @@ export interface components {
              * @enum {string}
              */
             moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            /** Picture */
+            picture: string;
             /** Step */
             step: number;
             /** Tell */
@@ -2475,25 +2582,53 @@ export interface components {
         };
         /**
          * InvitationOut
-         * @description What a player sees before a play: the game, and what is asked.
+         * @description What a player sees before a play: the game, in a line how it is ``played``, and what is asked. The
+         *     page's texts are those of its ``language``, but for ``texts``.
          */
         InvitationOut: {
             count: components["schemas"]["NumberAsked"] | null;
             /** Intro */
             intro: string;
+            /**
+             * Language
+             * @default en
+             */
+            language: string;
             level: components["schemas"]["NumberAsked"] | null;
             /**
              * @default {
              *       "accent": "#2b5a3c",
+             *       "behind": "",
+             *       "clock": "above",
+             *       "clock_as": "both",
+             *       "count": "above",
              *       "face": "plain",
              *       "ground": "#f5efe1",
              *       "ink": "#2a2620",
-             *       "mark": "lantern"
+             *       "mark": "lantern",
+             *       "marks": "above",
+             *       "options": "lines",
+             *       "picture": "above",
+             *       "pictures": {
+             *         "lost": "",
+             *         "right": "",
+             *         "won": "",
+             *         "wrong": ""
+             *       },
+             *       "score": "above",
+             *       "size": "normal",
+             *       "title": false,
+             *       "veil": 1
              *     }
              */
             look: components["schemas"]["Look"];
             /** Name */
             name: boolean;
+            /**
+             * Played
+             * @default
+             */
+            played: string;
             /** Problem */
             problem: string;
             /**
@@ -2503,10 +2638,27 @@ export interface components {
             silent: boolean;
             /** Slug */
             slug: string;
+            /**
+             * Texts
+             * @default {}
+             */
+            texts: {
+                [key: string]: string;
+            };
             /** Title */
             title: string;
             /** Topics */
             topics: string[];
+            /**
+             * @default {
+             *       "alt": "",
+             *       "music": "",
+             *       "picture": "",
+             *       "speech": "",
+             *       "volume": 0.4
+             *     }
+             */
+            welcome: components["schemas"]["Welcome"];
         };
         /**
          * JobOut
@@ -2528,6 +2680,39 @@ export interface components {
             state: "waiting" | "working" | "done" | "stopped" | "refused";
             /** Total */
             total: number;
+        };
+        /**
+         * KeyView
+         * @description A letter that can be guessed; ``mark`` says what came of it.
+         */
+        KeyView: {
+            /** Letter */
+            letter: string;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "" | "right" | "wrong";
+        };
+        /**
+         * LanguageOut
+         * @description A language of the player's page: its code, and its own name for itself.
+         */
+        LanguageOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LettersView
+         * @description A phrase as far as it is uncovered ("" for a covered character), and the letters there are.
+         */
+        LettersView: {
+            /** Board */
+            board: components["schemas"]["KeyView"][];
+            /** Pattern */
+            pattern: string[];
         };
         /**
          * LineIn
@@ -2573,7 +2758,12 @@ export interface components {
         };
         /**
          * Look
-         * @description How the player's page looks: colours as ``#rrggbb``, the mark that stands for a life, the typeface.
+         * @description How the player's page looks: colours as ``#rrggbb``, the mark that stands for a life, the typeface, and
+         *     where things stand.
+         *
+         *     ``behind`` is a picture behind everything, covered by the ground to the part ``veil`` (0 to 1), so that
+         *     what is written on it stays readable. A question's own picture stands ``above`` its options, or behind
+         *     its prompt.
          */
         Look: {
             /**
@@ -2581,6 +2771,29 @@ export interface components {
              * @default #2b5a3c
              */
             accent: string;
+            /**
+             * Behind
+             * @default
+             */
+            behind: string;
+            /**
+             * Clock
+             * @default above
+             * @enum {string}
+             */
+            clock: "above" | "below" | "hidden";
+            /**
+             * Clock As
+             * @default both
+             * @enum {string}
+             */
+            clock_as: "both" | "trail" | "figures";
+            /**
+             * Count
+             * @default above
+             * @enum {string}
+             */
+            count: "above" | "below" | "hidden";
             /**
              * Face
              * @default plain
@@ -2601,10 +2814,60 @@ export interface components {
              * @default lantern
              */
             mark: string;
+            /**
+             * Marks
+             * @default above
+             * @enum {string}
+             */
+            marks: "above" | "below" | "hidden";
+            /**
+             * Options
+             * @default lines
+             * @enum {string}
+             */
+            options: "lines" | "columns" | "pictures";
+            /**
+             * Picture
+             * @default above
+             * @enum {string}
+             */
+            picture: "above" | "behind";
+            /**
+             * @default {
+             *       "lost": "",
+             *       "right": "",
+             *       "won": "",
+             *       "wrong": ""
+             *     }
+             */
+            pictures: components["schemas"]["Pictures"];
+            /**
+             * Score
+             * @default above
+             * @enum {string}
+             */
+            score: "above" | "below" | "hidden";
+            /**
+             * Size
+             * @default normal
+             * @enum {string}
+             */
+            size: "normal" | "large" | "wall";
+            /**
+             * Title
+             * @default false
+             */
+            title: boolean;
+            /**
+             * Veil
+             * @default 1
+             */
+            veil: number;
         };
         /**
          * LookPart
-         * @description How the player's page looks: the ground, what is written on it, what is pressed, how lives show.
+         * @description How the player's page looks: the ground, what is written on it, what is pressed, how lives show, and
+         *     where things stand.
          */
         LookPart: {
             /**
@@ -2612,6 +2875,30 @@ export interface components {
              * @default #2b5a3c
              */
             accent: string;
+            /**
+             * Behind
+             * @description a picture behind everything
+             * @default
+             */
+            behind: string;
+            /**
+             * Clock
+             * @default above
+             * @enum {string}
+             */
+            clock: "above" | "below" | "hidden";
+            /**
+             * Clock As
+             * @default both
+             * @enum {string}
+             */
+            clock_as: "both" | "trail" | "figures";
+            /**
+             * Count
+             * @default above
+             * @enum {string}
+             */
+            count: "above" | "below" | "hidden";
             /**
              * Face
              * @default plain
@@ -2634,6 +2921,52 @@ export interface components {
              * @enum {string}
              */
             mark: "lantern" | "boot" | "flake" | "dot";
+            /**
+             * Marks
+             * @default above
+             * @enum {string}
+             */
+            marks: "above" | "below" | "hidden";
+            /**
+             * Options
+             * @default lines
+             * @enum {string}
+             */
+            options: "lines" | "columns" | "pictures";
+            /**
+             * Picture
+             * @description where a question's own picture stands
+             * @default above
+             * @enum {string}
+             */
+            picture: "above" | "behind";
+            /**
+             * @default {
+             *       "lost": "",
+             *       "right": "",
+             *       "won": "",
+             *       "wrong": ""
+             *     }
+             */
+            pictures: components["schemas"]["PicturesPart"];
+            /**
+             * Score
+             * @default above
+             * @enum {string}
+             */
+            score: "above" | "below" | "hidden";
+            /**
+             * Size
+             * @default normal
+             * @enum {string}
+             */
+            size: "normal" | "large" | "wall";
+            /**
+             * Title
+             * @description the title stays in sight during the play
+             * @default false
+             */
+            title: boolean;
         };
         /**
          * MannerOut
@@ -2721,6 +3054,12 @@ export interface components {
         MeterPart: {
             /** Decimals */
             decimals?: number | null;
+            /**
+             * Label
+             * @description what a player reads; its name if not said
+             * @default
+             */
+            label: string;
             /** Max */
             max?: (number) | null;
             /** Min */
@@ -2757,9 +3096,14 @@ export interface components {
         };
         /**
          * MeterView
-         * @description A meter as it stands, with its bounds where it has any, and how it is to be shown.
+         * @description A meter as it stands, by how much the moment whose feedback is shown changed it, its bounds where it
+         *     has any, and how it is to be shown.
          */
         MeterView: {
+            /** Change */
+            change: number;
+            /** Label */
+            label: string;
             /** Max */
             max: number | null;
             /** Min */
@@ -2881,7 +3225,7 @@ export interface components {
         };
         /**
          * OutcomeView
-         * @description What a play came to.
+         * @description What a play came to. ``summary`` is empty where the maker shows no questions at the end.
          */
         OutcomeView: {
             /** Asked */
@@ -2893,6 +3237,8 @@ export interface components {
             cue: components["schemas"]["CueView"] | null;
             /** Percent */
             percent: number;
+            /** Picture */
+            picture: string;
             /**
              * Result
              * @enum {string}
@@ -3002,6 +3348,26 @@ export interface components {
             updated: string;
         };
         /**
+         * PageTextsOut
+         * @description The texts of the player's page in a language, by their names. One that depends on a number has a form
+         *     for each plural category (Unicode CLDR), such as ``rules.questions.one``.
+         */
+        PageTextsOut: {
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "ltr" | "rtl";
+            /** Language */
+            language: string;
+            /** Name */
+            name: string;
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+        };
+        /**
          * PastedIn
          * @description Pasted text to be read as a question file.
          */
@@ -3035,8 +3401,60 @@ export interface components {
             rows: (number | null)[];
         };
         /**
+         * Pictures
+         * @description The pictures shown beside a verdict and a result; "" where there is none.
+         */
+        Pictures: {
+            /**
+             * Lost
+             * @default
+             */
+            lost: string;
+            /**
+             * Right
+             * @default
+             */
+            right: string;
+            /**
+             * Won
+             * @default
+             */
+            won: string;
+            /**
+             * Wrong
+             * @default
+             */
+            wrong: string;
+        };
+        /**
+         * PicturesPart
+         * @description Pictures shown beside a verdict and a result.
+         */
+        PicturesPart: {
+            /**
+             * Lost
+             * @default
+             */
+            lost: string;
+            /**
+             * Right
+             * @default
+             */
+            right: string;
+            /**
+             * Won
+             * @default
+             */
+            won: string;
+            /**
+             * Wrong
+             * @default
+             */
+            wrong: string;
+        };
+        /**
          * PlayIn
-         * @description What a play is started with.
+         * @description What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play.
          */
         PlayIn: {
             /** Count */
@@ -3045,6 +3463,11 @@ export interface components {
             dice?: number | null;
             /** Level */
             level?: number | null;
+            /**
+             * Like
+             * @default
+             */
+            like: string;
             /**
              * Player
              * @default
@@ -3147,7 +3570,8 @@ export interface components {
         };
         /**
          * QuestionView
-         * @description The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless.
+         * @description The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
+         *     ``tries_left`` where there is no end of tries.
          */
         QuestionView: {
             /** Alt */
@@ -3160,7 +3584,7 @@ export interface components {
             image: string;
             /** Kind */
             kind: string;
-            letters: components["schemas"]["Covered"] | null;
+            letters: components["schemas"]["LettersView"] | null;
             /** Number */
             number: number;
             /** Options */
@@ -3551,6 +3975,8 @@ export interface components {
             outcome: string;
             /** Prompt */
             prompt: string;
+            /** Why */
+            why: string;
         };
         /**
          * TakeIn
@@ -3636,7 +4062,9 @@ export interface components {
          *
          *     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
          *     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
-         *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound).
+         *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound). The texts
+         *     of the page are those of ``language``, but for ``texts``, which the maker replaced. With ``same_deal`` the
+         *     play can be made again with the same dice.
          */
         View: {
             /** Can Leave */
@@ -3645,6 +4073,8 @@ export interface components {
             can_skip: boolean;
             feedback: components["schemas"]["FeedbackView"] | null;
             game_clock: components["schemas"]["ClockView"] | null;
+            /** Language */
+            language: string;
             look: components["schemas"]["Look"];
             /** Meters */
             meters: components["schemas"]["MeterView"][];
@@ -3660,10 +4090,16 @@ export interface components {
             question_clock: components["schemas"]["ClockView"] | null;
             /** Resume In */
             resume_in: number | null;
+            /** Same Deal */
+            same_deal: boolean;
             /** Silent */
             silent: boolean;
             /** Steps */
             steps: number;
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
             /** Tick */
             tick: number;
             tick_sound: components["schemas"]["Sound"] | null;
@@ -3673,6 +4109,7 @@ export interface components {
             visit: number;
             /** Waits For Player */
             waits_for_player: boolean;
+            welcome: components["schemas"]["Welcome"];
         };
         /**
          * WalkedOut
@@ -3762,10 +4199,78 @@ export interface components {
             waymarks: components["schemas"]["WalkedOut"][];
         };
         /**
+         * Welcome
+         * @description What invites a player before a play, beside the title and the intro: a picture with its alternative
+         *     text, music that goes on through the play, as loud as ``volume`` (0 to 1), and a text that is spoken.
+         */
+        Welcome: {
+            /**
+             * Alt
+             * @default
+             */
+            alt: string;
+            /**
+             * Music
+             * @default
+             */
+            music: string;
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Speech
+             * @default
+             */
+            speech: string;
+            /**
+             * Volume
+             * @default 0.4
+             */
+            volume: number;
+        };
+        /**
+         * WelcomePart
+         * @description What invites a player before a play: a picture, music, a text that is spoken.
+         */
+        WelcomePart: {
+            /**
+             * Alt
+             * @description what is on the picture
+             * @default
+             */
+            alt: string;
+            /**
+             * Music
+             * @default
+             */
+            music: string;
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Speech
+             * @description a sound file that is spoken
+             * @default
+             */
+            speech: string;
+            /**
+             * Volume
+             * @default 0.4
+             */
+            volume: number;
+        };
+        /**
          * WordsOut
-         * @description The words that rules and packs may use: names, and the values that some parts of a game choose from.
+         * @description The words that rules and packs may use: names, and the values that some parts of a game choose from;
+         *     the languages of the player's page, and its texts in English by their names.
          */
         WordsOut: {
+            /** Clocks As */
+            clocks_as: ("both" | "trail" | "figures")[];
             /** Cues */
             cues: string[];
             /** Endings */
@@ -3776,6 +4281,12 @@ export interface components {
             functions: string[];
             /** Kinds */
             kinds: string[];
+            /** Languages */
+            languages: components["schemas"]["LanguageOut"][];
+            /** Looks */
+            looks: {
+                [key: string]: components["schemas"]["LookPart"];
+            };
             /** Marks */
             marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
@@ -3784,14 +4295,47 @@ export interface components {
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Names */
             names: string[];
+            /** Options As */
+            options_as: ("lines" | "columns" | "pictures")[];
+            /** Page States */
+            page_states: ("asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost")[];
+            /** Pictures At */
+            pictures_at: ("above" | "behind")[];
+            /** Places */
+            places: ("above" | "below" | "hidden")[];
             /** Roles */
             roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
             /** Shows */
             shows: ("number" | "marks" | "bar")[];
+            /** Sizes */
+            sizes: ("normal" | "large" | "wall")[];
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
             /** Timbres */
             timbres: ("soft" | "clear" | "bright" | "breath")[];
             /** Tones */
             tones: ("good" | "bad" | "info" | "plain")[];
+        };
+        /**
+         * WordsPart
+         * @description The language of the player's page, and texts of it that are replaced.
+         */
+        WordsPart: {
+            /**
+             * Language
+             * @default en
+             * @enum {string}
+             */
+            language: "en" | "de" | "fr" | "es" | "it" | "pt" | "nl" | "pl" | "uk" | "ar";
+            /**
+             * Texts
+             * @default {}
+             */
+            texts: {
+                [key: string]: string;
+            };
         };
     };
     responses: never;
@@ -4274,6 +4818,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    page_texts_api_players_words__language__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                language: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageTextsOut"];
                 };
             };
             /** @description It is no request that can be read. */
@@ -7140,6 +7796,231 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutcomesOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    page_start_api_workshop_games__game_id__page_start_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    page_in_play_api_workshop_games__game_id__page__state__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                state: "asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost";
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["View"];
                 };
             };
             /** @description It is no request that can be read. */

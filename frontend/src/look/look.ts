@@ -50,16 +50,10 @@ function brightness(colour: string): number {
   return 0.299 * red + 0.587 * green + 0.114 * blue;
 }
 
-const DEFAULT: Look = {
-  ground: "#f5efe1",
-  ink: "#2a2620",
-  accent: "#2b5a3c",
-  mark: "lantern",
-  face: "plain",
-};
+const COLOURS = { ground: "#f5efe1", ink: "#2a2620", accent: "#2b5a3c", face: "plain" } as const;
 
-/** Whether a look is the one that everything has anyway. */
+/** Whether a look has the colours and the typeface that everything has anyway. */
 export function isPlain(look: Look | undefined): boolean {
   if (!look) return true;
-  return (["ground", "ink", "accent", "face"] as const).every((key) => look[key] === DEFAULT[key]);
+  return Object.entries(COLOURS).every(([key, value]) => look[key as keyof Look] === value);
 }

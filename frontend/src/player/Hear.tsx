@@ -1,6 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import { hasPressed, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
+import { speak } from "./music";
+import { useTexts } from "./texts";
 
 interface Props {
   file: string;
@@ -9,8 +11,9 @@ interface Props {
   asking?: boolean;
 }
 
-/** A sound that belongs to a question: heard by a press, stopped by another. */
-export function Hear({ file, label = "Hear it", asking }: Props) {
+/** A sound that belongs to a question: heard by a press, stopped by another; music stands back for it. */
+export function Hear({ file, label, asking }: Props) {
+  const t = useTexts();
   const sound = useRef<HTMLAudioElement>(null);
   const [playing, setPlaying] = useState(false);
   const [, start = "0"] = /#t=([\d.]*)/.exec(file) ?? [];
@@ -20,6 +23,11 @@ export function Hear({ file, label = "Hear it", asking }: Props) {
     if (asking && audio && soundIsOn() && hasPressed()) begin(audio, start);
     return () => audio?.pause();
   }, [file, asking, start]);
+  useEffect(() => {
+    if (!playing) return;
+    speak(1);
+    return () => speak(-1);
+  }, [playing]);
   const turn = () => {
     const audio = sound.current;
     if (!audio) return;
@@ -41,7 +49,7 @@ export function Hear({ file, label = "Hear it", asking }: Props) {
         onPause={() => setPlaying(false)}
         onEnded={() => setPlaying(false)}
       />
-      <Button onClick={turn}>{playing ? "Stop the sound" : label}</Button>
+      <Button onClick={turn}>{playing ? t("hear.stop") : (label ?? t("hear.play"))}</Button>
     </span>
   );
 }

@@ -1,16 +1,36 @@
 import type { View } from "../api/client";
+import { useTexts } from "./texts";
 
 type Meter = View["meters"][number];
 
+interface Props {
+  meters: Meter[];
+  mark?: string;
+  /** Whether it is told beside each how the last moment changed it. */
+  changes?: boolean;
+}
+
 /** The meters of a play: marks as small lanterns, a bar between its bounds, or a number. */
-export function Meters({ meters, mark = "lantern" }: { meters: Meter[]; mark?: string }) {
+export function Meters({ meters, mark = "lantern", changes = true }: Props) {
+  const t = useTexts();
   return (
     <dl className="flex flex-wrap items-end gap-x-7 gap-y-2">
       {meters.map((meter) => (
         <div key={meter.name} data-meter={meter.name} data-value={meter.value}>
-          <dt className="text-sm text-soft">{meter.name.replaceAll("_", " ")}</dt>
-          <dd className="min-h-8">
+          <dt className="text-sm text-soft">{meter.label}</dt>
+          <dd className="flex min-h-8 items-baseline gap-1.5">
             <Shown meter={meter} mark={mark} />
+            {changes && meter.change !== 0 && (
+              <span
+                key={`${meter.value} ${meter.change}`}
+                data-change={meter.change}
+                className={meter.change > 0 ? "text-sm text-pine" : "text-sm text-ember"}
+                dir="ltr"
+              >
+                {meter.change > 0 ? "+" : "−"}
+                {t.number(Math.abs(meter.change))}
+              </span>
+            )}
           </dd>
         </div>
       ))}
@@ -21,11 +41,16 @@ export function Meters({ meters, mark = "lantern" }: { meters: Meter[]; mark?: s
 const MOST_MARKS = 12;
 
 function Shown({ meter, mark }: { meter: Meter; mark: string }) {
+  const t = useTexts();
   const { value, min, max } = meter;
   if (meter.show === "marks" && value >= 0 && (max ?? value) <= MOST_MARKS) {
     const all = Math.max(max ?? 0, Math.ceil(value));
     return (
-      <span className="flex gap-1" role="img" aria-label={`${value} of ${all}`}>
+      <span
+        className="flex gap-1"
+        role="img"
+        aria-label={t("meter.marks", { n: value, total: all })}
+      >
         {Array.from({ length: all }, (_, n) => (
           <Mark key={n} mark={mark} lit={n < value} />
         ))}
@@ -40,15 +65,11 @@ function Shown({ meter, mark }: { meter: Meter; mark: string }) {
         <span className="block h-2 w-24 border border-edge bg-sheet" aria-hidden="true">
           <span className="block h-full bg-lake" style={{ width: `${part * 100}%` }} />
         </span>
-        <span className="tabular-nums">{shown(value)}</span>
+        <span className="tabular-nums">{t.number(value)}</span>
       </span>
     );
   }
-  return <span className="text-2xl font-bold tabular-nums">{shown(value)}</span>;
-}
-
-function shown(value: number): string {
-  return String(Math.round(value * 100) / 100);
+  return <span className="text-2xl font-bold tabular-nums">{t.number(value)}</span>;
 }
 
 /** The mark that stands for one whole of a meter; it is drawn empty once it is lost. */

@@ -1,16 +1,17 @@
 import clsx from "clsx";
-import { type CSSProperties, useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef } from "react";
 import type { Move, View } from "../api/client";
 import { playSound, type Sound } from "../look/sounds";
-import { Button, buttonLook } from "../ui/Button";
+import { Button } from "../ui/Button";
 import { Light } from "../ui/Light";
+import { Breather } from "./Breather";
+import { FeedbackNote } from "./Feedback";
 import { Hear } from "./Hear";
 import { ANSWERS } from "./kinds/kinds";
-import { Meters } from "./Meters";
-import { TrailClock } from "./TrailClock";
+import { Standing } from "./Standing";
+import { useTexts, WithTexts } from "./texts";
 import type { Seen } from "./useLivePlay";
 
-type Feedback = NonNullable<View["feedback"]>;
 type Send = (move: Move) => void;
 
 interface Props {
@@ -28,10 +29,19 @@ interface Props {
 
 /** What the player sees while a play goes on. It shows a view and sends moves; it decides nothing. */
 export function PlayView(props: Props) {
+  const { view } = props.seen;
+  return (
+    <WithTexts language={view.language} texts={view.texts}>
+      <Play {...props} />
+    </WithTexts>
+  );
+}
+
+function Play(props: Props) {
   const { seen, send, quiet = false, heard, silent = false, dense = false } = props;
+  const t = useTexts();
   const { view } = seen;
-  const question = view.question;
-  const feedback = view.feedback;
+  const { feedback, question } = view;
   useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
   const asking = view.phase === "asking";
   const Answer = question && ANSWERS[question.kind];
@@ -44,30 +54,11 @@ export function PlayView(props: Props) {
       data-visit={view.visit}
       data-steps={view.steps}
     >
-      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
-        <Meters meters={view.meters} mark={view.look.mark} />
-        {question && (
-          <p className="text-soft">
-            Question {question.number}
-            {question.total !== null && ` of ${question.total}`}
-          </p>
-        )}
-      </div>
-      {view.game_clock && (
-        <TrailClock clock={view.game_clock} at={seen.at} label="Time left in the game" />
-      )}
-      {view.question_clock && (
-        <TrailClock
-          clock={view.question_clock}
-          at={seen.at}
-          label="Time left for this question"
-          tick={view.silent || silent ? 0 : view.tick}
-          sound={view.tick_sound}
-        />
-      )}
+      {view.look.title && <p className="font-head text-lg text-soft">{view.title}</p>}
+      <Standing seen={seen} where="above" silent={silent} />
       {question && (
         <>
-          <div>
+          <Behind view={view} picture={question.image}>
             {(question.topic || question.hint) && (
               <p className="text-sm text-soft italic">
                 {[question.topic, question.hint].filter(Boolean).join(" · ")}
@@ -76,15 +67,15 @@ export function PlayView(props: Props) {
             <Prompt
               key={view.visit}
               text={question.prompt}
-              takesFocus={!quiet && question.options.length > 0}
+              takesFocus={!quiet && (question.options.length > 0 || question.letters !== null)}
               dense={dense}
             />
-          </div>
-          {question.image && (
+          </Behind>
+          {question.image && view.look.picture === "above" && (
             <img
               key={`image ${view.visit}`}
               src={question.image}
-              alt={question.alt || "The question's picture, without a description"}
+              alt={question.alt || t("picture.none")}
               className="max-h-64 max-w-full self-start rounded-sm border border-line bg-sheet object-contain"
             />
           )}
@@ -108,13 +99,42 @@ export function PlayView(props: Props) {
           )}
         </>
       )}
-      <FeedbackNote feedback={feedback} view={view} dense={dense} move={move} />
-      <div className="flex flex-wrap gap-3 empty:hidden">
-        {asking && view.can_skip && <Button onClick={() => move("skip")}>Skip this one</Button>}
-        {view.can_leave && view.phase !== "over" && (
-          <Button onClick={() => move("leave")}>Finish</Button>
+      <div className="flex flex-col gap-3">
+        <FeedbackNote view={view} dense={dense} />
+        {view.phase === "feedback" && view.resume_in !== null && (
+          <Breather
+            key={`pause ${view.steps}`}
+            left={view.resume_in}
+            waits={view.waits_for_player}
+            quiet={quiet}
+            goOn={() => move("continue")}
+          />
         )}
       </div>
+      <Standing seen={seen} where="below" silent={silent} />
+      <div className="flex flex-wrap gap-3 empty:hidden">
+        {asking && view.can_skip && <Button onClick={() => move("skip")}>{t("play.skip")}</Button>}
+        {view.can_leave && view.phase !== "over" && (
+          <Button onClick={() => move("leave")}>{t("play.finish")}</Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** What is asked, with the question's picture behind it where the look wants it there. */
+function Behind({ view, picture, children }: { view: View; picture: string; children: ReactNode }) {
+  const t = useTexts();
+  if (!picture || view.look.picture !== "behind") return <div>{children}</div>;
+  return (
+    <div className="relative flex min-h-56 flex-col justify-end overflow-hidden rounded-sm border border-line">
+      <img
+        key={`image ${view.visit}`}
+        src={picture}
+        alt={view.question?.alt || t("picture.none")}
+        className="absolute inset-0 size-full object-cover"
+      />
+      <div className="relative bg-paper px-3 py-2">{children}</div>
     </div>
   );
 }
@@ -144,90 +164,4 @@ function useSound(sound: Sound | null | undefined, step: number, heard = step) {
     if (step > last.current && sound) playSound(sound);
     last.current = Math.max(last.current, step);
   }, [sound, step]);
-}
-
-const TONES: Record<string, string> = {
-  good: "border-pine bg-moss",
-  bad: "border-ember bg-blush",
-  info: "border-lake bg-mist",
-  plain: "border-line bg-sheet",
-};
-
-interface NoteProps {
-  feedback: Feedback | null;
-  view: View;
-  dense: boolean;
-  move: (kind: Move["do"]) => void;
-}
-
-function FeedbackNote({ feedback, view, dense, move }: NoteProps) {
-  const box = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    if (dense) box.current?.scrollIntoView({ block: "nearest" });
-  }, [dense, view.steps]);
-  const said = feedback?.tell;
-  return (
-    <div ref={box} aria-live="polite" className={dense ? "" : "min-h-24"}>
-      {feedback && (said || feedback.answer || feedback.why) && (
-        <div
-          key={view.steps}
-          data-moment={feedback.moment}
-          className={clsx(
-            "flex flex-col gap-1 border-l-4 px-4",
-            dense ? "py-1.5" : "py-3",
-            TONES[feedback.tone],
-            feedback.cue && `motion-${feedback.cue.motion}`,
-          )}
-          style={feedback.cue ? again(feedback.cue) : undefined}
-        >
-          {said && <p className="text-lg font-bold">{said}</p>}
-          {feedback.answer && (
-            <p>
-              The answer is{" "}
-              <strong>
-                <Light text={feedback.answer} />
-              </strong>
-              .
-            </p>
-          )}
-          {feedback.why && (
-            <p className="text-soft">
-              <Light text={feedback.why} />
-            </p>
-          )}
-        </div>
-      )}
-      {view.waits_for_player && (
-        <GoOn key={`on-${view.steps}`} after={view.resume_in ?? 0} move={() => move("continue")} />
-      )}
-    </div>
-  );
-}
-
-const MOST_A_SECOND = 3;
-
-/** A motion that is made several times: never more than three times a second, whatever the rules say. */
-function again({ times, hold }: NonNullable<Feedback["cue"]>): CSSProperties | undefined {
-  if (times <= 1) return undefined;
-  const each = Math.max(1 / MOST_A_SECOND, hold / times);
-  return { animationIterationCount: times, animationDuration: `${each}s` };
-}
-
-/** The player's key that ends a breather. It appears once the feedback has stayed as long as the rules ask. */
-function GoOn({ after, move }: { after: number; move: () => void }) {
-  const [ready, setReady] = useState(after <= 0);
-  const button = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setReady(true), after);
-    return () => window.clearTimeout(timer);
-  }, [after]);
-  useEffect(() => {
-    if (ready) button.current?.focus();
-  }, [ready]);
-  if (!ready) return null;
-  return (
-    <button ref={button} type="button" className={clsx(buttonLook("main"), "mt-3")} onClick={move}>
-      Go on
-    </button>
-  );
 }

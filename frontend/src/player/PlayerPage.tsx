@@ -1,16 +1,22 @@
 import { Volume2, VolumeX } from "lucide-react";
-import { useCallback, useEffect, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { api, type Invitation, Problem } from "../api/client";
-import { isPlain, type Look, lookStyle } from "../look/look";
+import { isPlain, lookStyle } from "../look/look";
 import { setSound, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
 import { PlayView } from "./PlayView";
 import { Result } from "./Result";
+import { Shown } from "./Shown";
 import { Start } from "./Start";
+import { useTexts, WithTexts } from "./texts";
 import { useLivePlay } from "./useLivePlay";
+import { type Surroundings, surroundingsOf, useMusic, useTextSize } from "./useSurroundings";
 
-/** The player's page: `/play/GAME` invites, `/play/GAME/PLAY` is a play that goes on. */
+/**
+ * The player's page: `/play/GAME` invites, `/play/GAME/PLAY` is a play that goes on. With `?show=STATE&game=ID`
+ * its maker sees it in one of its states.
+ */
 export function PlayerPage() {
   const [path, setPath] = useState(location.pathname);
   useEffect(() => {
@@ -25,42 +31,83 @@ export function PlayerPage() {
   const [, , slug = "", play] = path.split("/");
   /** The play that was begun on this page: its first cue is still to be heard. */
   const [begun, setBegun] = useState("");
-  const [look, setLook] = useState<Look>();
-  const [silent, setSilent] = useState(false);
-  const wear = useCallback((worn: Look, quiet: boolean) => {
-    setLook(worn);
-    setSilent(quiet);
-  }, []);
+  const [around, setAround] = useState<Surroundings>();
+  const wear = useCallback((worn: Surroundings) => setAround(worn), []);
+  const begin = (id: string) => {
+    setBegun(id);
+    go(`/play/${slug}/${id}`);
+  };
+  const shown = new URLSearchParams(location.search).get("show");
 
   return (
-    <div
-      className={isPlain(look) ? "contours min-h-dvh" : "min-h-dvh"}
-      style={look && !isPlain(look) ? lookStyle(look) : undefined}
-      data-look={look?.ground}
-    >
-      <header className="mx-auto flex min-h-10 max-w-3xl items-center justify-end px-5 pt-3">
-        {!silent && <SoundSwitch />}
-      </header>
-      <main className="mx-auto max-w-3xl px-5 pt-2 pb-10">
-        {play ? (
+    <WithTexts page language={around?.language} texts={around?.texts}>
+      <Ground around={around} quiet={shown !== null}>
+        {shown !== null ? (
+          <Shown wear={wear} />
+        ) : play ? (
           <Going
             key={play}
             play={play}
             fresh={play === begun}
-            again={() => go(`/play/${slug}`)}
-            wear={wear}
-          />
-        ) : (
-          <Invited
-            slug={slug}
-            started={(id) => {
-              setBegun(id);
-              go(`/play/${slug}/${id}`);
+            again={async (same) => {
+              if (!same) go(`/play/${slug}`);
+              else begin((await api.startPlay(slug, { player: "", topic: "", like: play })).id);
             }}
             wear={wear}
           />
+        ) : (
+          <Invited slug={slug} started={begin} wear={wear} />
         )}
-      </main>
+      </Ground>
+    </WithTexts>
+  );
+}
+
+interface GroundProps {
+  around: Surroundings | undefined;
+  quiet: boolean;
+  children: ReactNode;
+}
+
+/** What everything on the page stands on: the look's colours, its picture under a veil, and its music. */
+function Ground({ around, quiet, children }: GroundProps) {
+  const look = around?.look;
+  const [on, setOn] = useState(soundIsOn);
+  useTextSize(look?.size ?? "normal");
+  useMusic(
+    around?.welcome.music ?? "",
+    around?.welcome.volume ?? 0,
+    on && !around?.silent && !quiet,
+  );
+  const plain = isPlain(look) && !look?.behind;
+  const veil = `color-mix(in srgb, ${look?.ground} ${100 * (look?.veil ?? 1)}%, transparent)`;
+  return (
+    <div
+      className={plain ? "contours min-h-dvh" : "min-h-dvh bg-cover bg-fixed bg-center"}
+      style={
+        look && !plain
+          ? {
+              ...lookStyle(look),
+              ...(look.behind && {
+                backgroundImage: `linear-gradient(${veil}, ${veil}), url("${look.behind}")`,
+              }),
+            }
+          : undefined
+      }
+      data-look={look?.ground}
+    >
+      <header className="mx-auto flex min-h-10 max-w-3xl items-center justify-end px-5 pt-3">
+        {around && !around.silent && (
+          <SoundSwitch
+            on={on}
+            turn={() => {
+              setSound(!on);
+              setOn(!on);
+            }}
+          />
+        )}
+      </header>
+      <main className="mx-auto max-w-3xl px-5 pt-2 pb-10">{children}</main>
     </div>
   );
 }
@@ -68,18 +115,19 @@ export function PlayerPage() {
 interface InvitedProps {
   slug: string;
   started: (play: string) => void;
-  wear: (look: Look, silent: boolean) => void;
+  wear: (around: Surroundings) => void;
 }
 
 function Invited({ slug, started, wear }: InvitedProps) {
+  const t = useTexts();
   const [invitation, setInvitation] = useState<Invitation>();
   const [problem, setProblem] = useState("");
   useEffect(() => {
     api.invitation(slug).then(
       (found) => {
         document.title = found.title;
+        wear(surroundingsOf(found));
         setInvitation(found);
-        if (found.look) wear(found.look as Look, found.silent);
       },
       (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
     );
@@ -87,11 +135,11 @@ function Invited({ slug, started, wear }: InvitedProps) {
   if (problem)
     return (
       <>
-        <h1 className="mb-4 text-3xl">Nothing to play here</h1>
+        <h1 className="mb-4 text-3xl">{t("page.nothing")}</h1>
         <Notice tone="bad">{problem}</Notice>
       </>
     );
-  if (!invitation) return <p role="status">Looking for the game …</p>;
+  if (!invitation) return <p role="status">{t("page.looking")}</p>;
   const dice = new URLSearchParams(location.search).get("dice");
   return <Start invitation={invitation} dice={dice ? Number(dice) : null} started={started} />;
 }
@@ -99,18 +147,17 @@ function Invited({ slug, started, wear }: InvitedProps) {
 interface GoingProps {
   play: string;
   fresh: boolean;
-  again: () => void;
-  wear: (look: Look, silent: boolean) => void;
+  again: (same: boolean) => Promise<void>;
+  wear: (around: Surroundings) => void;
 }
 
 function Going({ play, fresh, again, wear }: GoingProps) {
+  const t = useTexts();
   const { seen, link, send } = useLivePlay(play);
-  const look = seen?.view.look;
-  const worn = JSON.stringify(look);
-  const silent = seen?.view.silent ?? false;
+  const worn = seen && JSON.stringify(surroundingsOf(seen.view));
   useEffect(() => {
-    if (worn) wear(JSON.parse(worn) as Look, silent);
-  }, [worn, silent, wear]);
+    if (worn) wear(JSON.parse(worn) as Surroundings);
+  }, [worn, wear]);
   const title = seen?.view.title;
   useEffect(() => {
     if (title) document.title = title;
@@ -118,10 +165,10 @@ function Going({ play, fresh, again, wear }: GoingProps) {
   if (link === "gone") {
     return (
       <div className="flex flex-col items-start gap-4">
-        <h1 className="text-3xl">This play is gone</h1>
-        <Notice tone="mind">There is no such play any more.</Notice>
-        <Button weight="main" onClick={again}>
-          Start a new one
+        <h1 className="text-3xl">{t("page.gone")}</h1>
+        <Notice tone="mind">{t("page.gone_why")}</Notice>
+        <Button weight="main" onClick={() => void again(false)}>
+          {t("page.new")}
         </Button>
       </div>
     );
@@ -130,15 +177,13 @@ function Going({ play, fresh, again, wear }: GoingProps) {
     <>
       {link === "lost" && (
         <div className="mb-3">
-          <Notice tone="mind">
-            The link to the game is lost. Trying again; nothing you did is gone.
-          </Notice>
+          <Notice tone="mind">{t("page.lost")}</Notice>
         </div>
       )}
-      {!seen && link === "joining" && <p role="status">Joining the play …</p>}
+      {!seen && link === "joining" && <p role="status">{t("page.joining")}</p>}
       {seen &&
         (seen.view.phase === "over" ? (
-          <Result view={seen.view} again={again} />
+          <Result view={seen.view} again={(same) => void again(same)} />
         ) : (
           <PlayView seen={seen} send={send} {...(fresh ? { heard: 0 } : {})} />
         ))}
@@ -146,20 +191,17 @@ function Going({ play, fresh, again, wear }: GoingProps) {
   );
 }
 
-function SoundSwitch() {
-  const [on, setOn] = useState(soundIsOn);
+function SoundSwitch({ on, turn }: { on: boolean; turn: () => void }) {
+  const t = useTexts();
   const Icon = on ? Volume2 : VolumeX;
   return (
     <button
       type="button"
       aria-pressed={on}
       className="flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-sm text-soft hover:text-ink"
-      onClick={() => {
-        setSound(!on);
-        setOn(!on);
-      }}
+      onClick={turn}
     >
-      <Icon size={17} aria-hidden="true" /> Sound {on ? "on" : "off"}
+      <Icon size={17} aria-hidden="true" /> {t(on ? "sound.on" : "sound.off")}
     </button>
   );
 }

@@ -3,26 +3,26 @@ import type { View } from "../api/client";
 import { playSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Light } from "../ui/Light";
-import { percentWords } from "../ui/percent";
 import { Meters } from "./Meters";
+import { useTexts, WithTexts } from "./texts";
 
-const HEADS: Record<string, string> = {
-  won: "You made it",
-  lost: "Not this time",
-  done: "That was the last question",
-  stopped: "This play was stopped",
-};
-
-const OUTCOMES: Record<string, string> = {
-  right: "right",
-  missed: "missed",
-  late: "too late",
-  skipped: "skipped",
-  open: "not answered",
-};
+interface Props {
+  view: View;
+  /** Begins a new play: dealt anew, or the same deal. */
+  again: (same: boolean) => void;
+}
 
 /** The result of a play: the award, the figures, and every question with its answer. */
-export function Result({ view, again }: { view: View; again: () => void }) {
+export function Result(props: Props) {
+  return (
+    <WithTexts language={props.view.language} texts={props.view.texts}>
+      <Outcome {...props} />
+    </WithTexts>
+  );
+}
+
+function Outcome({ view, again }: Props) {
+  const t = useTexts();
   const outcome = view.outcome;
   const head = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -30,60 +30,79 @@ export function Result({ view, again }: { view: View; again: () => void }) {
     if (outcome?.cue) playSound(outcome.cue.sound);
   }, [outcome?.cue]);
   if (!outcome) return null;
+  const came = t(`result.${outcome.result}`);
   return (
     <div className="flex flex-col gap-6" data-result={outcome.result} data-award={outcome.award}>
-      <div>
-        <h1 ref={head} tabIndex={-1} className="text-4xl outline-none">
-          {outcome.award || HEADS[outcome.result]}
-        </h1>
-        <p className="mt-2 text-lg">
-          {[outcome.award && `${HEADS[outcome.result] ?? ""}.`, outcome.tell, outcome.award_tell]
-            .filter(Boolean)
-            .join(" ")}
-        </p>
-      </div>
-      <div className="flex flex-wrap items-end gap-x-7 gap-y-3 border-y border-line py-3">
-        <Meters meters={view.meters} mark={view.look.mark} />
-        <div>
-          <p className="text-sm text-soft">right</p>
-          <p className="min-h-8 text-2xl font-bold tabular-nums">
-            {outcome.right} of {outcome.asked}
-            <span className="ml-2 text-base font-normal">{percentWords(outcome.percent)}</span>
+      <div className="flex flex-wrap items-center gap-5">
+        {outcome.picture && (
+          <img src={outcome.picture} alt="" className="max-h-40 max-w-full object-contain" />
+        )}
+        <div className="min-w-0 break-words">
+          <h1 ref={head} tabIndex={-1} className="text-4xl outline-none">
+            {outcome.award || came}
+          </h1>
+          <p className="mt-2 text-lg">
+            {[outcome.award && `${came}.`, outcome.tell, outcome.award_tell]
+              .filter(Boolean)
+              .join(" ")}
           </p>
         </div>
-        <Button weight="main" className="ml-auto" onClick={again}>
-          Play again
-        </Button>
       </div>
-      {outcome.summary.length > 0 && (
-        <section>
-          <h2 className="mb-1 text-xl">The questions, one by one</h2>
-          <ol>
-            {outcome.summary.map((row, n) => (
-              <li
-                key={n}
-                className="grid grid-cols-[1fr_auto] gap-x-4 border-b border-line py-2 last:border-0"
-              >
-                <span className="break-words">
-                  <Light text={row.prompt} />
-                </span>
-                <span className={row.outcome === "right" ? "text-pine" : "text-ember"}>
-                  {OUTCOMES[row.outcome] ?? row.outcome}
-                </span>
-                <span className="text-soft">
-                  <Light text={row.answer} />
-                  {row.outcome !== "right" && row.given && (
-                    <>
-                      {" "}
-                      · you said <Light text={row.given} />
-                    </>
-                  )}
-                </span>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      <div className="flex flex-wrap items-end gap-x-7 gap-y-3 border-y border-line py-3">
+        <Meters meters={view.meters} mark={view.look.mark} changes={false} />
+        <div>
+          <p className="text-sm text-soft">{t("result.right")}</p>
+          <p className="min-h-8 text-2xl font-bold tabular-nums">
+            {t("result.of", { right: outcome.right, asked: outcome.asked })}
+            <span className="ms-2 text-base font-normal">{t.percent(outcome.percent)}</span>
+          </p>
+        </div>
+        <div className="ms-auto flex flex-wrap gap-3">
+          {view.same_deal && <Button onClick={() => again(true)}>{t("result.same")}</Button>}
+          <Button weight="main" onClick={() => again(false)}>
+            {t("result.again")}
+          </Button>
+        </div>
+      </div>
+      {outcome.summary.length > 0 && <Questions rows={outcome.summary} />}
     </div>
+  );
+}
+
+function Questions({ rows }: { rows: NonNullable<View["outcome"]>["summary"] }) {
+  const t = useTexts();
+  return (
+    <section>
+      <h2 className="mb-1 text-xl">{t("result.each")}</h2>
+      <ol>
+        {rows.map((row, n) => (
+          <li
+            key={n}
+            className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-line py-2 break-words last:border-0"
+          >
+            <span>
+              <Light text={row.prompt} />
+            </span>
+            <span className={row.outcome === "right" ? "text-pine" : "text-ember"}>
+              {t(`outcome.${row.outcome}`)}
+            </span>
+            <span className="text-soft">
+              <Light text={row.answer} />
+              {row.outcome !== "right" && row.given && (
+                <>
+                  {" · "}
+                  <Light text={t("result.given", { given: row.given })} />
+                </>
+              )}
+              {row.why && (
+                <span className="block text-sm">
+                  <Light text={row.why} />
+                </span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }

@@ -4,6 +4,8 @@ import { Button } from "../ui/Button";
 import { Field, inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
 import { Notice } from "../ui/Notice";
+import { Hear } from "./Hear";
+import { useTexts } from "./texts";
 
 const NAME_KEY = "dicetrail.player";
 const LONGEST_NAME = 40;
@@ -16,7 +18,8 @@ interface Props {
 
 /** Before a play: what the game is, and what it asks of the player. */
 export function Start({ invitation, dice, started }: Props) {
-  const { count, level } = invitation;
+  const t = useTexts();
+  const { count, level, welcome } = invitation;
   const [name, setName] = useState(() => localStorage.getItem(NAME_KEY) ?? "");
   const [asked, setAsked] = useState(String(count?.default ?? ""));
   const [chosenLevel, setLevel] = useState(String(level?.default ?? ""));
@@ -28,31 +31,44 @@ export function Start({ invitation, dice, started }: Props) {
     event.preventDefault();
     setBusy(true);
     setProblem("");
-    const wanted: PlayStart = { player: name.trim(), topic, dice };
+    const wanted: PlayStart = { player: name.trim(), topic, dice, like: "" };
     if (count) wanted.count = Number(asked);
     if (level) wanted.level = Number(chosenLevel);
     if (invitation.name) localStorage.setItem(NAME_KEY, name.trim());
     try {
       started((await api.startPlay(invitation.slug, wanted)).id);
     } catch (error) {
-      setProblem(error instanceof Problem ? error.message : String(error));
+      setProblem(
+        invitation.language === "en" && error instanceof Problem ? error.message : t("page.failed"),
+      );
       setBusy(false);
     }
   };
 
   return (
     <form onSubmit={(event) => void start(event)} className="flex max-w-md flex-col gap-5">
-      <h1 className="text-4xl">{invitation.title}</h1>
+      {welcome.picture && (
+        <img
+          src={welcome.picture}
+          alt={welcome.alt}
+          className="max-h-64 w-full rounded-sm border border-line object-cover"
+        />
+      )}
+      <h1 className="text-4xl break-words">{invitation.title}</h1>
       {invitation.intro && (
         <p className="text-lg">
           <Light text={invitation.intro} />
         </p>
       )}
+      {invitation.played && <p className="text-soft">{invitation.played}</p>}
+      {welcome.speech && !invitation.silent && (
+        <Hear file={welcome.speech} label={t("start.hear")} />
+      )}
       {invitation.problem && <Notice tone="mind">{invitation.problem}</Notice>}
       {!invitation.problem && (
         <>
           {invitation.name && (
-            <Field label="Your name">
+            <Field label={t("start.name")}>
               {(id) => (
                 <input
                   id={id}
@@ -66,11 +82,13 @@ export function Start({ invitation, dice, started }: Props) {
             </Field>
           )}
           {count && (
-            <Bounded label="How many questions" bounds={count} value={asked} set={setAsked} />
+            <Bounded label={t("start.count")} bounds={count} value={asked} set={setAsked} />
           )}
-          {level && <Bounded label="Level" bounds={level} value={chosenLevel} set={setLevel} />}
+          {level && (
+            <Bounded label={t("start.level")} bounds={level} value={chosenLevel} set={setLevel} />
+          )}
           {invitation.topics.length > 0 && (
-            <Field label="Topic">
+            <Field label={t("start.topic")}>
               {(id) => (
                 <select
                   id={id}
@@ -78,7 +96,7 @@ export function Start({ invitation, dice, started }: Props) {
                   value={topic}
                   onChange={(event) => setTopic(event.target.value)}
                 >
-                  <option value="">All topics</option>
+                  <option value="">{t("start.all_topics")}</option>
                   {invitation.topics.map((one) => (
                     <option key={one}>{one}</option>
                   ))}
@@ -94,7 +112,7 @@ export function Start({ invitation, dice, started }: Props) {
             disabled={busy}
             autoFocus
           >
-            Set out
+            {t("start.go")}
           </Button>
         </>
       )}
@@ -110,8 +128,9 @@ interface BoundedProps {
 }
 
 function Bounded({ label, bounds, value, set }: BoundedProps) {
+  const t = useTexts();
   return (
-    <Field label={label} hint={`${bounds.min} to ${bounds.max}`}>
+    <Field label={label} hint={t("start.bounds", { low: bounds.min, high: bounds.max })}>
       {(id, describedBy) => (
         <input
           id={id}

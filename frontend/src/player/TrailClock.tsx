@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { View } from "../api/client";
 import { playTick, type Sound } from "../look/sounds";
+import { useTexts } from "./texts";
 
 type Clock = NonNullable<View["question_clock"]>;
 
@@ -8,6 +9,8 @@ interface Props {
   clock: Clock;
   at: number;
   label: string;
+  /** As a trail, in figures, or both. */
+  as?: View["look"]["clock_as"];
   /** How many of the last seconds are heard, the last of them at zero. */
   tick?: number;
   /** What they are heard as; null for the built-in sound. */
@@ -15,7 +18,9 @@ interface Props {
 }
 
 /** A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. */
-export function TrailClock({ clock, at, label, tick = 0, sound = null }: Props) {
+export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = null }: Props) {
+  const t = useTexts();
+  const [before, after] = t("clock.seconds").split("{n}");
   const line = useRef<HTMLDivElement>(null);
   const heard = useRef(Math.ceil(clock.left / 1000));
   const figures = useRef<HTMLSpanElement>(null);
@@ -30,7 +35,7 @@ export function TrailClock({ clock, at, label, tick = 0, sound = null }: Props) 
         line.current.style.width = `${part * 100}%`;
         line.current.dataset["short"] = String(part < 0.25);
       }
-      if (figures.current) figures.current.textContent = String(Math.ceil(left / 1000));
+      if (figures.current) figures.current.textContent = t.number(Math.ceil(left / 1000));
       const seconds = Math.ceil(left / 1000);
       const goesOn = clock.running || left === 0;
       if (goesOn && seconds < heard.current && seconds < tick) playTick(seconds, sound);
@@ -39,21 +44,27 @@ export function TrailClock({ clock, at, label, tick = 0, sound = null }: Props) 
     };
     draw();
     return () => cancelAnimationFrame(frame);
-  }, [clock, at, tick, sound]);
+  }, [clock, at, tick, sound, t]);
 
   return (
     <div className="flex items-center gap-3" role="timer" aria-label={label}>
-      <div className="relative h-3 flex-1" aria-hidden="true">
-        <div className="absolute inset-x-0 top-1/2 border-t border-line" />
-        <div
-          ref={line}
-          className="group absolute top-1/2 left-0 border-t-[3px] border-dotted border-pine data-[short=true]:border-ember"
-        >
-          <span className="absolute -top-[7px] -right-[5px] size-[11px] rotate-45 bg-pine group-data-[short=true]:bg-ember" />
+      {as !== "figures" && (
+        <div className="relative h-3 flex-1" aria-hidden="true">
+          <div className="absolute inset-x-0 top-1/2 border-t border-line" />
+          <div
+            ref={line}
+            className="group absolute start-0 top-1/2 border-t-[3px] border-dotted border-pine data-[short=true]:border-ember"
+          >
+            <span className="absolute -end-[5px] -top-[7px] size-[11px] rotate-45 bg-pine group-data-[short=true]:bg-ember" />
+          </div>
         </div>
-      </div>
-      <span className="w-14 text-right tabular-nums">
-        <span ref={figures} className="text-2xl font-bold" /> s
+      )}
+      <span
+        className={as === "trail" ? "sr-only" : "min-w-14 text-end whitespace-nowrap tabular-nums"}
+      >
+        {before}
+        <span ref={figures} className="text-2xl font-bold" />
+        {after}
       </span>
     </div>
   );

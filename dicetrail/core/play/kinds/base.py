@@ -24,8 +24,8 @@ class Kind:
 
     name: str
     """Its name in files, rules and on screen."""
-    hint = ""
-    """What the player is told to do where the prompt alone may not say it."""
+    covers = False
+    """Whether its answer is a phrase that is covered at first."""
     moved = False
     """Whether a deal moves its options to other places."""
     never_filed = False

@@ -58,5 +58,4 @@ class Sort(Choice):
     """``sort``: the player says which group an item belongs to. The groups keep their places."""
 
     name = "sort"
-    hint = "Where does this belong?"
     moved = False

@@ -17,6 +17,7 @@ class Letters(Typed):
     """Wrong guesses are its tries; a letter that leaves others covered is right in part."""
 
     name = "letters"
+    covers = True
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """A single letter is a guess; anything longer is the whole phrase."""

@@ -16,7 +16,6 @@ class Order(Kind):
     """Right when every item is in its place; its parts are the items. They are filed in their order."""
 
     name = "order"
-    hint = "Put them in their order."
     moved = True
     never_filed = True
     by_text = True

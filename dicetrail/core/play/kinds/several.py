@@ -18,7 +18,6 @@ class Several(Kind):
     """Right when the picked options are exactly the right ones; its parts are the right options."""
 
     name = "several"
-    hint = "Pick every one that is right."
     moved = True
     by_text = True
     nearly = False

@@ -18,7 +18,7 @@ from ...play.program import Program
 from ...play.question import Question
 from ...play.rows import Meters
 from ...play.seconds import seconds_of
-from ...play.setup import NAMELESS
+from ...play.setup import nameless
 from .watched import LookedAt, row_names
 
 MOST_WAYS = 200
@@ -82,6 +82,7 @@ class States:
         self.program, self.game, self.looked = program, program.game, looked
         questions = pool(self.game, choices)
         self.total = max(totals) if totals else len(questions)
+        self.player = nameless(self.game)
         self.count = choices.count or self.total
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self.free = totals is None
@@ -155,7 +156,7 @@ class States:
         counts.total = self.total
         left = about.seconds - used if about and about.seconds is not None else 0
         return {
-            "player": NAMELESS,
+            "player": self.player,
             "count": self.count,
             "worth": about.worth if about else 0,
             "level": about.level if about else 0,

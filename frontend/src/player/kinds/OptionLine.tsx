@@ -1,12 +1,13 @@
 import clsx from "clsx";
 import { Light } from "../../ui/Light";
+import { useTexts } from "../texts";
 import type { Question } from "./answer";
 
 type Option = Question["options"][number];
 
-const MARKS: Record<string, { look: string; said: string }> = {
-  right: { look: "border-pine bg-moss", said: "right" },
-  wrong: { look: "border-ember bg-blush", said: "wrong" },
+const MARKS: Record<string, string> = {
+  right: "border-pine bg-moss",
+  wrong: "border-ember bg-blush",
 };
 
 interface Props {
@@ -14,13 +15,16 @@ interface Props {
   asking: boolean;
   dense: boolean;
   cue: string | undefined;
+  /** As a tile of a picture board: what it shows above, its label beneath. */
+  tile?: boolean;
   /** What it was picked as, where more than one option is picked before the answer is given. */
   picked?: string | undefined;
   pick: () => void;
 }
 
 /** An option with its label; pressed, it is picked. */
-export function OptionLine({ option, asking, dense, cue, picked, pick }: Props) {
+export function OptionLine({ option, asking, dense, cue, picked, tile = false, pick }: Props) {
+  const t = useTexts();
   const mark = MARKS[option.mark];
   return (
     <button
@@ -30,24 +34,29 @@ export function OptionLine({ option, asking, dense, cue, picked, pick }: Props) 
       onClick={() => asking && pick()}
       data-mark={option.mark}
       className={clsx(
-        "flex w-full items-baseline gap-4 border-b px-3 text-left",
+        "flex w-full gap-x-4 px-3 text-start",
+        tile ? "h-full flex-col-reverse items-start gap-y-1 border" : "items-baseline border-b",
         dense ? "py-1" : "py-2 text-lg",
-        mark ? mark.look : "border-line",
+        mark ?? "border-line",
         picked && !mark && "bg-moss",
         asking && !mark && "hover:border-pine hover:bg-sheet",
         !asking && !mark && "text-soft",
         cue && `motion-${cue}`,
       )}
     >
-      <span className="w-5 shrink-0 font-head text-xl font-semibold text-pine italic">
+      <span className="w-7 shrink-0 font-head text-xl font-semibold text-pine italic">
         {option.label}
       </span>
-      <span className="flex-1 break-words">
+      <span className={clsx("min-w-0 flex-1 break-words", tile && "w-full")}>
         {option.image ? (
           <img
             src={option.image}
             alt={option.text}
-            className="max-h-24 max-w-full object-contain"
+            className={
+              tile
+                ? "mx-auto max-h-36 max-w-full object-contain"
+                : "max-h-24 max-w-full object-contain"
+            }
           />
         ) : (
           <Light text={option.text} />
@@ -56,7 +65,7 @@ export function OptionLine({ option, asking, dense, cue, picked, pick }: Props) 
       {picked && <span className="font-bold text-pine">{picked}</span>}
       {mark && (
         <span className={option.mark === "right" ? "font-bold text-pine" : "font-bold text-ember"}>
-          {mark.said}
+          {t(`mark.${option.mark}`)}
         </span>
       )}
     </button>

@@ -1,8 +1,8 @@
-import clsx from "clsx";
 import { useState } from "react";
 import { Button } from "../../ui/Button";
+import { useTexts } from "../texts";
 import type { AnswerProps } from "./answer";
-import { OptionLine } from "./OptionLine";
+import { Options } from "./Options";
 import { useLabelKeys } from "./useLabelKeys";
 
 interface Props extends AnswerProps {
@@ -18,6 +18,7 @@ interface Props extends AnswerProps {
  */
 export function PickList(props: Props) {
   const { question, view, asking, quiet, dense, give, said, enough } = props;
+  const t = useTexts();
   const [picked, setPicked] = useState(() => given(view.feedback?.given ?? ""));
   const toggle = (label: string) => {
     if (!asking) return;
@@ -35,25 +36,19 @@ export function PickList(props: Props) {
   });
   return (
     <div className="flex flex-col gap-3">
-      <ul className={clsx("flex flex-col", !dense && "gap-2")}>
-        {question.options.map((option) => {
-          const place = picked.indexOf(option.label);
-          return (
-            <li key={option.label}>
-              <OptionLine
-                option={option}
-                asking={asking}
-                dense={dense}
-                cue={option.mark && view.feedback?.cue?.motion}
-                picked={place < 0 ? "" : said(place)}
-                pick={() => toggle(option.label)}
-              />
-            </li>
-          );
-        })}
-      </ul>
+      <Options
+        question={question}
+        view={view}
+        asking={asking}
+        dense={dense}
+        picked={(label) => {
+          const place = picked.indexOf(label);
+          return place < 0 ? "" : said(place);
+        }}
+        pick={toggle}
+      />
       <Button weight="main" className="self-start" disabled={!ready} onClick={answer}>
-        Answer
+        {t("answer.give")}
       </Button>
     </div>
   );

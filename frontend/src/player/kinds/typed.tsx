@@ -2,6 +2,7 @@ import clsx from "clsx";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import { Button } from "../../ui/Button";
 import { inputLook } from "../../ui/Field";
+import { useTexts } from "../texts";
 import type { AnswerProps } from "./answer";
 
 /** Characters of an answer that the workshop takes. */
@@ -9,6 +10,8 @@ const LONGEST_ANSWER = 1000;
 
 /** An answer that is typed in. */
 export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
+  const t = useTexts();
+  const label = t(question.letters ? "answer.whole" : "answer.label");
   const [text, setText] = useState("");
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -22,13 +25,13 @@ export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
     else input.current?.select();
   };
   return (
-    <form onSubmit={submit} className="flex items-center gap-3">
+    <form onSubmit={submit} className="flex flex-wrap items-center gap-3">
       <input
         ref={input}
-        className={clsx(inputLook, "flex-1 py-2 text-lg")}
+        className={clsx(inputLook, "min-w-0 flex-1 basis-40 py-2 text-lg")}
         maxLength={LONGEST_ANSWER}
-        aria-label={question.letters ? "A letter, or the whole" : "Your answer"}
-        placeholder={question.letters ? "a letter, or the whole" : undefined}
+        aria-label={label}
+        placeholder={question.letters ? label : undefined}
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
@@ -38,7 +41,7 @@ export function Typed({ question, view, asking, quiet, give }: AnswerProps) {
       />
       {question.unit && <span className="text-lg">{question.unit}</span>}
       <Button type="submit" weight="main" disabled={!asking}>
-        Answer
+        {t("answer.give")}
       </Button>
     </form>
   );

@@ -9,13 +9,14 @@ import { Button } from "../../ui/Button";
 import { Amount } from "../../ui/Amount";
 import { Choice } from "../../ui/Choice";
 import { Notice } from "../../ui/Notice";
+import { Sides } from "../../ui/Sides";
 import { useWords } from "../data";
 import { GameHead } from "../GameHead";
 import { remove, set } from "../rules/rows";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { Heard } from "./Heard";
-import { LookFields } from "./LookFields";
+import { ThePage } from "./page/ThePage";
 import { SoundFields } from "./SoundFields";
 
 /** The feedback screen: what a player sees and hears, pressed and experienced. */
@@ -31,9 +32,7 @@ function Bench({ game }: { game: Game }) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const [picked, setPicked] = useState("bright");
-  const [still, setStill] = useState(false);
-  const [silent, setSilent] = useState(false);
+  const [side, setSide] = useState<"cues" | "page">("cues");
   if (feedback.error) {
     return (
       <div className="p-7">
@@ -43,9 +42,6 @@ function Bench({ game }: { game: Game }) {
   }
   const found = feedback.data;
   if (!found) return <p className="p-7">Opening …</p>;
-  const own = found.cues[picked];
-  const cue = own ?? found.shipped_cues[picked];
-  const snags = game.snags.filter(({ path }) => /^(cues|sounds|look|clocks|silent)/.test(path));
   return (
     <div className="flex h-full flex-col">
       <GameHead
@@ -54,71 +50,108 @@ function Bench({ game }: { game: Game }) {
         about="What they see and hear, and for how long: press and experience it."
         changing={changing}
       />
-      <div className="grid min-h-0 flex-1 grid-cols-[13rem_20rem_1fr] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
-        <Cues found={found} picked={picked} pick={setPicked} change={changing.change} />
-        <div
-          className="relative overflow-auto border-r border-line px-5 py-4"
-          tabIndex={0}
-          role="group"
-          aria-label="The cue"
-        >
-          {cue && (
-            <CueFields
-              key={`${picked} ${game.revision}`}
-              game={game}
-              name={picked}
-              cue={cue}
-              mine={own !== undefined}
-              found={found}
-              change={changing.change}
-            />
-          )}
-        </div>
-        <div
-          className="relative flex flex-col gap-4 overflow-auto px-5 py-4"
-          tabIndex={0}
-          role="group"
-          aria-label="As a player has it"
-        >
-          {snags.map((snag) => (
-            <p
-              key={`${snag.code} ${snag.path}`}
-              data-snag={snag.code}
-              className="border-l-[3px] border-ochre pl-2"
-            >
-              {snag.message}
-            </p>
-          ))}
-          <Experience
+      <Sides
+        label="Feedback"
+        side={side}
+        turn={setSide}
+        tabs={[
+          ["cues", "Cues and sounds"],
+          ["page", "The player’s page"],
+        ]}
+        className="min-h-0 flex-1"
+        headClassName="border-b border-line px-7 py-1.5"
+        bodyClassName="min-h-0 flex-1 empty:hidden data-[state=inactive]:hidden"
+      >
+        {side === "cues" ? (
+          <CuesSide game={game} found={found} changing={changing} />
+        ) : (
+          <ThePage game={game} found={found} change={changing.change} />
+        )}
+      </Sides>
+    </div>
+  );
+}
+
+interface CuesSideProps {
+  game: Game;
+  found: FeedbackOf;
+  changing: ReturnType<typeof useGameChange>;
+}
+
+/** The cues, what one of them is made of, and what it is like. */
+function CuesSide({ game, found, changing }: CuesSideProps) {
+  const [picked, setPicked] = useState("bright");
+  const [still, setStill] = useState(false);
+  const [silent, setSilent] = useState(false);
+  const own = found.cues[picked];
+  const cue = own ?? found.shipped_cues[picked];
+  const snags = game.snags.filter(({ path }) =>
+    /^(cues|sounds|look|clocks|silent|welcome|words)/.test(path),
+  );
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[13rem_20rem_1fr] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+      <Cues found={found} picked={picked} pick={setPicked} change={changing.change} />
+      <div
+        className="relative overflow-auto border-r border-line px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label="The cue"
+      >
+        {cue && (
+          <CueFields
+            key={`${picked} ${game.revision}`}
             game={game}
-            cue={picked}
-            hold={cue?.hold ?? 0}
-            look={found.look as Look}
-            still={still}
-            silent={silent}
+            name={picked}
+            cue={cue}
+            mine={own !== undefined}
+            found={found}
+            change={changing.change}
+          />
+        )}
+      </div>
+      <div
+        className="relative flex flex-col gap-4 overflow-auto px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label="As a player has it"
+      >
+        {snags.map((snag) => (
+          <p
+            key={`${snag.code} ${snag.path}`}
+            data-snag={snag.code}
+            className="border-l-[3px] border-ochre pl-2"
           >
-            <label className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="accent-pine"
-                checked={still}
-                onChange={(event) => setStill(event.target.checked)}
-              />
-              with reduced motion
-            </label>
-            <label className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="accent-pine"
-                checked={silent}
-                onChange={(event) => setSilent(event.target.checked)}
-              />
-              without sound
-            </label>
-          </Experience>
-          <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />
-          <LookFields key={game.revision} found={found} change={changing.change} />
-        </div>
+            {snag.message}
+          </p>
+        ))}
+        <Experience
+          game={game}
+          cue={picked}
+          hold={cue?.hold ?? 0}
+          look={found.look as Look}
+          still={still}
+          silent={silent}
+        >
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-pine"
+              checked={still}
+              onChange={(event) => setStill(event.target.checked)}
+            />
+            with reduced motion
+          </label>
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-pine"
+              checked={silent}
+              onChange={(event) => setSilent(event.target.checked)}
+            />
+            without sound
+          </label>
+        </Experience>
+        <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />
       </div>
     </div>
   );

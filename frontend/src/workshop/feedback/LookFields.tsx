@@ -13,6 +13,7 @@ const CHOICES = [
   ["mark", "A life is a", "marks"],
   ["face", "Typeface", "faces"],
 ] as const;
+const WORN = ["ground", "ink", "accent", "mark", "face"] as const;
 const READABLE = 4.5;
 
 /** The look of the player's page, the contrast of its colours told beside them. */
@@ -26,10 +27,25 @@ export function LookFields({
   const { look, contrast } = found;
   const words = useWords();
   return (
-    <section aria-labelledby="look" className="flex flex-col gap-2 border-t border-line pt-3">
+    <section aria-labelledby="look" className="flex flex-col gap-3">
       <h2 id="look" className="text-xl">
-        The look of the player’s page
+        Colours, marks, typeface
       </h2>
+      <div role="group" aria-label="Looks that ship" className="flex flex-wrap gap-1.5">
+        {Object.entries(words?.looks ?? {}).map(([name, shipped]) => (
+          <button
+            key={name}
+            type="button"
+            data-shipped={name}
+            aria-pressed={WORN.every((key) => look[key] === shipped[key])}
+            className="rounded-sm border px-2.5 py-1 aria-pressed:outline-2 aria-pressed:outline-offset-2 aria-pressed:outline-pine"
+            style={{ background: shipped.ground, color: shipped.ink, borderColor: shipped.accent }}
+            onClick={() => change(WORN.map((key) => set(["look", key], shipped[key])))}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         {COLOURS.map(([key, said]) => (
           <Colour

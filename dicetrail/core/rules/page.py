@@ -1,0 +1,121 @@
+"""The document's parts for the player's page: cues, sounds, the look, the welcome, the words."""
+
+from __future__ import annotations
+
+import re
+from typing import Annotated, Literal
+
+from pydantic import AfterValidator, Field, WithJsonSchema
+
+from ..play.moments import Tone
+from ..play.page import Where
+from ..play.words import LANGUAGES
+from .part import Hold, Part, Text
+
+Motion = Literal["none", "glow", "sway", "lift", "drift"]
+Timbre = Literal["soft", "clear", "bright", "breath"]
+Mark = Literal["lantern", "boot", "flake", "dot"]
+Face = Literal["plain", "book", "typed"]
+Size = Literal["normal", "large", "wall"]
+OptionsAs = Literal["lines", "columns", "pictures"]
+ClockAs = Literal["both", "trail", "figures"]
+PictureAt = Literal["above", "behind"]
+File = Annotated[str, Field(max_length=200)]
+
+
+class SoundPart(Part):
+    """A sound: some tones one after another, or a file."""
+
+    pitch: Annotated[float, Field(ge=40, le=4000, description="the first tone's frequency in hertz")] = 440
+    notes: Annotated[int, Field(ge=1, le=8)] = 1
+    step: Annotated[float, Field(ge=-24, le=24, description="semitones from one note to the next")] = 0
+    each: Annotated[float, Field(ge=0.03, le=3, description="seconds a note lasts")] = 0.2
+    slide: Annotated[float, Field(ge=-24, le=24, description="semitones a note glides by")] = 0
+    tone: Timbre = "soft"
+    level: Annotated[float, Field(ge=0, le=1)] = 0.6
+    file: Annotated[str, Field(max_length=200, description="a sound file, may end in #t=START,END")] = ""
+
+
+class CuePart(Part):
+    """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
+
+    sound: str = "none"
+    motion: Motion = "none"
+    tone: Tone = "plain"
+    hold: Hold = 0
+    times: Annotated[int, Field(ge=1, le=50, description="how often the motion is made in that time")] = 1
+
+
+def _colour(value: str) -> str:
+    if not re.fullmatch(r"#[0-9a-fA-F]{6}", value):
+        raise ValueError(f"‘{value[:20]}’ is no colour: write six hexadecimal digits, such as #2b5a3c")
+    return value.lower()
+
+
+Colour = Annotated[
+    str, AfterValidator(_colour), WithJsonSchema({"type": "string", "pattern": "^#[0-9a-fA-F]{6}$"})
+]
+
+
+class PicturesPart(Part):
+    """Pictures shown beside a verdict and a result."""
+
+    right: File = ""
+    wrong: File = ""
+    won: File = ""
+    lost: File = ""
+
+
+class LookPart(Part):
+    """How the player's page looks: the ground, what is written on it, what is pressed, how lives show, and
+    where things stand."""
+
+    ground: Colour = "#f5efe1"
+    ink: Colour = "#2a2620"
+    accent: Colour = "#2b5a3c"
+    mark: Mark = "lantern"
+    face: Face = "plain"
+    size: Size = "normal"
+    title: Annotated[bool, Field(description="the title stays in sight during the play")] = False
+    options: OptionsAs = "lines"
+    score: Where = "above"
+    marks: Where = "above"
+    clock: Where = "above"
+    count: Where = "above"
+    clock_as: ClockAs = "both"
+    behind: Annotated[File, Field(description="a picture behind everything")] = ""
+    picture: Annotated[PictureAt, Field(description="where a question's own picture stands")] = "above"
+    pictures: PicturesPart = PicturesPart()
+
+
+class WelcomePart(Part):
+    """What invites a player before a play: a picture, music, a text that is spoken."""
+
+    picture: File = ""
+    alt: Annotated[str, Field(max_length=500, description="what is on the picture")] = ""
+    music: File = ""
+    volume: Annotated[float, Field(ge=0, le=1)] = 0.4
+    speech: Annotated[File, Field(description="a sound file that is spoken")] = ""
+
+
+def _language(code: str) -> str:
+    if code in LANGUAGES:
+        return code
+    raise ValueError(f"there are no texts in ‘{code[:20]}’; there are {', '.join(LANGUAGES)}")
+
+
+def _text_name(name: str) -> str:
+    if any(name in language.texts for language in LANGUAGES.values()):
+        return name
+    raise ValueError(f"the page has no text called ‘{name[:40]}’")
+
+
+class WordsPart(Part):
+    """The language of the player's page, and texts of it that are replaced."""
+
+    language: Annotated[
+        str,
+        AfterValidator(_language),
+        WithJsonSchema({"type": "string", "enum": list(LANGUAGES)}),
+    ] = "en"
+    texts: Annotated[dict[Annotated[str, AfterValidator(_text_name)], Text], Field(max_length=200)] = {}

@@ -1,0 +1,84 @@
+import clsx from "clsx";
+import { type CSSProperties, Fragment, useEffect, useRef } from "react";
+import type { View } from "../api/client";
+import { Light } from "../ui/Light";
+import { useTexts } from "./texts";
+
+type Feedback = NonNullable<View["feedback"]>;
+
+const TONES: Record<Feedback["tone"], string> = {
+  good: "border-pine bg-moss",
+  bad: "border-ember bg-blush",
+  info: "border-lake bg-mist",
+  plain: "border-line bg-sheet",
+};
+
+interface Props {
+  view: View;
+  dense: boolean;
+}
+
+/** What the last moment left to see; told once to those who do not see it. */
+export function FeedbackNote({ view, dense }: Props) {
+  const { feedback } = view;
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (dense) box.current?.scrollIntoView({ block: "nearest" });
+  }, [dense, view.steps]);
+  const tells = feedback && (feedback.tell || feedback.answer || feedback.why || feedback.picture);
+  return (
+    <div ref={box} aria-live="polite" className={dense ? "" : "min-h-24"}>
+      {tells && (
+        <div
+          key={feedback.step}
+          data-moment={feedback.moment}
+          className={clsx(
+            "flex items-center gap-4 border-s-4 px-4",
+            dense ? "py-1.5" : "py-3",
+            TONES[feedback.tone],
+            feedback.cue && `motion-${feedback.cue.motion}`,
+          )}
+          style={feedback.cue ? again(feedback.cue) : undefined}
+        >
+          {feedback.picture && (
+            <img src={feedback.picture} alt="" className="max-h-20 max-w-24 object-contain" />
+          )}
+          <Said feedback={feedback} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Said({ feedback }: { feedback: Feedback }) {
+  const t = useTexts();
+  const [before, after] = t("answer.is").split("{answer}");
+  return (
+    <div className="flex min-w-0 flex-col gap-1 break-words">
+      {feedback.tell && <p className="text-lg font-bold">{feedback.tell}</p>}
+      {feedback.answer && (
+        <p>
+          {before}
+          <strong>
+            <Light text={feedback.answer} />
+          </strong>
+          <Fragment>{after}</Fragment>
+        </p>
+      )}
+      {feedback.why && (
+        <p className="text-soft">
+          <Light text={feedback.why} />
+        </p>
+      )}
+    </div>
+  );
+}
+
+const MOST_A_SECOND = 3;
+
+/** A motion that is made several times: never more than three times a second, whatever the rules say. */
+function again({ times, hold }: NonNullable<Feedback["cue"]>): CSSProperties | undefined {
+  if (times <= 1) return undefined;
+  const each = Math.max(1 / MOST_A_SECOND, hold / times);
+  return { animationIterationCount: times, animationDuration: `${each}s` };
+}

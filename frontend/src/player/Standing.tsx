@@ -1,0 +1,64 @@
+import clsx from "clsx";
+import type { View } from "../api/client";
+import { Meters } from "./Meters";
+import { useTexts } from "./texts";
+import { TrailClock } from "./TrailClock";
+import type { Seen } from "./useLivePlay";
+
+interface Props {
+  seen: Seen;
+  /** Which of the things that may stand above or below the question these are. */
+  where: View["look"]["score"];
+  /** Shown, but not heard. */
+  silent: boolean;
+}
+
+/** The score, the marks, the count and the clocks, as far as the look wants them here. */
+export function Standing({ seen, where, silent }: Props) {
+  const t = useTexts();
+  const { view } = seen;
+  const { look, question } = view;
+  const marks = view.meters.filter((meter) => meter.show === "marks");
+  const others = view.meters.filter((meter) => meter.show !== "marks");
+  const meters = [
+    ...(look.score === where ? others : []),
+    ...(look.marks === where ? marks : []),
+  ].sort((one, two) => view.meters.indexOf(one) - view.meters.indexOf(two));
+  const counted = look.count === where && question;
+  const clocks = look.clock === where && (view.game_clock || view.question_clock);
+  if (!meters.length && !counted && !clocks) return null;
+  return (
+    <div className={clsx("flex flex-col gap-3", where === "below" && "border-t border-line pt-3")}>
+      {(meters.length > 0 || counted) && (
+        <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
+          <Meters meters={meters} mark={look.mark} />
+          {counted && (
+            <p className="text-soft">
+              {question.total === null
+                ? t("question.n", { n: question.number })
+                : t("question.of", { n: question.number, total: question.total })}
+            </p>
+          )}
+        </div>
+      )}
+      {clocks && view.game_clock && (
+        <TrailClock
+          clock={view.game_clock}
+          at={seen.at}
+          label={t("clock.game")}
+          as={look.clock_as}
+        />
+      )}
+      {clocks && view.question_clock && (
+        <TrailClock
+          clock={view.question_clock}
+          at={seen.at}
+          label={t("clock.question")}
+          as={look.clock_as}
+          tick={view.silent || silent ? 0 : view.tick}
+          sound={view.tick_sound}
+        />
+      )}
+    </div>
+  );
+}

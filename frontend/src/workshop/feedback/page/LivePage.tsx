@@ -1,0 +1,121 @@
+import { useEffect, useRef, useState } from "react";
+import type { Game, PageState } from "../../../api/client";
+import { useWords } from "../../data";
+
+const WIDTHS = [1280, 768, 390];
+const HEIGHT: Record<number, number> = { 1280: 800, 768: 900, 390: 760 };
+
+/** What each state is called. */
+const SAID: Record<PageState | "start", string> = {
+  start: "Start",
+  asking: "Asking",
+  letters: "Letters",
+  good: "Good",
+  bad: "Bad",
+  info: "Info",
+  plain: "Plain",
+  breather: "Breather",
+  won: "Won",
+  lost: "Lost",
+};
+
+/** The player's page itself, as wide as a wall, a tablet or a phone, in each of its states. */
+export function LivePage({ game }: { game: Game }) {
+  const [state, setState] = useState<PageState | "start">("start");
+  const [width, setWidth] = useState(1280);
+  const states = useWords()?.page_states ?? [];
+  return (
+    <section
+      aria-label="The player’s page"
+      className="flex min-h-0 min-w-0 flex-col gap-2 px-5 py-3"
+      data-live={state}
+    >
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        <Switches
+          label="State"
+          values={["start", ...states] as const}
+          said={(one) => SAID[one]}
+          value={state}
+          turn={setState}
+        />
+        <Switches
+          label="Width"
+          values={WIDTHS}
+          said={(one) => `${one} px`}
+          value={width}
+          turn={setWidth}
+        />
+      </div>
+      <Scaled game={game} state={state} width={width} />
+    </section>
+  );
+}
+
+interface ScaledProps {
+  game: Game;
+  state: PageState | "start";
+  width: number;
+}
+
+function Scaled({ game, state, width }: ScaledProps) {
+  const room = useRef<HTMLDivElement>(null);
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [scale, setScale] = useState(0.5);
+  const height = HEIGHT[width] ?? 800;
+  useEffect(() => {
+    const box = room.current;
+    if (!box) return;
+    const fit = () =>
+      setScale(Math.min(1, box.clientWidth / width, Math.max(0.3, box.clientHeight / height)));
+    const watch = new ResizeObserver(fit);
+    watch.observe(box);
+    fit();
+    return () => watch.disconnect();
+  }, [width, height]);
+  useEffect(() => {
+    frame.current?.contentWindow?.postMessage("changed", location.origin);
+  }, [game.revision]);
+  return (
+    <div ref={room} className="min-h-96 flex-1 overflow-hidden">
+      <div
+        className="overflow-hidden border border-edge"
+        style={{ width: width * scale, height: height * scale }}
+      >
+        <iframe
+          ref={frame}
+          title={`The player’s page: ${SAID[state]}, ${width} pixels wide`}
+          src={`/play/${game.slug}?show=${state}&game=${game.id}`}
+          style={{ width, height, transform: `scale(${scale})`, transformOrigin: "0 0" }}
+        />
+      </div>
+    </div>
+  );
+}
+
+interface SwitchesProps<Value> {
+  label: string;
+  values: readonly Value[];
+  said: (value: Value) => string;
+  value: Value;
+  turn: (value: Value) => void;
+}
+
+function Switches<Value extends string | number>(props: SwitchesProps<Value>) {
+  const { label, values, said, value, turn } = props;
+  return (
+    <div role="group" aria-label={label} className="flex flex-wrap gap-1">
+      {values.map((one) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={one === value}
+          data-switch={one}
+          className="rounded-sm border border-line px-2 text-sm aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
+          onClick={() => turn(one)}
+        >
+          {said(one)}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import { useState } from "react";
+import type { Edit, FeedbackOf, Game } from "../../../api/client";
+import { LookFields } from "../LookFields";
+import { Arrangement } from "./Arrangement";
+import { CopyLook } from "./CopyLook";
+import { LivePage } from "./LivePage";
+import { PageWords } from "./PageWords";
+import { Welcome } from "./Welcome";
+
+interface Props {
+  game: Game;
+  found: FeedbackOf;
+  change: (edits: Edit[]) => void;
+}
+
+const PARTS = ["Look", "Arrangement", "Welcome", "Words"] as const;
+
+/** Everything that is set for the player's page, beside the page itself. */
+export function ThePage({ game, found, change }: Props) {
+  const [part, setPart] = useState<(typeof PARTS)[number]>("Look");
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[24rem_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+      <div
+        className="relative flex flex-col gap-3 overflow-auto border-e border-line px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label="What is set"
+      >
+        <div role="group" aria-label="Part of the page" className="flex flex-wrap gap-x-4">
+          {PARTS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={one === part}
+              className="border-b-2 border-transparent text-soft aria-pressed:border-pine aria-pressed:font-bold aria-pressed:text-pine"
+              onClick={() => setPart(one)}
+            >
+              {one}
+            </button>
+          ))}
+        </div>
+        {game.snags
+          .filter(({ path }) => /^(look|welcome|words)/.test(path))
+          .map((snag) => (
+            <p
+              key={`${snag.code} ${snag.path}`}
+              data-snag={snag.code}
+              className="border-s-[3px] border-ochre ps-2"
+            >
+              {snag.message}
+            </p>
+          ))}
+        <div key={`${part} ${game.revision}`} className="flex flex-col gap-3">
+          {part === "Look" && (
+            <>
+              <LookFields found={found} change={change} />
+              <CopyLook game={game} look={found.look} />
+            </>
+          )}
+          {part === "Arrangement" && <Arrangement found={found} change={change} />}
+          {part === "Welcome" && <Welcome found={found} change={change} />}
+          {part === "Words" && <PageWords found={found} change={change} />}
+        </div>
+      </div>
+      <LivePage game={game} />
+    </div>
+  );
+}
