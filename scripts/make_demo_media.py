@@ -1,4 +1,5 @@
-"""Draws the demo's map signs and synthesises its signals: every .png and .ogg in the demo's packs."""
+"""Draws the demo's map signs and scenes and synthesises its signals and music: every .png and .ogg in the
+demo's packs."""
 
 from __future__ import annotations
 
@@ -70,6 +71,64 @@ SIGNS: dict[str, Callable[[Draw], None]] = {
 }
 
 
+WIDE = (960, 540)
+DUSK, SNOW, GLOW = ("#1b2c3a", "#31495a", "#5d7482", "#93a4a6"), "#e9ecea", "#f2c66d"
+
+
+def ridge(draw: Draw, height: int, rise: int, seed: int, colour: str) -> None:
+    """A mountain line across the picture, ``rise`` high at most, above which ``colour`` ends."""
+    steps = np.random.default_rng(seed).uniform(0, rise, 13)
+    points = [(place * 80, height - step) for place, step in enumerate(steps)]
+    draw.polygon([(0, WIDE[1]), *points, WIDE], fill=colour)
+
+
+def evening(draw: Draw) -> None:
+    """The hut with its window lit, under a moon."""
+    for row in range(WIDE[1]):
+        part = row / WIDE[1]
+        draw.line(
+            [(0, row), (WIDE[0], row)], fill=(int(40 + 90 * part), int(58 + 80 * part), int(78 + 66 * part))
+        )
+    draw.ellipse([740, 60, 800, 120], fill=SNOW)
+    for place, colour in enumerate(reversed(DUSK)):
+        ridge(draw, 300 + 60 * place, 150 - 24 * place, 7 + place, colour)
+    draw.polygon([(330, 420), (450, 330), (570, 420)], fill="#3a2f2a")
+    draw.polygon([(340, 416), (450, 334), (560, 416)], fill=SNOW)
+    draw.polygon([(352, 420), (450, 348), (548, 420)], fill="#3a2f2a")
+    draw.rectangle([365, 418, 535, 490], fill="#3a2f2a")
+    draw.rectangle([395, 436, 435, 468], fill=GLOW)
+    draw.line([(415, 436), (415, 468)], fill="#3a2f2a", width=4)
+    draw.rectangle([472, 436, 506, 490], fill="#231c19")
+    draw.polygon([(0, WIDE[1]), (0, 488), (380, 474), (WIDE[0], 500), WIDE], fill=SNOW)
+
+
+def dawn(draw: Draw) -> None:
+    """A narrow ridge before a light sky."""
+    draw.rectangle([0, 0, *WIDE], fill="#8fa3ad")
+    for place, colour in enumerate(("#71868f", "#556a74", "#3b4d57", "#26343c")):
+        ridge(draw, 260 + 80 * place, 190 - 30 * place, 21 + place, colour)
+
+
+def lantern(*, lit: bool) -> Callable[[Draw], None]:
+    def draw_it(draw: Draw) -> None:
+        draw.arc([66, 14, 126, 74], 180, 360, fill=INK, width=8)
+        draw.rectangle([52, 46, 140, 62], fill=INK)
+        draw.rectangle([60, 66, 132, 150], fill=GLOW if lit else PAPER, outline=INK, width=6)
+        if lit:
+            draw.ellipse([82, 92, 110, 136], fill="#c8691e")
+        draw.rectangle([50, 150, 142, 168], fill=INK)
+
+    return draw_it
+
+
+SCENES: dict[str, tuple[tuple[int, int], Callable[[Draw], None]]] = {
+    "hut-evening": (WIDE, evening),
+    "ridge-dawn": (WIDE, dawn),
+    "lantern-lit": ((SIZE, SIZE), lantern(lit=True)),
+    "lantern-out": ((SIZE, SIZE), lantern(lit=False)),
+}
+
+
 def tone(hertz: float, seconds: float, *, breath: float = 0.0) -> np.ndarray:
     """A tone with a soft beginning and end; ``breath`` mixes in the noise of a whistle."""
     time = np.arange(int(RATE * seconds)) / RATE
@@ -97,9 +156,23 @@ def blasts(number: int, seconds: float, gap: float) -> np.ndarray:
     return np.concatenate(parts)
 
 
+def stove_music() -> np.ndarray:
+    """Slow bells over a low fifth, made to be heard over and over."""
+    beat, notes = 0.8, (392, 523, 587, 440, 392, 330, 349, 262, 294, 392, 349, 330, 294, 262, 294, 330)
+    length = int(RATE * beat * len(notes))
+    time = np.arange(length) / RATE
+    heard = 0.05 * (np.sin(2 * np.pi * 98 * time) + np.sin(2 * np.pi * 147 * time))
+    for place, hertz in enumerate(notes):
+        rung = 0.35 * bell(hertz, 2.4)
+        places = (int(RATE * beat * place) + np.arange(len(rung))) % length
+        np.add.at(heard, places, rung)
+    return heard
+
+
 SIGNALS: dict[str, Callable[[], np.ndarray]] = {
     "six-blasts": lambda: blasts(6, 0.45, 0.35),
     "three-blasts": lambda: blasts(3, 0.45, 0.9),
+    "stove-music": stove_music,
     "hut-bell": lambda: np.concatenate([bell(523, 1.2), bell(392, 2.0)]),
 }
 
@@ -109,6 +182,10 @@ def main() -> None:
         image = Image.new("RGB", (SIZE, SIZE), PAPER)
         draw(ImageDraw.Draw(image))
         image.quantize(32).save(MEDIA / f"sign-{name}.png", optimize=True)
+    for name, (size, paint) in SCENES.items():
+        scene = Image.new("RGB", size, PAPER)
+        paint(ImageDraw.Draw(scene))
+        scene.save(MEDIA / f"{name}.png", optimize=True)
     for name, make in SIGNALS.items():
         soundfile.write(MEDIA / f"{name}.ogg", make(), RATE, format="OGG", subtype="VORBIS")
 

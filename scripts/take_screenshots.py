@@ -10,7 +10,6 @@ from typing import Any
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT))
 
-from selenium.webdriver.common.keys import Keys  # noqa: E402
 
 from tests.ui.harness import Browser, Served  # noqa: E402
 
@@ -73,8 +72,8 @@ def main() -> None:
         browser.press("Set out")
         browser.find("[data-pattern]")
         for letter in "etx":
-            browser.find("form input").send_keys(letter, Keys.ENTER)
-            time.sleep(0.2)
+            browser.keys(letter)
+            time.sleep(0.4)
         take("player-letters")
         browser.open(f"{served.url}/games/1/rules")
         browser.find("[data-comes-to=ready]")
@@ -86,6 +85,15 @@ def main() -> None:
         browser.press("Experience")
         browser.find("[data-experience] [data-moment]")
         take("feedback")
+        browser.press("The player’s page")
+        browser.press("Arrangement")
+        browser.find("[data-switch=bad]").click()
+        browser.find("[data-switch='768']").click()
+        take("page")
+        ridge = next(game for game in shelf()["games"] if game["slug"] == "the-narrow-ridge")
+        browser.open(f"{served.url}/play/{ridge['slug']}?show=good&game={ridge['id']}")
+        browser.find("[data-moment]")
+        take("player-look")
         browser.open(f"{served.url}/play/hut-night-at-lanternfell?dice=1708")
         browser.find("input").send_keys("Imre")
         take("player-start")

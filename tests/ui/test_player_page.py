@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import time
 import unittest
+import urllib.request
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -75,6 +76,21 @@ class Page(unittest.TestCase):
     def shown(self, game: dict, state: str) -> None:
         self.browser.open(f"{self.served.url}/play/{game['slug']}?show={state}&game={game['id']}")
         self.browser.find("main h1")
+
+
+class Size(Page):
+    def test_the_page_has_little_script_and_keeps_it(self):
+        """At most 150 kB, compressed, kept by a browser for good."""
+        page = urllib.request.urlopen(f"{self.served.url}/play/any", timeout=40).read().decode()
+        scripts = re.findall(r'(?:src|href)="(/assets/[^"]+\.js)"', page)
+        self.assertGreater(len(scripts), 0)
+        size = 0
+        for script in scripts:
+            request = urllib.request.Request(self.served.url + script, headers={"accept-encoding": "gzip"})
+            with urllib.request.urlopen(request, timeout=40) as answer:
+                self.assertIn("immutable", answer.headers["cache-control"])
+                size += len(answer.read())
+        self.assertLess(size, 150_000)
 
 
 class Languages(Page):
@@ -152,7 +168,8 @@ class Languages(Page):
             with self.subTest(code):
                 game = self.made(code)
                 self.walk(game, texts["start.go"], texts["answer.give"], texts["result.again"], look)
-                self.browser.button(texts["result.same"])
+                self.browser.press(texts["result.same"])
+                self.browser.find("[data-phase=asking]", "FRAGE 1")
 
     def test_right_to_left_is_mirrored(self):
         game = self.made("ar", title="Mirrored")

@@ -83,13 +83,13 @@ function Ground({ around, quiet, children }: GroundProps) {
   const veil = `color-mix(in srgb, ${look?.ground} ${100 * (look?.veil ?? 1)}%, transparent)`;
   return (
     <div
-      className={plain ? "contours min-h-dvh" : "min-h-dvh bg-cover bg-fixed bg-center"}
+      className={plain ? "contours min-h-dvh" : "min-h-dvh"}
       style={
         look && !plain
           ? {
               ...lookStyle(look),
               ...(look.behind && {
-                backgroundImage: `linear-gradient(${veil}, ${veil}), url("${look.behind}")`,
+                background: `linear-gradient(${veil}, ${veil}), url("${look.behind}") center / cover fixed`,
               }),
             }
           : undefined

@@ -46,77 +46,82 @@ export function Start({ invitation, dice, started }: Props) {
   };
 
   return (
-    <form onSubmit={(event) => void start(event)} className="flex max-w-md flex-col gap-5">
+    <div className="flex gap-x-8 gap-y-5 max-md:flex-col-reverse">
+      <form
+        onSubmit={(event) => void start(event)}
+        className="flex min-w-0 flex-1 flex-col gap-5 md:max-w-md"
+      >
+        <h1 className="text-4xl break-words">{invitation.title}</h1>
+        {invitation.intro && (
+          <p className="text-lg">
+            <Light text={invitation.intro} />
+          </p>
+        )}
+        {invitation.played && <p className="text-soft">{invitation.played}</p>}
+        {welcome.speech && !invitation.silent && (
+          <Hear file={welcome.speech} label={t("start.hear")} />
+        )}
+        {invitation.problem && <Notice tone="mind">{invitation.problem}</Notice>}
+        {!invitation.problem && (
+          <>
+            {invitation.name && (
+              <Field label={t("start.name")}>
+                {(id) => (
+                  <input
+                    id={id}
+                    className={inputLook}
+                    value={name}
+                    maxLength={LONGEST_NAME}
+                    autoComplete="nickname"
+                    onChange={(event) => setName(event.target.value)}
+                  />
+                )}
+              </Field>
+            )}
+            {count && (
+              <Bounded label={t("start.count")} bounds={count} value={asked} set={setAsked} />
+            )}
+            {level && (
+              <Bounded label={t("start.level")} bounds={level} value={chosenLevel} set={setLevel} />
+            )}
+            {invitation.topics.length > 0 && (
+              <Field label={t("start.topic")}>
+                {(id) => (
+                  <select
+                    id={id}
+                    className={inputLook}
+                    value={topic}
+                    onChange={(event) => setTopic(event.target.value)}
+                  >
+                    <option value="">{t("start.all_topics")}</option>
+                    {invitation.topics.map((one) => (
+                      <option key={one}>{one}</option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            )}
+            {problem && <Notice tone="bad">{problem}</Notice>}
+            <Button
+              type="submit"
+              weight="main"
+              className="self-start text-lg"
+              disabled={busy}
+              autoFocus
+            >
+              {t("start.go")}
+            </Button>
+          </>
+        )}
+      </form>
       {welcome.picture && (
         <img
           src={welcome.picture}
           alt={welcome.alt}
-          className="max-h-64 w-full rounded-sm border border-line object-cover"
+          className="max-h-72 w-full self-start rounded-sm border border-line object-cover md:max-h-96 md:w-2/5"
         />
       )}
-      <h1 className="text-4xl break-words">{invitation.title}</h1>
-      {invitation.intro && (
-        <p className="text-lg">
-          <Light text={invitation.intro} />
-        </p>
-      )}
-      {invitation.played && <p className="text-soft">{invitation.played}</p>}
-      {welcome.speech && !invitation.silent && (
-        <Hear file={welcome.speech} label={t("start.hear")} />
-      )}
-      {invitation.problem && <Notice tone="mind">{invitation.problem}</Notice>}
-      {!invitation.problem && (
-        <>
-          {invitation.name && (
-            <Field label={t("start.name")}>
-              {(id) => (
-                <input
-                  id={id}
-                  className={inputLook}
-                  value={name}
-                  maxLength={LONGEST_NAME}
-                  autoComplete="nickname"
-                  onChange={(event) => setName(event.target.value)}
-                />
-              )}
-            </Field>
-          )}
-          {count && (
-            <Bounded label={t("start.count")} bounds={count} value={asked} set={setAsked} />
-          )}
-          {level && (
-            <Bounded label={t("start.level")} bounds={level} value={chosenLevel} set={setLevel} />
-          )}
-          {invitation.topics.length > 0 && (
-            <Field label={t("start.topic")}>
-              {(id) => (
-                <select
-                  id={id}
-                  className={inputLook}
-                  value={topic}
-                  onChange={(event) => setTopic(event.target.value)}
-                >
-                  <option value="">{t("start.all_topics")}</option>
-                  {invitation.topics.map((one) => (
-                    <option key={one}>{one}</option>
-                  ))}
-                </select>
-              )}
-            </Field>
-          )}
-          {problem && <Notice tone="bad">{problem}</Notice>}
-          <Button
-            type="submit"
-            weight="main"
-            className="self-start text-lg"
-            disabled={busy}
-            autoFocus
-          >
-            {t("start.go")}
-          </Button>
-        </>
-      )}
-    </form>
+    </div>
   );
 }
 

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import type { View } from "../api/client";
 import { playTick, type Sound } from "../look/sounds";
@@ -60,7 +61,11 @@ export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = nu
         </div>
       )}
       <span
-        className={as === "trail" ? "sr-only" : "min-w-14 text-end whitespace-nowrap tabular-nums"}
+        className={clsx(
+          "whitespace-nowrap tabular-nums",
+          as === "trail" && "sr-only",
+          as === "both" && "min-w-14 text-end",
+        )}
       >
         {before}
         <span ref={figures} className="text-2xl font-bold" />
