@@ -142,6 +142,8 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(f"GET {of_game}/fairness/{{job_id}}", f"{here}/fairness/{job}"),
         Asked(f"GET {of_game}/feedback", f"{here}/feedback"),
         Asked(f"POST {of_game}/feedback/try", f"{here}/feedback/try", {"cue": "bright"}),
+        Asked(f"GET {of_game}/page/start", f"{here}/page/start"),
+        Asked(f"GET {of_game}/page/{{state}}", f"{here}/page/good"),
         Asked(f"POST {of_game}/bench", f"{here}/bench", played),
         Asked(f"POST {of_game}/bench/trail", f"{here}/bench/trail", played),
         Asked(f"POST {of_game}/bench/lose", f"{here}/bench/lose", played),
@@ -154,6 +156,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
     ]
     players = [
         Asked("GET /files/{digest}", files[0]["file"].removeprefix("/api/players")),
+        Asked("GET /words/{language}", "/words/uk"),
         Asked("GET /games/{slug}", f"/games/{game['slug']}"),
         Asked("POST /games/{slug}/plays", f"/games/{game['slug']}/plays", {"player": "Bo"}),
         Asked("GET /plays/{play_id}", f"/plays/{play}"),

@@ -250,6 +250,17 @@ class WaymarkPart(Part):
     level: int | None = None
 
 
+class AimPart(Part):
+    """What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
+    that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds."""
+
+    name: Annotated[str, Field(min_length=1, max_length=200)]
+    skill: Annotated[float, Field(ge=0, le=1)] | None = None
+    knows: Annotated[float, Field(ge=0, le=1)] | None = None
+    pace: Annotated[float, Field(ge=0, le=3600)] = 0
+    expect: Annotated[str, Field(min_length=1, max_length=500)]
+
+
 class Document(Part):
     """A whole game, as it is written."""
 
@@ -278,6 +289,7 @@ class Document(Part):
     silent: Annotated[bool, Field(description="nothing is heard, whatever else is said of sounds")] = False
     same_deal: Annotated[bool, Field(description="the player may play the same deal again")] = False
     review: Annotated[bool, Field(description="the questions are shown one by one at the end")] = True
+    aims: Annotated[list[AimPart], Field(max_length=100)] = []
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 
 

@@ -1323,6 +1323,26 @@ export interface components {
             text: string;
         };
         /**
+         * AimPart
+         * @description What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
+         *     that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds.
+         */
+        AimPart: {
+            /** Expect */
+            expect: string;
+            /** Knows */
+            knows?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Pace
+             * @default 0
+             */
+            pace: number;
+            /** Skill */
+            skill?: number | null;
+        };
+        /**
          * AlongPart
          * @description What must hold on the way, after so many moves.
          */
@@ -2032,6 +2052,11 @@ export interface components {
          * @description A whole game, as it is written.
          */
         Document: {
+            /**
+             * Aims
+             * @default []
+             */
+            aims: components["schemas"]["AimPart"][];
             /**
              * Awards
              * @default []

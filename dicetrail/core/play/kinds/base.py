@@ -67,6 +67,10 @@ class Kind:
         """How many tries a visit has where the game gives so many; None for as many as it takes."""
         return games
 
+    def guesses(self, question: Question) -> int:
+        """Among how many answers one can pick who does not know; 0 where there is nothing to pick from."""
+        return 0
+
     def possible(self, question: Question) -> int:
         """How many parts an answer has that can each be right."""
         return 1

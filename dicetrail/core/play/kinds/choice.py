@@ -19,6 +19,10 @@ class Choice(Kind):
     by_text = True
     nearly = False
 
+    def guesses(self, question: Question) -> int:
+        """Each option."""
+        return len(question.options)
+
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By the letter, the number of the place, or the option's text."""
         place = option_of_label(text, len(card.order))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Sequence
+from math import factorial
 
 from ..card import Card
 from ..question import LABELS, Question, said
@@ -20,6 +21,10 @@ class Order(Kind):
     never_filed = True
     by_text = True
     nearly = False
+
+    def guesses(self, question: Question) -> int:
+        """Every order."""
+        return factorial(len(question.options))
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By letters, numbers of places, or texts, first to last; every item once."""

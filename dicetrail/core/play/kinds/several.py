@@ -22,6 +22,10 @@ class Several(Kind):
     by_text = True
     nearly = False
 
+    def guesses(self, question: Question) -> int:
+        """Every set of options but none."""
+        return (1 << len(question.options)) - 1
+
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By letters, numbers of places, or texts: ``A C``, ``ac``, ``1, 3``, ``granite; slate``."""
         return check_list(card, text, rules, self._of)

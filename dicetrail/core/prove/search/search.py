@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections import deque
 from itertools import product
 
-from ...play.counts import Counts
-from ...play.expressions import ExpressionError, Names, Value
+from ...play.expressions import ExpressionError, Names
 from ...play.game import Choices, Number
-from ...play.moments import MOMENTS, Moment
+from ...play.moments import MOMENTS, Moment, Onward
 from ...play.program import Program, ReadyRow
-from ...play.rows import Meters, first_ending, first_row, leads_to, meters_after
 from ..replay.walks import tidy
 from .aside import Aside, Carrier
+from .course import Course, Happened
 from .ends import Results
 from .reach import Reach
 from .states import State, States, hits_at
@@ -40,6 +39,7 @@ class Search:
         self.totals = totals
         self.states = States(program, choices, totals, looked)
         self.carrier = Carrier(program, looked.aside)
+        self.course = Course(program, self.states, self.carrier, self._trouble)
         self.results = Results(program, looked, self.carrier, found, self._trouble)
         self.spoken = {row.number for rows in program.rows.values() for row in rows if divisions(row)}
         self.distance: dict[State, int] = {}
@@ -150,7 +150,7 @@ class Search:
             self._time_is_up(state, values)
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
-        ending = self._ending(state, 0)
+        ending = self.course.ending(state, 0)
         result = self.program.endings[ending - 1][2].result if ending else "done"
         self._finish(state, values, result, ending, state)
 
@@ -167,29 +167,24 @@ class Search:
     ) -> None:
         """A moment at a state, and where the play goes from there."""
         self.move = MOMENTS[moment].move + (f" @{used:g}" if used and moment != "late" else "")
-        counts, plain = self.states.read(state), Counts()
-        counts.happened(moment, first_visit=state.first)
-        plain.attempt = counts.attempt
-        plain.happened(moment, first_visit=state.first)
-        meters = self.states.meters_of(state)
-        names = self.states.known(state.sort, meters, counts, used, hits)
-        row = first_row(self.program.rows[moment], names, self._trouble)
+        happened = self.course.happen(state, moment, used, hits)
+        row, end, onward = happened.row, happened.end, happened.onward
         if row is not None:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)
             if not self.states.free and state.step != "next" and self._asked(state) >= self.states.total:
                 self.found.last_rows.add(row.number)
-        changed, values, changes = self._applied(row, meters, values, names, plain)
-        after = state._replace(meters=tuple(changed.values()), counts=self.states.kept(counts))
-        end = self._end_after(after, moment, row, used)
-        onward = "over" if end else leads_to(moment, row)
+            if row.number in self.spoken:
+                self._try_to_say(row, happened.names)
+        values, changes = self._moved(happened, values)
         self.found.flow[moment, end[0] if end else onward] += 1
         if moment != "begun":
-            self._note((moment, counts.attempt if moment in ("right", "wrong", "close") else 0), row, changes)
+            attempt = happened.attempt if moment in ("right", "wrong", "close") else 0
+            self._note((moment, attempt), row, changes)
         if end is not None:
-            self._finish(after, values, *end, source)
+            self._finish(happened.after, values, *end, source)
         else:
-            self._go_on(state, after, values, moment, onward, source)
+            self._go_on(state, happened.after, values, moment, onward, source)
 
     def _go_on(
         self,
@@ -197,23 +192,13 @@ class Search:
         after: State,
         values: set[Aside],
         moment: Moment,
-        onward: str,
+        onward: Onward,
         source: State | None,
     ) -> None:
-        if onward == "next":
-            self._reached(self.states.closed(after), values, source)
-        elif onward == "revisit":
-            again = after._replace(step="visit", first=False, parts=0)
-            if moment == "late" and self.game.clocks.game is None:
-                same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
-                self.found.idle |= same and not self._row_changes(moment)
-            self._reached(again, values, source)
-        elif onward == "resume":
-            self._reached(after._replace(parts=state.parts + (moment == "part")), values, source)
-        else:  # the first try, or the next one
-            counts = self.states.read(after)
-            counts.attempt += 1
-            self._reached(after._replace(step="ask", counts=self.states.kept(counts)), values, source)
+        if onward == "revisit" and moment == "late" and self.game.clocks.game is None:
+            same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
+            self.found.idle |= same and not self._row_changes(moment)
+        self._reached(self.course.goes_on(state, after, moment, onward), values, source)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""
@@ -223,49 +208,15 @@ class Search:
             for name, _ in (*row.add, *row.set)
         )
 
-    def _applied(
-        self, row: ReadyRow | None, meters: Meters, values: set[Aside], names: Names, plain: Counts
-    ) -> tuple[Meters, set[Aside], dict[str, set[Number]]]:
-        """The meters after a row, the values carried along after it, and every change that was made."""
-        changed, does = meters, self.carrier.of_counts(plain)
-        if row is not None:
-            if row.number in self.spoken:
-                self._try_to_say(row, names)
-            try:
-                of_row = self.carrier.of_row(row, names)
-                changed = self._to_meters(row, meters, names)
-                does |= of_row
-            except ExpressionError as error:
-                self._trouble(f"row {row.number}", error)
-        moved = self.carrier.mover(does)
+    def _moved(self, happened: Happened, values: set[Aside]) -> tuple[set[Aside], dict[str, set[Number]]]:
+        """The values carried along after a moment, and every change that was made."""
+        moved = self.carrier.mover(happened.does)
         before = next(iter(values))
         was, now = self.carrier.named(before), self.carrier.named(moved(before))
-        changes = {name: {tidy(changed[name] - meters[name])} for name in meters}
+        meters = happened.before
+        changes = {name: {tidy(happened.meters[name] - meters[name])} for name in meters}
         changes |= {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
-        return changed, set(map(moved, values)) if does else values, changes
-
-    def _to_meters(self, row: ReadyRow, meters: Meters, names: Names) -> Meters:
-        """The meters that plays depend on, after a row."""
-        after = meters_after(self.program, row, {**meters, **dict.fromkeys(self.carrier.meters, 0)}, names)
-        return {name: after[name] for name in meters}
-
-    def _end_after(
-        self, after: State, moment: Moment, row: ReadyRow | None, used: float
-    ) -> tuple[str, int | None] | None:
-        if row is not None and row.source.then in ("won", "lost", "done"):
-            return row.source.then, None
-        if not MOMENTS[moment].answers and (row is None or not row.source.moves_a_number):
-            return None
-        ending = self._ending(after, used)
-        return (self.program.endings[ending - 1][2].result, ending) if ending else None
-
-    def _ending(self, state: State, used: float) -> int | None:
-        if not self.program.endings:
-            return None
-        return first_ending(self.program, self._known(state, used), self._trouble)
-
-    def _known(self, state: State, used: float) -> dict[str, Value]:
-        return self.states.known(state.sort, self.states.meters_of(state), self.states.read(state), used)
+        return set(map(moved, values)) if happened.does else values, changes
 
     def _note(self, key: tuple[Moment, int], row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
         pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
@@ -289,7 +240,7 @@ class Search:
         found.shortest = asked if found.shortest is None else min(found.shortest, asked)
         if found.longest is not None:
             found.longest = max(found.longest, asked)
-        names = self._known(state, 0)
+        names = self.course.known(state, 0)
         if not self.states.free:
             names["asked"] = asked
         self.results.look_at(names, values, result)

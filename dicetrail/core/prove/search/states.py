@@ -44,6 +44,7 @@ class QuestionSort(NamedTuple):
     close: bool
     possible: int = 1
     wrong_hits: tuple[int, ...] = (0,)
+    guesses: int = 0
 
 
 def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
@@ -73,13 +74,21 @@ class States:
     ``sorts`` are the sorts of its questions, ``sequence`` the sort of each as filed. ``in_order`` tells that
     they come as filed, ``repeating`` that any sort may come at any time, and ``mixed`` that this is only
     taken to be so, as there are too many ways to be through with part of them. ``timed`` tells that rules
-    look at a clock.
+    look at a clock. A ``guess`` tells sorts apart by how likely it is right, ``paced`` by their seconds.
     """
 
     def __init__(
-        self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
+        self,
+        program: Program,
+        choices: Choices,
+        totals: frozenset[int] | None,
+        looked: LookedAt,
+        *,
+        guess: bool = False,
+        paced: bool = False,
     ) -> None:
         self.program, self.game, self.looked = program, program.game, looked
+        self.guess, self.paced = guess, paced
         questions = pool(self.game, choices)
         self.total = max(totals) if totals else len(questions)
         self.player = nameless(self.game)
@@ -201,10 +210,11 @@ class States:
             question.level if "level" in names else 0,
             question.topic if "topic" in names else "",
             question.kind if "kind" in names else "",
-            seconds if self.timed or seconds is None else 1.0,
+            seconds if self.timed or self.paced or seconds is None else 1.0,
             kind.tries(question, game.tries),
             kind.steps(question) if self.program.rows["part"] else 0,
             kind.nearly and bool(self.program.rows["close"]),
             kind.possible(question) if parts else 1,
             tuple(kind.wrong_hits(question)) if parts else (0,),
+            kind.guesses(question) if self.guess else 0,
         )

@@ -2,53 +2,44 @@
 
 from __future__ import annotations
 
-import json
 import os
 import secrets
 import sys
 from collections import Counter
-from dataclasses import asdict
 from pathlib import Path
 from typing import Annotated, Any, NoReturn
 
 import typer
 
-from .core.pack.formats import write_file
-from .core.pack.reading import Reading
-from .core.play.card import as_filed
-from .core.play.checking import check
-from .core.play.deck import deal
-from .core.play.game import Choices, Game
-from .core.play.kinds import input_for, shown_answer
-from .core.play.moves import MoveError, Planned, play, read_move
-from .core.play.program import Program
-from .core.play.setup import SetupError, choose
-from .core.play.switches import Checking
-from .core.play.trail import to_lines
-from .core.prove.replay.waymarks import walk_all
-from .core.prove.search.doubts import doubts
-from .core.prove.search.exploring import reach
-from .core.rules.document import Document
-from .core.rules.document import schema as game_schema
-from .core.snag import Refused, Snag
-from .files import read_bytes, read_game_file, read_pack_file, write_bytes
-
-FOUND = 1
-"""Exit code where a command ran and found something wrong."""
-UNUSABLE = 2
-"""Exit code where it could not be used."""
+from ..core.pack.formats import write_file
+from ..core.pack.reading import Reading
+from ..core.play.card import as_filed
+from ..core.play.checking import check
+from ..core.play.deck import deal
+from ..core.play.game import Choices, Game
+from ..core.play.kinds import input_for, shown_answer
+from ..core.play.moves import MoveError, Planned, play, read_move
+from ..core.play.setup import SetupError, choose
+from ..core.play.switches import Checking
+from ..core.play.trail import to_lines
+from ..core.rules.document import schema as game_schema
+from ..core.snag import Refused
+from ..files import read_bytes, read_pack_file, write_bytes
+from . import proof
+from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
 
 app = typer.Typer(
     add_completion=False, no_args_is_help=True, help="Program a quiz game, prove it, play it, hand it out."
 )
-GamePath = Annotated[Path, typer.Argument(help="a game's YAML", metavar="GAME")]
-AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
 Dice = Annotated[
     int | None, typer.Option(help="the number all chance comes from; rolled where it is not given")
 ]
 Count = Annotated[int | None, typer.Option(help="how many questions, where the game asks")]
 Topic = Annotated[str, typer.Option(help="only questions of this topic")]
 Level = Annotated[int | None, typer.Option(help="only questions of this level")]
+
+
+app.add_typer(proof.commands)
 
 
 def main() -> NoReturn:
@@ -78,7 +69,7 @@ def serve(
     demo: Annotated[bool, typer.Option("--demo", help="begin with the demo's packs and games")] = False,
 ) -> None:
     """Serve the workshop and the players' pages."""
-    from .web.server import serve as run_server  # imported late: the other commands need no web
+    from ..web.server import serve as run_server  # imported late: the other commands need no web
 
     run_server(host, port, data, demo=demo)
 
@@ -95,11 +86,11 @@ def check_files(
     for reading in readings:
         kinds.update(reading.kinds)
     if as_json:
-        _write({"questions": kinds.total(), "kinds": dict(kinds), "snags": [_placed(snag) for snag in snags]})
+        write({"questions": kinds.total(), "kinds": dict(kinds), "snags": [placed(snag) for snag in snags]})
     else:
         for reading in readings:
             _tell_reading(reading)
-    _leave_if(any(snag.severity != "note" for snag in snags))
+    leave_if(any(snag.severity != "note" for snag in snags))
 
 
 @app.command()
@@ -112,11 +103,11 @@ def convert(
     write_bytes(target, write_file(target.name, reading.questions))
     unread = [snag for snag in reading.snags if snag.severity == "stop"]
     for snag in unread:
-        print(_line(snag), file=sys.stderr)
+        print(line_of(snag), file=sys.stderr)
     print(f"{len(reading.questions)} questions written to {target}", file=sys.stderr)
     if unread:
         print(f"{len(unread)} lines were not read and so are not in it", file=sys.stderr)
-    _leave_if(bool(unread))
+    leave_if(bool(unread))
 
 
 @app.command("deal")
@@ -132,7 +123,7 @@ def deal_cards(
     game = _game(game_path)
     cards = deal(game, _choices(game, dice, "", count, topic, level))
     if as_json:
-        _write(
+        write(
             [
                 {
                     "id": card.question.id,
@@ -167,7 +158,7 @@ def answer(
         raise Refused(f"{question_id} is a recipe; only the questions made from it have an answer.")
     verdict = check(as_filed(question), text, Checking())
     if as_json:
-        _write({"verdict": verdict.name, "steps": list(verdict.steps)})
+        write({"verdict": verdict.name, "steps": list(verdict.steps)})
     else:
         print("\n".join([*verdict.steps, f"→ {verdict.name}"]))
 
@@ -184,13 +175,13 @@ def play_game(
     as_json: AsJson = False,
 ) -> None:
     """Play in the terminal; with moves, write the trail as JSON Lines."""
-    program = _program(game_path)
+    program = program_of(game_path)
     game = program.game
     if moves is not None:
         choices = _choices(game, dice, player, count, topic, level)
         sys.stdout.write(to_lines(play(program, choices, _read_moves(moves)).trail))
         return
-    from .terminal import Chosen, Lines, ask_setup, play_in_terminal
+    from ..terminal import Chosen, Lines, ask_setup, play_in_terminal
 
     out, typed = sys.stderr if as_json else sys.stdout, Lines()
     asked = ask_setup(game, Chosen(player, count, topic, level), out, typed)
@@ -201,105 +192,20 @@ def play_game(
 
 
 @app.command()
-def prove(game_path: GamePath, as_json: AsJson = False) -> None:
-    """Walk the waymarks of a game and tell which still come out as they must."""
-    program, document = _program_and_document(game_path)
-    walked = walk_all(program, document.waymarks)
-    failed = [one for one in walked if not one.passed]
-    if as_json:
-        _write(
-            {
-                "passed": len(walked) - len(failed),
-                "failed": len(failed),
-                "waymarks": [
-                    {
-                        "name": one.name,
-                        "passed": one.passed,
-                        "expected": one.end.expected,
-                        "got": one.end.got,
-                        "along": [asdict(looked) for looked in one.along],
-                        "problem": one.problem,
-                    }
-                    for one in walked
-                ],
-            }
-        )
-    else:
-        for one in walked:
-            print(f"{'passed' if one.passed else 'FAILED'}  {one.name}")
-            for sentence in one.sentences():
-                print(f"        {sentence}")
-        print(f"{len(walked) - len(failed)} passed, {len(failed)} failed")
-    _leave_if(bool(failed))
-
-
-@app.command()
-def snags(game_path: GamePath, as_json: AsJson = False) -> None:
-    """Tell what is wrong with a game."""
-    reading = read_game_file(game_path)
-    found = reading.snags
-    if reading.game is not None:
-        found = [*found, *doubts(reading, reach(Program(reading.game)))]
-    if as_json:
-        _write({"snags": [{**_placed(snag), "column": snag.column, "path": snag.path} for snag in found]})
-    else:
-        for snag in found:
-            print(_line(snag))
-        print(f"{len(found)} snags")
-    _leave_if(any(snag.severity == "stop" for snag in found))
-
-
-@app.command()
 def schema() -> None:
     """Write the JSON Schema of a game."""
-    _write(game_schema())
-
-
-def _write(value: Any) -> None:
-    print(json.dumps(value, ensure_ascii=False, indent=2))
-
-
-def _leave_if(found: bool) -> None:
-    if found:
-        raise typer.Exit(FOUND)
-
-
-def _placed(snag: Snag) -> dict[str, Any]:
-    return {
-        "code": snag.code,
-        "severity": snag.severity,
-        "file": snag.file,
-        "line": snag.line,
-        "message": snag.message,
-    }
-
-
-def _line(snag: Snag) -> str:
-    return f"{snag.file}:{snag.line}: {snag.severity}: {snag.message} [{snag.code}]"
+    write(game_schema())
 
 
 def _tell_reading(reading: Reading) -> None:
     for snag in reading.all_snags:
-        print(_line(snag))
+        print(line_of(snag))
     kinds = ", ".join(f"{number} {kind}" for kind, number in reading.kinds.items()) or "none"
     print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.all_snags)} snags")
 
 
-def _program(path: Path) -> Program:
-    return _program_and_document(path)[0]
-
-
-def _program_and_document(path: Path) -> tuple[Program, Document]:
-    reading = read_game_file(path)
-    if reading.game is None or reading.document is None:
-        for snag in reading.snags:
-            print(_line(snag), file=sys.stderr)
-        raise Refused(f"{path} can't be played before its snags are mended.")
-    return Program(reading.game), reading.document
-
-
 def _game(path: Path) -> Game:
-    return _program(path).game
+    return program_of(path).game
 
 
 def _choices(
@@ -325,7 +231,3 @@ def _read_moves(source: str) -> list[Planned]:
             except MoveError as error:
                 raise Refused(f"{source}, line {number}: {error}") from None
     return planned
-
-
-if __name__ == "__main__":
-    main()

@@ -1,0 +1,3 @@
+"""The command line."""
+
+from .commands import main as main

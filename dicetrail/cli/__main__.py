@@ -1,0 +1,5 @@
+"""``python -m dicetrail.cli``."""
+
+from . import main
+
+main()

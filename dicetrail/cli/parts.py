@@ -1,0 +1,65 @@
+"""What the commands have in common: exit codes, options, and how things are told."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from ..core.play.program import Program
+from ..core.rules.document import Document
+from ..core.snag import Refused, Snag
+from ..files import read_game_file
+
+FOUND = 1
+"""Exit code where a command ran and found something wrong."""
+UNUSABLE = 2
+"""Exit code where it could not be used."""
+
+GamePath = Annotated[Path, typer.Argument(help="a game's YAML", metavar="GAME")]
+AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
+
+
+def write(value: Any) -> None:
+    """Write a value as JSON."""
+    print(json.dumps(value, ensure_ascii=False, indent=2))
+
+
+def leave_if(found: bool) -> None:
+    """Leave with exit 1 where something wrong was found."""
+    if found:
+        raise typer.Exit(FOUND)
+
+
+def placed(snag: Snag) -> dict[str, Any]:
+    """A snag as JSON data: what the commands tell of it."""
+    return {
+        "code": snag.code,
+        "severity": snag.severity,
+        "file": snag.file,
+        "line": snag.line,
+        "message": snag.message,
+    }
+
+
+def line_of(snag: Snag) -> str:
+    """A snag as a line."""
+    return f"{snag.file}:{snag.line}: {snag.severity}: {snag.message} [{snag.code}]"
+
+
+def program_of(path: Path) -> Program:
+    """A game that can be played. Raises Refused."""
+    return program_and_document(path)[0]
+
+
+def program_and_document(path: Path) -> tuple[Program, Document]:
+    """A game that can be played, and its document. Raises Refused."""
+    reading = read_game_file(path)
+    if reading.game is None or reading.document is None:
+        for snag in reading.snags:
+            print(line_of(snag), file=sys.stderr)
+        raise Refused(f"{path} can't be played before its snags are mended.")
+    return Program(reading.game), reading.document

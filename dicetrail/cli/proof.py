@@ -1,0 +1,186 @@
+"""Commands that prove a game: its waymarks and aims, odds, walks, what a change did, its snags."""
+
+from __future__ import annotations
+
+import sys
+from dataclasses import asdict
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from ..core.play.program import Program
+from ..core.play.setup import LARGEST_DICE
+from ..core.prove.odds.aims import DICE, PLAYS, Looked, look
+from ..core.prove.odds.exact import Inexact, odds
+from ..core.prove.odds.figures import Figures, changes
+from ..core.prove.odds.walker import Walker
+from ..core.prove.odds.walking import walk
+from ..core.prove.replay.waymarks import walk_all
+from ..core.prove.search.doubts import doubts
+from ..core.prove.search.exploring import reach
+from ..core.snag import Refused
+from ..files import read_game_file
+from .parts import AsJson, GamePath, leave_if, line_of, placed, program_and_document, program_of, write
+
+commands = typer.Typer()
+
+
+@commands.command()
+def prove(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Walk the waymarks of a game and look at its aims; tell which still come out as they must."""
+    program, document = program_and_document(game_path)
+    walked = walk_all(program, document.waymarks)
+    failed = [one for one in walked if not one.passed]
+    aims = look(program, document.aims)
+    missed = [aim for aim in aims if not aim.holds]
+    if as_json:
+        write(
+            {
+                "passed": len(walked) - len(failed),
+                "failed": len(failed),
+                "waymarks": [
+                    {
+                        "name": one.name,
+                        "passed": one.passed,
+                        "expected": one.end.expected,
+                        "got": one.end.got,
+                        "along": [asdict(looked) for looked in one.along],
+                        "problem": one.problem,
+                    }
+                    for one in walked
+                ],
+                "aims": [aim.as_dict() for aim in aims],
+            }
+        )
+    else:
+        for one in walked:
+            print(f"{'passed' if one.passed else 'FAILED'}  {one.name}")
+            for sentence in one.sentences():
+                print(f"        {sentence}")
+        for aim in aims:
+            print(f"{'holds ' if aim.holds else 'MISSED'}  {aim.name}: {_told_of(aim)}")
+        print(f"{len(walked) - len(failed)} passed, {len(failed)} failed")
+        if aims:
+            print(f"{len(aims) - len(missed)} aims hold, {len(missed)} do not")
+    leave_if(bool(failed or missed))
+
+
+def _told_of(aim: Looked) -> str:
+    if aim.problem or aim.value is None:
+        return aim.problem or "not a number"
+    if aim.exact:
+        return f"{aim.value:.4g}, exactly"
+    return f"{aim.value:.4g}, between {_told(aim.low)} and {_told(aim.high)} ({PLAYS:,} plays walked)"
+
+
+Skill = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that a try is right")]
+Knows = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that the answer is known")]
+Pace = Annotated[float, typer.Option(min=0, max=3600, help="seconds a try takes")]
+
+
+def _walker(skill: float | None, knows: float | None, pace: float) -> Walker:
+    if (skill is None) == (knows is None):
+        raise Refused("Say how the plays are made: --skill P or --knows K.")
+    return Walker("skill", skill, pace) if skill is not None else Walker("knows", knows or 0.0, pace)
+
+
+@commands.command("walk")
+def walk_plays(
+    game_path: GamePath,
+    plays: Annotated[int, typer.Option(min=1, max=10_000_000, help="how many plays")],
+    dice: Annotated[int, typer.Option(min=0, max=LARGEST_DICE, help="what all their chance comes from")],
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    as_json: AsJson = False,
+) -> None:
+    """Make many plays, and tell what they come to."""
+    program = program_of(game_path)
+    _show_figures(walk(program, _walker(skill, knows, pace), plays, dice), program, as_json)
+
+
+@commands.command("odds")
+def exact_odds(
+    game_path: GamePath, skill: Skill = None, knows: Knows = None, pace: Pace = 0, as_json: AsJson = False
+) -> None:
+    """Tell exactly what plays come to. Exit 1 where a game has too many states for it."""
+    program = program_of(game_path)
+    try:
+        found = odds(program, _walker(skill, knows, pace))
+    except Inexact as error:
+        print(error, file=sys.stderr)
+        leave_if(True)
+    _show_figures(found, program, as_json)
+
+
+@commands.command()
+def compare(
+    game_path: GamePath,
+    other_path: Annotated[Path, typer.Argument(metavar="OTHER")],
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    as_json: AsJson = False,
+) -> None:
+    """Hold what plays of a game come to against what those of another do."""
+    walker = _walker(skill, knows, pace)
+    sides = [_figures_of(program_of(path), walker) for path in (game_path, other_path)]
+    found = changes(*sides)
+    if as_json:
+        write({"before": sides[0], "after": sides[1], "changed": found})
+    else:
+        for one in found:
+            print(f"{one['what']}: was {_told(one['before'])}, is {_told(one['after'])}")
+        print(f"{len(found)} differences" if found else "no difference")
+
+
+def _figures_of(program: Program, walker: Walker) -> dict[str, Any]:
+    """The exact figures of a game, walked ones where there are none."""
+    try:
+        found = odds(program, walker)
+    except Inexact as error:
+        print(f"{program.game.title}: {error} {PLAYS:,} plays were walked.", file=sys.stderr)
+        found = walk(program, walker, PLAYS, DICE)
+    return found.as_dict(len(program.game.consequences))
+
+
+def _show_figures(found: Figures, program: Program, as_json: bool) -> None:
+    data = found.as_dict(len(program.game.consequences))
+    if as_json:
+        write(data)
+        return
+    print("exact" if found.exact else f"{found.plays:,} plays walked")
+    for kind in ("results", "awards"):
+        for name, share in data[kind].items():
+            if share:
+                print(f"  {100 * share:6.2f} %  {name or 'no award'}")
+    for name, spread in (*data["meters"].items(), ("asked", data["asked"]), ("seconds", data["seconds"])):
+        print(
+            f"  {name}: {_told(spread['mean'])} on average (sd {_told(spread['sd'])}),"
+            f" {_told(spread['min'])} to {_told(spread['max'])}"
+        )
+    if data["unused_rows"]:
+        print(f"  never used: row {', '.join(map(str, data['unused_rows']))}")
+    if found.left_over:
+        print(f"  {float(found.left_over):.1e} of all plays still go on")
+
+
+def _told(value: object) -> str:
+    return f"{value:.4g}" if isinstance(value, int | float) else str(value)
+
+
+@commands.command()
+def snags(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Tell what is wrong with a game."""
+    reading = read_game_file(game_path)
+    found = reading.snags
+    if reading.game is not None:
+        found = [*found, *doubts(reading, reach(Program(reading.game)))]
+    if as_json:
+        write({"snags": [{**placed(snag), "column": snag.column, "path": snag.path} for snag in found]})
+    else:
+        for snag in found:
+            print(line_of(snag))
+        print(f"{len(found)} snags")
+    leave_if(any(snag.severity == "stop" for snag in found))

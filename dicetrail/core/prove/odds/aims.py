@@ -1,0 +1,210 @@
+"""Aims: what the maker wants to hold over all plays, held against exact odds or, where there are none, a
+walk.
+
+``expect`` is an expression over the shares of results (``won``, ``lost``, ``done``, ``stopped``), the share
+of plays with an award (``share("Summit")``), the mean of any meter or count by its name, and ``seconds``, the
+mean length of a play.
+"""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass
+from itertools import product
+from math import sqrt
+from typing import Any
+
+from ...play.expressions import Expression, ExpressionError, compile_expression
+from ...play.game import COUNTS
+from ...play.program import Program
+from ...rules.document import AimPart
+from .exact import Inexact, odds
+from .figures import RESULTS, Figures, Moments
+from .walker import Walker
+from .walking import interval, walk
+
+PLAYS = 2000
+"""Plays that are walked for an aim that has no exact odds."""
+DICE = 1
+_SHARE = re.compile(r"""share\(\s*(?:"([^"]*)"|'([^']*)')\s*\)""")
+_Z = 1.959964
+
+
+@dataclass(frozen=True, slots=True)
+class Looked:
+    """An aim that was looked at: whether it holds, the value of what it is about, and the bounds of that;
+    they are the value where it is ``exact``. ``problem`` says why there is none, "" where there is."""
+
+    name: str
+    holds: bool
+    value: float | None
+    low: float | None
+    high: float | None
+    exact: bool
+    problem: str = ""
+
+    def as_dict(self) -> dict[str, Any]:
+        """The aim as the command line writes it."""
+        data: dict[str, Any] = {
+            "name": self.name,
+            "holds": self.holds,
+            "value": self.value,
+            "low": self.low,
+            "high": self.high,
+            "exact": self.exact,
+        }
+        return {**data, "problem": self.problem} if self.problem else data
+
+
+@dataclass(frozen=True, slots=True)
+class Expected:
+    """What an aim expects, ready to be looked at; ``shares`` are the awards it names, by stand-in names."""
+
+    source: Expression
+    about: Expression
+    shares: dict[str, str]
+
+    @property
+    def names(self) -> set[str]:
+        """The names it looks at."""
+        return set(self.source.names)
+
+
+def walker_of(aim: AimPart) -> Walker:
+    """The walker of an aim."""
+    if aim.knows is not None:
+        return Walker("knows", aim.knows, aim.pace)
+    return Walker("skill", 0.5 if aim.skill is None else aim.skill, aim.pace)
+
+
+def expected(program: Program, text: str) -> Expected:
+    """Read what an aim expects. Raises ExpressionError where it is no expression over what there is."""
+    shares: dict[str, str] = {}
+
+    def stand_in(match: re.Match[str]) -> str:
+        title = match[1] if match[1] is not None else match[2]
+        if title and title not in {award.title for award in program.game.awards}:
+            raise ExpressionError(f"there is no award ‘{title}’", match.start())
+        name = f"share_{len(shares) + 1}"
+        shares[name] = title
+        return name
+
+    plain = _SHARE.sub(stand_in, text)
+    source = compile_expression(plain)
+    known = {*RESULTS, *program.meters, *COUNTS, "seconds", *shares}
+    for name in source.names:
+        if name not in known:
+            raise ExpressionError(
+                f'`{name}` is no share or mean; there are {", ".join(RESULTS)}, share("…"), seconds, and'
+                " every meter and count"
+            )
+    return Expected(source, compile_expression(_about(plain)), shares)
+
+
+def look(program: Program, aims: list[AimPart], plays: int = PLAYS) -> list[Looked]:
+    """Look at every aim of a game; aims with the same walker share their figures."""
+    figures: dict[tuple[Any, ...], Figures] = {}
+    return [_look(program, aim, figures, plays) for aim in aims]
+
+
+def _look(program: Program, aim: AimPart, figures: dict[tuple[Any, ...], Figures], plays: int) -> Looked:
+    walker = walker_of(aim)
+    try:
+        wanted = expected(program, aim.expect)
+        found = _figures(program, walker, wanted, figures, plays)
+        return _held(aim.name, wanted, found)
+    except ExpressionError as error:
+        return Looked(aim.name, False, None, None, None, False, f"{error}")
+
+
+def _figures(
+    program: Program,
+    walker: Walker,
+    wanted: Expected,
+    figures: dict[tuple[Any, ...], Figures],
+    plays: int,
+) -> Figures:
+    key = (walker.how, walker.share, walker.pace)
+    for exact in (True, False):
+        if (*key, exact) not in figures:
+            try:
+                figures[*key, exact] = odds(program, walker) if exact else walk(program, walker, plays, DICE)
+            except Inexact:
+                continue
+        found = figures[*key, exact]
+        if all(_known(name, found, wanted) for name in wanted.names):
+            return found
+    raise ExpressionError("one of its names has no mean over plays")
+
+
+def _known(name: str, found: Figures, wanted: Expected) -> bool:
+    return name in (*RESULTS, "asked", "seconds", *wanted.shares, *found.meters, *found.means) or (
+        found.exact and name in ("right", "wrong", "missed", "late", "skipped", "first_try")
+    )
+
+
+def _held(name: str, wanted: Expected, found: Figures) -> Looked:
+    bounds = {one: _bounds(one, found, wanted) for one in wanted.names}
+    middle = {one: value for one, (value, _, _) in bounds.items()}
+    value = _number(wanted.about(middle))
+    if found.exact:
+        return Looked(name, bool(wanted.source(middle)), value, value, value, True)
+    corners = [
+        dict(zip(bounds, corner, strict=True))
+        for corner in product(*((low, high) for _, low, high in bounds.values()))
+    ]
+    values = [_number(wanted.about(corner)) for corner in corners]
+    holds = all(bool(wanted.source(corner)) for corner in [middle, *corners])
+    numbers = [one for one in values if one is not None]
+    return Looked(name, holds, value, min(numbers, default=None), max(numbers, default=None), False)
+
+
+def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, float]:
+    """A share or a mean with its 95 % interval, which is nothing but itself where it is exact."""
+    if name in found.results or name in wanted.shares:
+        share = found.results[name] if name in found.results else found.awards.get(wanted.shares[name], 0)
+        if found.plays is None:
+            return float(share), float(share), float(share)
+        return (float(share), *interval(min(1.0, float(share)), found.plays))
+    spread = _spread(name, found)
+    if spread is None:
+        mean = float(found.means.get(name, 0))
+        return mean, mean, mean
+    half = 0.0 if found.plays is None else _Z * spread[1] / sqrt(found.plays)
+    return spread[0], spread[0] - half, spread[0] + half
+
+
+def _spread(name: str, found: Figures) -> tuple[float, float] | None:
+    moments: Moments | None = {"asked": found.asked, "seconds": found.seconds}.get(name)
+    if name in found.meters:
+        spread = found.spread_of(name)
+    elif moments is not None:
+        spread = moments.spread()
+    elif name in found.counts:
+        spread = found.counts[name].spread()
+    else:
+        return None
+    return spread.mean, spread.sd
+
+
+def _number(value: object) -> float | None:
+    return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None
+
+
+def _about(text: str) -> str:
+    """What an expectation is about: what stands left in it, where it compares; the whole, where not."""
+    tree = ast.parse(text.strip(), mode="eval").body
+    if isinstance(tree, ast.Compare):
+        return ast.unparse(tree.left)
+    return text
+
+
+def unknown(program: Program, aims: list[AimPart]) -> Iterator[tuple[int, ExpressionError]]:
+    """The aims (by their places, from 0) that can't be looked at, and why."""
+    for place, aim in enumerate(aims):
+        try:
+            expected(program, aim.expect)
+        except ExpressionError as error:
+            yield place, error

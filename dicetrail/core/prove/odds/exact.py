@@ -1,0 +1,375 @@
+"""Exact odds: the search through a game's plays, every state of them weighed by how likely it is.
+
+A play is a chain of states (Markov). What is likely at one follows from the walker and, for the next
+question, from how many of each sort are left: questions drawn without repeats come with hypergeometric
+weights. Weights are any numbers: floats, fractions, or arrays of them over a grid of skills.
+"""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Iterator
+from contextlib import suppress
+from dataclasses import dataclass
+from fractions import Fraction
+from math import inf
+from typing import Any, NamedTuple
+
+from ...play.deck import Deck, pool
+from ...play.expressions import ExpressionError, Names, Value
+from ...play.game import Choices, Number
+from ...play.moments import MOMENTS, Moment
+from ...play.program import Program
+from ...play.rows import Meters, first_award, first_row, meters_after, result_after
+from ...play.setup import choose
+from ..search.aside import Aside, Carrier
+from ..search.course import Course, Happened
+from ..search.states import TIME_NAMES, State, States
+from ..search.watched import LookedAt, looked_at
+from .figures import Figures, Moments
+from .walker import Walker
+
+MOST_MOVED = 600_000
+"""Weights moved from state to state before a game has too many states for this."""
+MOST_QUESTIONS = 3000
+"""Questions after which plays of an endless deck that still go on are not followed any further."""
+LEFT = 1e-9
+"""The share of plays that may be left over."""
+
+
+class Inexact(ValueError):
+    """Exact odds can't be had; the message says why, and to walk the game instead."""
+
+
+class Key(NamedTuple):
+    """A state, and the milliseconds that the game's clock has run by then (0 where there is none)."""
+
+    state: State
+    spent: int
+
+
+@dataclass(slots=True)
+class Way:
+    """One way on from a state: how likely, by which moment and its row, what it does to the values carried
+    aside, how many milliseconds later, and to which state or to which end."""
+
+    share: Any
+    later: int
+    moment: Moment | None = None
+    happened: Happened | None = None
+    to: Key | None = None
+    end: tuple[str, int | None] | None = None
+    at: State | None = None
+    first_try: bool = False
+
+
+Weights = dict[Aside, Moments]
+"""How likely plays are with each of the values carried aside, and how long they take, in milliseconds."""
+
+
+def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Figures:
+    """What plays of a game come to when a walker makes them. Raises :class:`Inexact`."""
+    return Weighed(program, walker, choices or choose(program.game, 0)).figures()
+
+
+class Weighed:
+    """One weighed search."""
+
+    def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
+        self.program, self.game, self.walker = program, program.game, walker
+        looked = looked_at(program)
+        total = _asked(program, choices)
+        totals = None if total is None else frozenset({total})
+        self.states = States(
+            program, choices, totals, looked, guess=walker.how == "knows", paced=walker.pace > 0
+        )
+        self.total, self.share_of = total, _shares(self.states)
+        for problem in _problems(program, walker, choices, looked, self.states):
+            raise Inexact(f"{problem} Walk it instead.")
+        self.carrier = Carrier(program, looked.aside)
+        self.course = Course(program, self.states, self.carrier, lambda *_: None)
+        self.pace = round(1000 * walker.pace)
+        self.game_clock = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
+        self.found = Figures(None)
+        self._ways: dict[Key, list[Way]] = {}
+        self._ends: dict[Any, tuple[str, Meters, str]] = {}
+        self._moved = 0
+        self._counted = "asked" in looked.names
+
+    def figures(self) -> Figures:
+        """Go all the ways."""
+        one = Moments()
+        one.add(0, _one(self.walker))
+        now: dict[Key, Weights] = {}
+        start = Key(self.states.first(), 0)
+        begun = self._after(start, "begun", 1, 0, 0)
+        self._go(begun, {self.carrier.first(): one}, now, asked=0)
+        asked = 0
+        while now:
+            if asked > MOST_QUESTIONS:
+                left = sum(_largest(one.weight) for weights in now.values() for one in weights.values())
+                if left > LEFT:
+                    raise Inexact(
+                        f"After {MOST_QUESTIONS:,} questions {100 * left:.0f} % of the plays still go on"
+                        f"{' (at a pace of 0 no clock runs out)' if not self.pace else ''}. Walk it instead."
+                    )
+                break
+            now = self._question(now, asked)
+            asked += 1
+        total = sum(self.found.results.values())
+        self.found.left_over = max(0, _largest(_one(self.walker) - total))
+        if self.found.left_over < LEFT and self.total is not None:
+            self.found.left_over = 0
+        return self.found
+
+    def _question(self, now: dict[Key, Weights], asked: int) -> dict[Key, Weights]:
+        """Everything that happens until the next question, or the end."""
+        then: dict[Key, Weights] = {}
+        within: dict[Key, Weights] = {}
+        for key, weights in now.items():
+            for way in self._next_ways(key, asked):
+                self._go(way, weights, within, asked)
+        queue = deque(within)
+        while queue:
+            key = queue.popleft()
+            weights = within.pop(key, {})
+            if not weights or max(_largest(one.weight) for one in weights.values()) < LEFT / 1000:
+                continue
+            for way in self._ways_from(key):
+                target = then if way.to is not None and way.to.state.step == "next" else within
+                known = len(within)
+                self._go(way, weights, target, asked + 1)
+                if len(within) > known and way.to is not None:
+                    queue.append(way.to)
+        return then
+
+    def _go(self, way: Way, weights: Weights, target: dict[Key, Weights], asked: int) -> None:
+        """Move weights along a way, to a state or to the end."""
+        if not _largest(way.share):
+            return
+        self._moved += len(weights)
+        if self._moved > MOST_MOVED:
+            raise Inexact("The game has too many states for exact odds. Walk it instead.")
+        moved = self.carrier.mover(way.happened.does) if way.happened and way.happened.does else None
+        share = way.share
+        if way.moment is not None:
+            self._count(way, weights)
+        if way.end is not None:
+            assert way.at is not None
+            for aside, one in weights.items():
+                final = moved(aside) if moved else aside
+                self._finish(way, way.at, final, one, asked)
+            return
+        assert way.to is not None
+        into = target.setdefault(way.to, {})
+        for aside, one in weights.items():
+            after = moved(aside) if moved else aside
+            have = into.get(after)
+            if have is None:
+                have = into[after] = Moments()
+            have.merge(one, share, way.later)
+
+    def _count(self, way: Way, weights: Weights) -> None:
+        """Count a moment and its row."""
+        weight = sum(one.weight for one in weights.values()) * way.share
+        if not _largest(weight):
+            return
+        means = self.found.means
+        if way.moment is not None and MOMENTS[way.moment].counted:
+            means[way.moment] = means.get(way.moment, 0) + weight
+        if way.first_try:
+            means["first_try"] = means.get("first_try", 0) + weight
+        if way.happened is not None and way.happened.row is not None:
+            self.found.rows.add(way.happened.row.number)
+
+    # The ways from a state
+
+    def _next_ways(self, key: Key, asked: int) -> Iterator[Way]:
+        state = key.state
+        if self.total is not None and asked >= self.total:
+            yield Way(1, 0, end=("done", None), at=state)
+            return
+        counts = self.states.read(state)
+        counts.asked += 1
+        kept = self.states.kept(counts)
+        sorts = self.states.next_sorts(state, asked)
+        left = [state.left[sort] if self._draws else self.share_of[sort] for sort in sorts]
+        whole = sum(left)
+        for sort, have in zip(sorts, left, strict=True):
+            share = _part(have, whole, self.walker)
+            yield Way(share, 0, to=Key(self.states.after_opening(state, sort, kept), key.spent))
+
+    @property
+    def _draws(self) -> bool:
+        """Whether questions are drawn without repeats, from what is left of each sort."""
+        return not self.states.in_order and not self.states.repeating
+
+    def _ways_from(self, key: Key) -> list[Way]:
+        ways = self._ways.get(key)
+        if ways is None:
+            ways = self._ways[key] = list(
+                self._opened(key) if key.state.step == "visit" else self._tried(key)
+            )
+        return ways
+
+    def _opened(self, key: Key) -> Iterator[Way]:
+        counts = self.states.read(key.state)
+        counts.open(self.states.sorts[key.state.sort].tries)
+        opened = key.state._replace(counts=self.states.kept(counts))
+        yield self._after(Key(opened, key.spent), "opened", 1, 0, 0)
+
+    def _tried(self, key: Key) -> Iterator[Way]:
+        """A try, or the clock that runs out before it."""
+        sort, counts = self.states.sorts[key.state.sort], self.states.read(key.state)
+        before = 0 if self.game.clocks.restart_on_again else self.pace * (counts.attempt - 1)
+        question = inf if sort.seconds is None else round(1000 * sort.seconds) - before
+        game = inf if self.game_clock is None else self.game_clock - key.spent
+        if self.pace <= min(question, game):
+            share = self.walker.right(sort.guesses, counts.attempt)
+            used = before + self.pace
+            wrong: Moment = "missed" if counts.tries_left == 1 else "wrong"
+            yield self._after(key, "right", share, self.pace, used, sort.possible)
+            yield self._after(key, wrong, 1 - share, self.pace, used, sort.wrong_hits[0])
+        elif game <= question:
+            yield self._time_is_up(key.state, Way(1, int(game)), before + int(game), self.game_clock or 0)
+        else:
+            yield self._after(key, "late", 1, int(question), before + int(question))
+
+    def _after(self, key: Key, moment: Moment, share: Any, later: int, used: int, hits: int = 0) -> Way:
+        """The way that a moment leads, ``later`` milliseconds after the state began to wait."""
+        spent = key.spent + later if self.game_clock is not None else 0
+        also = self._clock(spent)
+        happened = self.course.happen(key.state, moment, used / 1000, hits, also)
+        row = happened.row
+        pause = row.hold if row else 0.0
+        breather = self.game.clocks.breather
+        if (
+            MOMENTS[moment].answers
+            and happened.onward in ("next", "revisit", "over")
+            and breather != "player"
+        ):
+            pause = max(pause, breather)
+        way = Way(share, later + round(1000 * pause), moment, happened)
+        way.first_try = moment == "right" and key.state.first and happened.attempt == 1
+        if happened.end is not None:
+            way.end, way.at = happened.end, happened.after
+        elif self.game_clock is not None and spent >= self.game_clock:
+            return self._time_is_up(happened.after, way, used, spent)
+        else:
+            state = self.course.goes_on(key.state, happened.after, moment, happened.onward)
+            way.to = Key(state, spent)
+        return way
+
+    def _time_is_up(self, state: State, way: Way, used: int, spent: int) -> Way:
+        """The game's clock has run out."""
+        ending = self.course.ending(state, used / 1000, self._clock(spent))
+        way.end = (self.program.endings[ending - 1][2].result if ending else "done", ending)
+        way.at = state
+        return way
+
+    def _clock(self, spent: int) -> dict[str, Value] | None:
+        if self.game_clock is None or not self.states.timed:
+            return None
+        return {"game_left": (self.game_clock - spent) / 1000}
+
+    # The end
+
+    def _finish(self, way: Way, state: State, aside: Aside, one: Moments, asked: int) -> None:
+        assert way.end is not None
+        weight = one.weight * way.share
+        result, meters, award = self._ended(state, aside, way.end[0], asked)
+        found = self.found
+        found.results[result] += weight
+        found.awards[award] = found.awards.get(award, 0) + weight
+        for name, value in meters.items():
+            values = found.meters.setdefault(name, {})
+            values[value] = values.get(value, 0) + weight
+        found.asked.add(asked, weight)
+        found.seconds.weight += weight
+        found.seconds.sum += (one.sum + way.later * one.weight) * way.share / 1000
+        square = one.square + 2 * way.later * one.sum + way.later * way.later * one.weight
+        found.seconds.square += square * way.share / 1_000_000
+        if _largest(weight):
+            found.seconds.low = min(found.seconds.low, (one.low + way.later) / 1000)
+            found.seconds.high = max(found.seconds.high, (one.high + way.later) / 1000)
+
+    def _ended(self, state: State, aside: Aside, result: str, asked: int) -> tuple[str, Meters, str]:
+        """The result, the final meters and the award of plays that end alike."""
+        key = (state, aside, result, asked)
+        known = self._ends.get(key)
+        if known is None:
+            known = self._ends[key] = self._look_at_end(state, aside, result, asked)
+        return known
+
+    def _look_at_end(self, state: State, aside: Aside, result: str, asked: int) -> tuple[str, Meters, str]:
+        names: dict[str, Value] = {**self.course.known(state, 0), **self.carrier.named(aside), "asked": asked}
+        right = names["right"]
+        names["percent"] = 100 * right / asked if asked and isinstance(right, int | float) else 0
+        meters: Meters = {name: _number(names, name) for name in self.program.meters}
+        row = first_row(self.program.rows["over"], names, lambda *_: None)
+        if row is not None:
+            self.found.rows.add(row.number)
+            with suppress(ExpressionError):
+                meters = meters_after(self.program, row, meters, names)
+            names |= meters
+        place = first_award(self.program, names, lambda *_: None)
+        award = "" if place is None else self.game.awards[place - 1].title
+        return result_after(result, row), meters, award
+
+
+def _number(names: Names, name: str) -> Number:
+    value = names[name]
+    assert isinstance(value, int | float)
+    return value
+
+
+def _asked(program: Program, choices: Choices) -> int | None:
+    """How many questions a play asks; None where its deck has no end."""
+    deck = Deck(program.game, choices)
+    return None if deck.endless else deck.total
+
+
+def _shares(states: States) -> list[int]:
+    """How many questions there are of each sort."""
+    return [states.sequence.count(sort) for sort in range(len(states.sorts))]
+
+
+def _problems(
+    program: Program, walker: Walker, choices: Choices, looked: LookedAt, states: States
+) -> Iterator[str]:
+    """Why odds can't be exact."""
+    game, several = program.game, len(states.sorts) > 1
+    deal = game.deal
+    if any(question.recipe is not None for question in pool(game, choices)) and (
+        several or walker.how == "knows"
+    ):
+        yield "Some of its questions are made as the play goes."
+    if several and states.mixed:
+        yield "Its questions differ in too many ways that its rules look at."
+    if several and deal.order in ("easiest_first", "by_topic"):
+        yield "Its questions come in an order by what its rules look at."
+    if several and deal.repeats == "when_empty":
+        yield "Its questions differ for its rules, and come round again."
+    if any(len(sort.wrong_hits) > 1 for sort in states.sorts):
+        yield "Its rules look at how many parts of a wrong answer were right."
+    rows = [row for some in program.rows.values() for row in some]
+    moved = any(row.time or row.source.restart for row in rows)
+    timed = bool(TIME_NAMES & looked.names)
+    if (walker.pace or timed) and (moved or program.question_seconds is not None):
+        yield "Its rules move its clocks."
+    if states.free and {"total", "left"} & looked.names:
+        yield "Its rules look at how many questions are left of an endless deck."
+
+
+def _one(walker: Walker) -> Any:
+    """All plays."""
+    return walker.share * 0 + 1
+
+
+def _part(have: int, whole: int, walker: Walker) -> Any:
+    return Fraction(have, whole) if isinstance(walker.share, Fraction) else have / whole
+
+
+def _largest(weight: Any) -> float:
+    """The weight, the largest one of an array."""
+    return float(weight.max()) if hasattr(weight, "max") else float(weight)

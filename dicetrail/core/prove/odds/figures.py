@@ -1,0 +1,136 @@
+"""Figures: what many plays come to, as shares and spreads, however they were found."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from math import sqrt
+from typing import Any
+
+from ...play.game import Number
+
+_NOISE = 1e-12
+RESULTS = ("won", "lost", "done", "stopped")
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """The mean of a number over all plays, its standard deviation, and its least and largest value."""
+
+    mean: float
+    sd: float
+    min: float
+    max: float
+
+
+class Moments:
+    """The weight, the first two moments and the bounds of a number, as plays are added to it."""
+
+    __slots__ = ("high", "low", "square", "sum", "weight")
+
+    def __init__(self) -> None:
+        self.weight: Any = 0
+        self.sum: Any = 0
+        self.square: Any = 0
+        self.low = float("inf")
+        self.high = float("-inf")
+
+    def add(self, value: Number, weight: Any = 1) -> None:
+        """Plays of some weight with a value."""
+        self.weight += weight
+        self.sum += weight * value
+        self.square += weight * value * value
+        self.low, self.high = min(self.low, value), max(self.high, value)
+
+    def merge(self, other: Moments, factor: Any, later: Number = 0) -> None:
+        """Plays that are another's, a ``factor`` of them, each value ``later`` by so much."""
+        self.weight += other.weight * factor
+        self.sum += (other.sum + later * other.weight) * factor
+        self.square += (other.square + 2 * later * other.sum + later * later * other.weight) * factor
+        self.low, self.high = min(self.low, other.low + later), max(self.high, other.high + later)
+
+    def spread(self) -> Spread:
+        """What was added, as a spread."""
+        if not self.weight:
+            return Spread(0, 0, 0, 0)
+        mean = self.sum / self.weight
+        variance = float(self.square / self.weight - mean * mean)
+        if variance < _NOISE * float(mean) ** 2:
+            variance = 0  # what floats make of no difference at all
+        return Spread(float(mean), sqrt(max(0.0, variance)), float(self.low), float(self.high))
+
+
+@dataclass(slots=True)
+class Figures:
+    """What the plays of a game come to. ``shares`` are between 0 and 1 and add up to 1 but for ``left_over``,
+    the share of plays that still go on. ``plays`` is how many were walked, None where none had to be.
+
+    ``meters`` hold for each value the share of plays that end with it; ``means`` are the means of counts, of
+    which more is known where they are among the ``counts``.
+    """
+
+    plays: int | None
+    results: dict[str, Any] = field(default_factory=lambda: dict.fromkeys(RESULTS, 0))
+    awards: dict[str, Any] = field(default_factory=dict)
+    meters: dict[str, dict[Number, Any]] = field(default_factory=dict)
+    asked: Moments = field(default_factory=Moments)
+    seconds: Moments = field(default_factory=Moments)
+    means: dict[str, Any] = field(default_factory=dict)
+    counts: dict[str, Moments] = field(default_factory=dict)
+    rows: set[int] = field(default_factory=set)
+    left_over: Any = 0
+
+    @property
+    def exact(self) -> bool:
+        """Whether nothing was walked."""
+        return self.plays is None
+
+    def spread_of(self, meter: str) -> Spread:
+        """The spread of a meter's final values."""
+        found = Moments()
+        for value, weight in self.meters[meter].items():
+            found.add(value, weight)
+        return found.spread()
+
+    def as_dict(self, rows: int) -> dict[str, Any]:
+        """The figures as the command line writes them; the game has so many ``rows``."""
+        meters = {name: _data(self.spread_of(name)) for name in self.meters}
+        return {
+            "exact": self.exact,
+            **({} if self.plays is None else {"plays": self.plays}),
+            "score": meters.get("score"),
+            "meters": meters,
+            "asked": _data(self.asked.spread()),
+            "seconds": _data(self.seconds.spread()),
+            "results": {name: float(share) for name, share in self.results.items()},
+            "awards": {title: float(share) for title, share in self.awards.items()},
+            "unused_rows": [number for number in range(1, rows + 1) if number not in self.rows],
+            **({"left_over": float(self.left_over)} if self.left_over else {}),
+        }
+
+
+def _data(spread: Spread) -> dict[str, float]:
+    return {"mean": spread.mean, "sd": spread.sd, "min": spread.min, "max": spread.max}
+
+
+def changes(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """What differs between two games' figures (as :meth:`Figures.as_dict` gives them), the largest share of
+    plays first, then the numbers."""
+    found = []
+    for kind, name in (("results", "{}"), ("awards", "award {}")):
+        for key in dict.fromkeys([*before[kind], *after[kind]]):
+            was, now = before[kind].get(key, 0), after[kind].get(key, 0)
+            if abs(was - now) > 1e-12:
+                said = name.format(f"‘{key}’" if key else "none") if kind == "awards" else key
+                found.append({"what": said, "before": was, "after": now})
+    found.sort(key=lambda one: -abs(one["after"] - one["before"]))
+    numbers = [*dict.fromkeys([*before["meters"], *after["meters"]])]
+    pairs = [(name, before["meters"].get(name), after["meters"].get(name)) for name in numbers]
+    pairs += [(name, before[name], after[name]) for name in ("asked", "seconds")]
+    for name, was, now in pairs:
+        means = [spread and spread["mean"] for spread in (was, now)]
+        if means[0] is None or means[1] is None or abs(means[0] - means[1]) > 1e-9:
+            found.append({"what": name, "before": means[0], "after": means[1]})
+    if before["unused_rows"] != after["unused_rows"]:
+        found.append({"what": "unused rows", "before": before["unused_rows"], "after": after["unused_rows"]})
+    return found
