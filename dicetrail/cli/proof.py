@@ -11,7 +11,7 @@ import typer
 
 from ..core.play.program import Program
 from ..core.play.setup import LARGEST_DICE
-from ..core.prove.odds.aims import DICE, PLAYS, Looked, look
+from ..core.prove.odds.aims import DICE, PLAYS, Held, look
 from ..core.prove.odds.exact import Inexact, odds
 from ..core.prove.odds.figures import Figures, changes
 from ..core.prove.odds.walker import Walker
@@ -66,7 +66,7 @@ def prove(game_path: GamePath, as_json: AsJson = False) -> None:
     leave_if(bool(failed or missed))
 
 
-def _told_of(aim: Looked) -> str:
+def _told_of(aim: Held) -> str:
     if aim.problem or aim.value is None:
         return aim.problem or "not a number"
     if aim.exact:

@@ -33,7 +33,7 @@ _Z = 1.959964
 
 
 @dataclass(frozen=True, slots=True)
-class Looked:
+class Held:
     """An aim that was looked at: whether it holds, the value of what it is about, and the bounds of that;
     they are the value where it is ``exact``. ``problem`` says why there is none, "" where there is."""
 
@@ -103,20 +103,20 @@ def expected(program: Program, text: str) -> Expected:
     return Expected(source, compile_expression(_about(plain)), shares)
 
 
-def look(program: Program, aims: list[AimPart], plays: int = PLAYS) -> list[Looked]:
+def look(program: Program, aims: list[AimPart], plays: int = PLAYS) -> list[Held]:
     """Look at every aim of a game; aims with the same walker share their figures."""
     figures: dict[tuple[Any, ...], Figures] = {}
     return [_look(program, aim, figures, plays) for aim in aims]
 
 
-def _look(program: Program, aim: AimPart, figures: dict[tuple[Any, ...], Figures], plays: int) -> Looked:
+def _look(program: Program, aim: AimPart, figures: dict[tuple[Any, ...], Figures], plays: int) -> Held:
     walker = walker_of(aim)
     try:
         wanted = expected(program, aim.expect)
         found = _figures(program, walker, wanted, figures, plays)
         return _held(aim.name, wanted, found)
     except ExpressionError as error:
-        return Looked(aim.name, False, None, None, None, False, f"{error}")
+        return Held(aim.name, False, None, None, None, False, f"{error}")
 
 
 def _figures(
@@ -145,12 +145,12 @@ def _known(name: str, found: Figures, wanted: Expected) -> bool:
     )
 
 
-def _held(name: str, wanted: Expected, found: Figures) -> Looked:
+def _held(name: str, wanted: Expected, found: Figures) -> Held:
     bounds = {one: _bounds(one, found, wanted) for one in wanted.names}
     middle = {one: value for one, (value, _, _) in bounds.items()}
     value = _number(wanted.about(middle))
     if found.exact:
-        return Looked(name, bool(wanted.source(middle)), value, value, value, True)
+        return Held(name, bool(wanted.source(middle)), value, value, value, True)
     corners = [
         dict(zip(bounds, corner, strict=True))
         for corner in product(*((low, high) for _, low, high in bounds.values()))
@@ -158,7 +158,7 @@ def _held(name: str, wanted: Expected, found: Figures) -> Looked:
     values = [_number(wanted.about(corner)) for corner in corners]
     holds = all(bool(wanted.source(corner)) for corner in [middle, *corners])
     numbers = [one for one in values if one is not None]
-    return Looked(name, holds, value, min(numbers, default=None), max(numbers, default=None), False)
+    return Held(name, holds, value, min(numbers, default=None), max(numbers, default=None), False)
 
 
 def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, float]:

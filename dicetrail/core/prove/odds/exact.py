@@ -41,7 +41,7 @@ class Inexact(ValueError):
     """Exact odds can't be had; the message says why, and to walk the game instead."""
 
 
-class Key(NamedTuple):
+class Spot(NamedTuple):
     """A state, and the milliseconds that the game's clock has run by then (0 where there is none)."""
 
     state: State
@@ -57,7 +57,7 @@ class Way:
     later: int
     moment: Moment | None = None
     happened: Happened | None = None
-    to: Key | None = None
+    to: Spot | None = None
     end: tuple[str, int | None] | None = None
     at: State | None = None
     first_try: bool = False
@@ -91,7 +91,7 @@ class Weighed:
         self.pace = round(1000 * walker.pace)
         self.game_clock = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
         self.found = Figures(None)
-        self._ways: dict[Key, list[Way]] = {}
+        self._ways: dict[Spot, list[Way]] = {}
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
         self._moved = 0
         self._counted = "asked" in looked.names
@@ -100,8 +100,8 @@ class Weighed:
         """Go all the ways."""
         one = Moments()
         one.add(0, _one(self.walker))
-        now: dict[Key, Weights] = {}
-        start = Key(self.states.first(), 0)
+        now: dict[Spot, Weights] = {}
+        start = Spot(self.states.first(), 0)
         begun = self._after(start, "begun", 1, 0, 0)
         self._go(begun, {self.carrier.first(): one}, now, asked=0)
         asked = 0
@@ -122,10 +122,10 @@ class Weighed:
             self.found.left_over = 0
         return self.found
 
-    def _question(self, now: dict[Key, Weights], asked: int) -> dict[Key, Weights]:
+    def _question(self, now: dict[Spot, Weights], asked: int) -> dict[Spot, Weights]:
         """Everything that happens until the next question, or the end."""
-        then: dict[Key, Weights] = {}
-        within: dict[Key, Weights] = {}
+        then: dict[Spot, Weights] = {}
+        within: dict[Spot, Weights] = {}
         for key, weights in now.items():
             for way in self._next_ways(key, asked):
                 self._go(way, weights, within, asked)
@@ -143,7 +143,7 @@ class Weighed:
                     queue.append(way.to)
         return then
 
-    def _go(self, way: Way, weights: Weights, target: dict[Key, Weights], asked: int) -> None:
+    def _go(self, way: Way, weights: Weights, target: dict[Spot, Weights], asked: int) -> None:
         """Move weights along a way, to a state or to the end."""
         if not _largest(way.share):
             return
@@ -184,7 +184,7 @@ class Weighed:
 
     # The ways from a state
 
-    def _next_ways(self, key: Key, asked: int) -> Iterator[Way]:
+    def _next_ways(self, key: Spot, asked: int) -> Iterator[Way]:
         state = key.state
         if self.total is not None and asked >= self.total:
             yield Way(1, 0, end=("done", None), at=state)
@@ -197,14 +197,14 @@ class Weighed:
         whole = sum(left)
         for sort, have in zip(sorts, left, strict=True):
             share = _part(have, whole, self.walker)
-            yield Way(share, 0, to=Key(self.states.after_opening(state, sort, kept), key.spent))
+            yield Way(share, 0, to=Spot(self.states.after_opening(state, sort, kept), key.spent))
 
     @property
     def _draws(self) -> bool:
         """Whether questions are drawn without repeats, from what is left of each sort."""
         return not self.states.in_order and not self.states.repeating
 
-    def _ways_from(self, key: Key) -> list[Way]:
+    def _ways_from(self, key: Spot) -> list[Way]:
         ways = self._ways.get(key)
         if ways is None:
             ways = self._ways[key] = list(
@@ -212,13 +212,13 @@ class Weighed:
             )
         return ways
 
-    def _opened(self, key: Key) -> Iterator[Way]:
+    def _opened(self, key: Spot) -> Iterator[Way]:
         counts = self.states.read(key.state)
         counts.open(self.states.sorts[key.state.sort].tries)
         opened = key.state._replace(counts=self.states.kept(counts))
-        yield self._after(Key(opened, key.spent), "opened", 1, 0, 0)
+        yield self._after(Spot(opened, key.spent), "opened", 1, 0, 0)
 
-    def _tried(self, key: Key) -> Iterator[Way]:
+    def _tried(self, key: Spot) -> Iterator[Way]:
         """A try, or the clock that runs out before it."""
         sort, counts = self.states.sorts[key.state.sort], self.states.read(key.state)
         before = 0 if self.game.clocks.restart_on_again else self.pace * (counts.attempt - 1)
@@ -235,7 +235,7 @@ class Weighed:
         else:
             yield self._after(key, "late", 1, int(question), before + int(question))
 
-    def _after(self, key: Key, moment: Moment, share: Any, later: int, used: int, hits: int = 0) -> Way:
+    def _after(self, key: Spot, moment: Moment, share: Any, later: int, used: int, hits: int = 0) -> Way:
         """The way that a moment leads, ``later`` milliseconds after the state began to wait."""
         spent = key.spent + later if self.game_clock is not None else 0
         also = self._clock(spent)
@@ -257,7 +257,7 @@ class Weighed:
             return self._time_is_up(happened.after, way, used, spent)
         else:
             state = self.course.goes_on(key.state, happened.after, moment, happened.onward)
-            way.to = Key(state, spent)
+            way.to = Spot(state, spent)
         return way
 
     def _time_is_up(self, state: State, way: Way, used: int, spent: int) -> Way:
