@@ -49,6 +49,12 @@ def text_of(session: Session, game: StoredGame, revision: int) -> str | None:
     return kept.text if kept else None
 
 
+def revisions_before(session: Session, game: StoredGame, most: int) -> list[GameRevision]:
+    """The latest revisions before the current one, the latest first."""
+    kept = select(GameRevision).where(GameRevision.game_id == game.id, GameRevision.number < game.revision)
+    return list(session.scalars(kept.order_by(GameRevision.number.desc()).limit(most)))
+
+
 def turn(session: Session, game: StoredGame, way: Way, base: int) -> None:
     """Undo the last change, or make it again; nothing happens where there is none. Raises Stale."""
     history.turn(session, game, way, base)

@@ -46,6 +46,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
     own = ask("POST", "/api/workshop/packs/paste", {"name": "own.tsv", "text": ROWS})["pack"]
     files = ask("GET", "/api/workshop/media", None)
     job = ask("POST", f"/api/workshop/games/{game['id']}/fairness", {"deals": 10})["job"]["id"]
+    walk = ask("POST", f"/api/workshop/games/{game['id']}/proof/walk", {"plays": 2})["job"]["id"]
     play = ask("POST", f"/api/players/games/{game['slug']}/plays", {"player": "Ida"})["id"]
     record = ask("GET", f"/api/workshop/packs/{own['id']}/questions/0", None)["record"]
     played = {"dice": 1, "moves": ["right", "wrong", "right"]}
@@ -142,6 +143,13 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(f"GET {of_game}/fairness/{{job_id}}", f"{here}/fairness/{job}"),
         Asked(f"GET {of_game}/feedback", f"{here}/feedback"),
         Asked(f"POST {of_game}/feedback/try", f"{here}/feedback/try", {"cue": "bright"}),
+        Asked(f"GET {of_game}/proof/odds", f"{here}/proof/odds?share=0.7"),
+        Asked(f"GET {of_game}/proof/curve", f"{here}/proof/curve"),
+        Asked(f"POST {of_game}/proof/walk", f"{here}/proof/walk", {"share": 0.7, "plays": 3}),
+        Asked(f"GET {of_game}/proof/walk/{{job_id}}", f"{here}/proof/walk/{walk}"),
+        Asked(f"GET {of_game}/proof/aims", f"{here}/proof/aims"),
+        Asked(f"GET {of_game}/proof/versions", f"{here}/proof/versions"),
+        Asked(f"GET {of_game}/proof/compare", f"{here}/proof/compare?revision=1"),
         Asked(f"GET {of_game}/page/start", f"{here}/page/start"),
         Asked(f"GET {of_game}/page/{{state}}", f"{here}/page/good"),
         Asked(f"POST {of_game}/bench", f"{here}/bench", played),

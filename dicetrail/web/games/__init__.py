@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from . import checking, deal, feedback, games, rules, shelf
+from . import checking, deal, feedback, games, proof, rules, shelf
 
 router = APIRouter()
-for _part in (games, rules, checking, deal, feedback, shelf):
+for _part in (games, rules, checking, deal, feedback, proof, shelf):
     router.include_router(_part.router)

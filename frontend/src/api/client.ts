@@ -45,6 +45,17 @@ export type FeedbackOf = Shapes["FeedbackOut"];
 export type CuePart = Shapes["CuePart"];
 export type SoundPart = Shapes["SoundPart"];
 export type ComesTo = Shapes["ComesToOut"];
+export type Figures = Shapes["FiguresOut"];
+export type Curve = Shapes["CurveOut"];
+export type Held = Shapes["HeldOut"];
+export type Compared = Shapes["ComparedOut"];
+export type Walk = Shapes["WalkOut"];
+/** Who plays: how well, and how fast. */
+export interface Walker {
+  how: "skill" | "knows";
+  share: number;
+  pace: number;
+}
 export type Manner = Shapes["MannerOut"];
 export type DealMade = Shapes["DealOut"];
 export type Card = Shapes["CardOut"];
@@ -312,6 +323,24 @@ export const api = {
   firstSet: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/first-set", { params: ofGame(id) })),
 
+  odds: (id: number, query: Walker) =>
+    told(GET("/api/workshop/games/{game_id}/proof/odds", { params: { ...ofGame(id), query } })),
+  curve: (id: number, query: Pick<Walker, "how" | "pace">) =>
+    told(GET("/api/workshop/games/{game_id}/proof/curve", { params: { ...ofGame(id), query } })),
+  startWalk: (id: number, body: Walker & { plays: number }) =>
+    told(POST("/api/workshop/games/{game_id}/proof/walk", { params: ofGame(id), body })),
+  walk: (game_id: number, job_id: string) =>
+    told(
+      GET("/api/workshop/games/{game_id}/proof/walk/{job_id}", {
+        params: { path: { game_id, job_id } },
+      }),
+    ),
+  aims: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/proof/aims", { params: ofGame(id) })),
+  versions: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/proof/versions", { params: ofGame(id) })),
+  compare: (id: number, query: Walker & { revision: number }) =>
+    told(GET("/api/workshop/games/{game_id}/proof/compare", { params: { ...ofGame(id), query } })),
   pageStart: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/page/start", { params: ofGame(id) })),
   pageAt: (id: number, state: PageState) =>

@@ -648,6 +648,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/proof/aims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Game Aims
+         * @description The aims of a game, looked at: exactly where that can be, else by walking.
+         */
+        get: operations["game_aims_api_workshop_games__game_id__proof_aims_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Versions
+         * @description This version of a game beside an earlier one.
+         */
+        get: operations["compare_versions_api_workshop_games__game_id__proof_compare_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Game Curve
+         * @description What plays come to for walkers of every skill, in one search.
+         */
+        get: operations["game_curve_api_workshop_games__game_id__proof_curve_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Game Odds
+         * @description Exactly what plays of a walker come to, or why that can't be had.
+         */
+        get: operations["game_odds_api_workshop_games__game_id__proof_odds_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Game Versions
+         * @description The versions of a game before this one, the latest first, each by what was changed in it.
+         */
+        get: operations["game_versions_api_workshop_games__game_id__proof_versions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Walk
+         * @description Begin to walk plays; ask after it by its job.
+         */
+        post: operations["start_walk_api_workshop_games__game_id__proof_walk_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/games/{game_id}/proof/walk/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walk So Far
+         * @description What the plays walked so far come to.
+         */
+        get: operations["walk_so_far_api_workshop_games__game_id__proof_walk__job_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/rules": {
         parameters: {
             query?: never;
@@ -1343,6 +1483,16 @@ export interface components {
             skill?: number | null;
         };
         /**
+         * AimsOut
+         * @description The aims of a game, looked at.
+         */
+        AimsOut: {
+            /** Aims */
+            aims: components["schemas"]["HeldOut"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * AlongPart
          * @description What must hold on the way, after so many moves.
          */
@@ -1590,6 +1740,18 @@ export interface components {
             problem: string;
         };
         /**
+         * ChangedOut
+         * @description Something that a change made otherwise; rows are named by their numbers.
+         */
+        ChangedOut: {
+            /** After */
+            after: number | string | null;
+            /** Before */
+            before: number | string | null;
+            /** What */
+            what: string;
+        };
+        /**
          * CheckingOut
          * @description How the answers to a question are compared: the switches of the game, of its pack and its own, and of
          *     each kind which setting holds, for the question and (``around``) at each of the three; with samples, and
@@ -1804,6 +1966,22 @@ export interface components {
             revision: number;
         };
         /**
+         * ComparedOut
+         * @description Two versions of a game, side by side, the largest differences first.
+         */
+        ComparedOut: {
+            after: components["schemas"]["FiguresOut"];
+            before: components["schemas"]["FiguresOut"];
+            /** Changed */
+            changed: components["schemas"]["ChangedOut"][];
+            /** Earlier */
+            earlier: number;
+            /** Exact */
+            exact: boolean;
+            /** Revision */
+            revision: number;
+        };
+        /**
          * ConditionOut
          * @description A condition in words, and the expression that says it.
          */
@@ -1953,6 +2131,31 @@ export interface components {
              * @enum {string}
              */
             tone: "good" | "bad" | "info" | "plain";
+        };
+        /**
+         * CurveOut
+         * @description Shares of results and awards, and means of meters, for each of some ``shares`` of skill or knowledge;
+         *     or in ``problem`` why they can't be had.
+         */
+        CurveOut: {
+            /** Awards */
+            awards: {
+                [key: string]: number[];
+            };
+            /** Means */
+            means: {
+                [key: string]: number[];
+            };
+            /** Problem */
+            problem: string;
+            /** Results */
+            results: {
+                [key: string]: number[];
+            };
+            /** Revision */
+            revision: number;
+            /** Shares */
+            shares: number[];
         };
         /**
          * DealOut
@@ -2403,6 +2606,37 @@ export interface components {
             why: string;
         };
         /**
+         * FiguresOut
+         * @description What plays come to; ``plays`` of them were walked, None where the figures are exact. ``meters`` hold
+         *     the values that plays end with, ``left_over`` is the share of plays that still go on.
+         */
+        FiguresOut: {
+            asked: components["schemas"]["SpreadOut"];
+            /** Awards */
+            awards: {
+                [key: string]: number;
+            };
+            /** Left Over */
+            left_over: number;
+            /** Meters */
+            meters: {
+                [key: string]: components["schemas"]["ShareOut"][];
+            };
+            /** Plays */
+            plays: number | null;
+            /** Results */
+            results: {
+                [key: string]: number;
+            };
+            seconds: components["schemas"]["SpreadOut"];
+            /** Spreads */
+            spreads: {
+                [key: string]: components["schemas"]["SpreadOut"];
+            };
+            /** Unused Rows */
+            unused_rows: number[];
+        };
+        /**
          * FindingOut
          * @description Something that was counted over many deals, and what is to be said of it.
          */
@@ -2604,6 +2838,27 @@ export interface components {
             left: string[];
             pack: components["schemas"]["PackOut"];
             target: components["schemas"]["PackOut"];
+        };
+        /**
+         * HeldOut
+         * @description An aim, whether it holds, its value and the bounds of that; ``problem`` says why there is none.
+         */
+        HeldOut: {
+            aim: components["schemas"]["AimPart"];
+            /** Exact */
+            exact: boolean;
+            /** High */
+            high: number | null;
+            /** Holds */
+            holds: boolean;
+            /** Low */
+            low: number | null;
+            /** Number */
+            number: number;
+            /** Problem */
+            problem: string;
+            /** Value */
+            value: number | null;
         };
         /**
          * InvitationOut
@@ -3195,6 +3450,17 @@ export interface components {
             max: number;
             /** Min */
             min: number;
+        };
+        /**
+         * OddsOut
+         * @description Exact figures, or in ``problem`` why there are none.
+         */
+        OddsOut: {
+            figures: components["schemas"]["FiguresOut"] | null;
+            /** Problem */
+            problem: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * OffOut
@@ -3805,6 +4071,16 @@ export interface components {
             topic: "ask" | "none";
         };
         /**
+         * ShareOut
+         * @description A value, and the share of plays that end with it (0 to 1).
+         */
+        ShareOut: {
+            /** Share */
+            share: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * ShelfOut
          * @description Everything on the shelf in short, and what was taken off it, the latest first.
          */
@@ -3950,6 +4226,20 @@ export interface components {
             tone: "soft" | "clear" | "bright" | "breath";
         };
         /**
+         * SpreadOut
+         * @description A number over all plays: its mean, standard deviation, least and largest value.
+         */
+        SpreadOut: {
+            /** Max */
+            max: number;
+            /** Mean */
+            mean: number;
+            /** Min */
+            min: number;
+            /** Sd */
+            sd: number;
+        };
+        /**
          * StepOut
          * @description A step of a play in short. ``made_by`` moves had been made when it happened; ``changes`` are those of
          *     its meters.
@@ -4082,6 +4372,18 @@ export interface components {
             dice: number;
         };
         /**
+         * VersionOut
+         * @description An earlier version of a game: when it was made, and the first line that was changed since in it.
+         */
+        VersionOut: {
+            /** Revision */
+            revision: number;
+            /** Said */
+            said: string;
+            /** Updated */
+            updated: string | null;
+        };
+        /**
          * View
          * @description All that a player sees. ``steps`` grows with the trail.
          *
@@ -4135,6 +4437,41 @@ export interface components {
             /** Waits For Player */
             waits_for_player: boolean;
             welcome: components["schemas"]["Welcome"];
+        };
+        /**
+         * WalkIn
+         * @description Plays to be walked.
+         */
+        WalkIn: {
+            /**
+             * How
+             * @default skill
+             * @enum {string}
+             */
+            how: "skill" | "knows";
+            /**
+             * Pace
+             * @default 0
+             */
+            pace: number;
+            /**
+             * Plays
+             * @default 2000
+             */
+            plays: number;
+            /**
+             * Share
+             * @default 0.5
+             */
+            share: number;
+        };
+        /**
+         * WalkOut
+         * @description A walk: how far it has come, and what its plays come to so far.
+         */
+        WalkOut: {
+            figures: components["schemas"]["FiguresOut"] | null;
+            job: components["schemas"]["JobOut"];
         };
         /**
          * WalkedOut
@@ -8046,6 +8383,806 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    game_aims_api_workshop_games__game_id__proof_aims_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AimsOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    compare_versions_api_workshop_games__game_id__proof_compare_get: {
+        parameters: {
+            query: {
+                revision: number;
+                how?: "skill" | "knows";
+                share?: number;
+                pace?: number;
+            };
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    game_curve_api_workshop_games__game_id__proof_curve_get: {
+        parameters: {
+            query?: {
+                how?: "skill" | "knows";
+                pace?: number;
+            };
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurveOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    game_odds_api_workshop_games__game_id__proof_odds_get: {
+        parameters: {
+            query?: {
+                how?: "skill" | "knows";
+                share?: number;
+                pace?: number;
+            };
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OddsOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    game_versions_api_workshop_games__game_id__proof_versions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    start_walk_api_workshop_games__game_id__proof_walk_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    walk_so_far_api_workshop_games__game_id__proof_walk__job_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
                 };
             };
             /** @description It is no request that can be read. */

@@ -54,6 +54,9 @@ export function Frame() {
               state="play, go back, compare"
             />
           )}
+          {game && (
+            <Stop to={`/games/${game.id}/proof`} title="Proof" state="odds, aims, changes" />
+          )}
         </ol>
       </nav>
       <main className="relative overflow-auto">

@@ -13,6 +13,7 @@ import { Feedback } from "./feedback/Feedback";
 import { Questions } from "./questions/Questions";
 import { Shelf } from "./shelf/Shelf";
 
+const Proof = lazy(() => import("./proof/Proof").then(({ Proof }) => ({ default: Proof })));
 const Rules = lazy(() => import("./rules/Rules"));
 
 /** Asked whether or not there is a network: the server may well be this machine. */
@@ -55,6 +56,14 @@ const router = createBrowserRouter([
       },
       { path: "/games/:gameId/feedback", element: <Feedback /> },
       { path: "/games/:gameId/playtest", element: <Bench /> },
+      {
+        path: "/games/:gameId/proof",
+        element: (
+          <Suspense fallback={<p className="p-6">Opening the proof …</p>}>
+            <Proof />
+          </Suspense>
+        ),
+      },
       { path: "*", element: <Lost /> },
     ],
   },

@@ -110,8 +110,8 @@ class Weighed:
                 left = sum(_largest(one.weight) for weights in now.values() for one in weights.values())
                 if left > LEFT:
                     raise Inexact(
-                        f"After {MOST_QUESTIONS:,} questions {100 * left:.0f} % of the plays still go on"
-                        f"{' (at a pace of 0 no clock runs out)' if not self.pace else ''}. Walk it instead."
+                        f"After {MOST_QUESTIONS:,} questions {100 * left:.0f} % of the plays still go on."
+                        f"{self._paceless()} Walk it instead."
                     )
                 break
             now = self._question(now, asked)
@@ -149,7 +149,7 @@ class Weighed:
             return
         self._moved += len(weights)
         if self._moved > MOST_MOVED:
-            raise Inexact("The game has too many states for exact odds. Walk it instead.")
+            raise Inexact(f"The game has too many states for exact odds.{self._paceless()} Walk it instead.")
         moved = self.carrier.mover(way.happened.does) if way.happened and way.happened.does else None
         share = way.share
         if way.moment is not None:
@@ -168,6 +168,12 @@ class Weighed:
             if have is None:
                 have = into[after] = Moments()
             have.merge(one, share, way.later)
+
+    def _paceless(self) -> str:
+        """A word on clocks that never run out."""
+        if self.pace or self.game_clock is None:
+            return ""
+        return " Its clock does not run while a try takes no time: say how many seconds one takes."
 
     def _count(self, way: Way, weights: Weights) -> None:
         """Count a moment and its row."""

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Literal
+from typing import Any, Literal
 
-Share = float | Fraction
+Share = Any
+"""A share from 0 to 1: a float, a fraction, or an array of floats."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +31,7 @@ class Walker:
             return self.share
         left = guesses - (attempt - 1)
         guessed: Share = Fraction(1, left) if guesses and left > 0 else 0
-        if isinstance(self.share, float):
+        if not isinstance(self.share, Fraction):
             guessed = float(guessed)
         if attempt > 1:
             return guessed

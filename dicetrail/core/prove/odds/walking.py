@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from copy import copy
 from dataclasses import replace
 from math import sqrt
 
@@ -22,6 +23,41 @@ TELL_EVERY = 100
 _SURE = 1 << 53
 
 
+class Walking:
+    """Plays that are made one after another, and what those made so far come to."""
+
+    def __init__(self, program: Program, walker: Walker, dice: int, choices: Choices | None = None) -> None:
+        self._program, self._walker = program, walker
+        self._choices = choices or choose(program.game, 0)
+        self._rolls = Stream(dice, "walk")
+        self._sum = Figures(0)
+        self.made = 0
+
+    def make(self, plays: int, progress: Progress | None = None) -> None:
+        """Make so many more plays."""
+        for number in range(plays):
+            if progress is not None and number % TELL_EVERY == 0:
+                progress(number, plays)
+            choices = replace(self._choices, dice=self._rolls.below(LARGEST_DICE))
+            _add(self._sum, one_play(self._program, self._walker, choices))
+            self.made += 1
+
+    def figures(self) -> Figures:
+        """What the plays made so far come to; it does not change when more are made."""
+        share, found = 1 / max(1, self.made), self._sum
+        return Figures(
+            self.made,
+            {name: number * share for name, number in found.results.items()},
+            {title: number * share for title, number in found.awards.items()},
+            {name: {one: n * share for one, n in values.items()} for name, values in found.meters.items()},
+            copy(found.asked),
+            copy(found.seconds),
+            {name: number * share for name, number in found.means.items()},
+            {name: copy(moments) for name, moments in found.counts.items()},
+            set(found.rows),
+        )
+
+
 def walk(
     program: Program,
     walker: Walker,
@@ -31,15 +67,9 @@ def walk(
     progress: Progress | None = None,
 ) -> Figures:
     """What so many plays come to. The same ``dice`` give the same plays."""
-    chosen = choices or choose(program.game, 0)
-    found = Figures(plays)
-    rolls = Stream(dice, "walk")
-    share = 1 / plays if plays else 0
-    for number in range(plays):
-        if progress is not None and number % TELL_EVERY == 0:
-            progress(number, plays)
-        _add(found, one_play(program, walker, replace(chosen, dice=rolls.below(LARGEST_DICE))), share)
-    return found
+    walking = Walking(program, walker, dice, choices)
+    walking.make(plays, progress)
+    return walking.figures()
 
 
 def one_play(program: Program, walker: Walker, choices: Choices) -> Run:
@@ -62,19 +92,19 @@ def one_play(program: Program, walker: Walker, choices: Choices) -> Run:
     return run
 
 
-def _add(found: Figures, run: Run, share: float) -> None:
+def _add(found: Figures, run: Run) -> None:
     """Add what a play came to."""
     assert run.outcome is not None
-    found.results[run.outcome.result] += share
-    found.awards[run.outcome.award] = found.awards.get(run.outcome.award, 0) + share
+    found.results[run.outcome.result] += 1
+    found.awards[run.outcome.award] = found.awards.get(run.outcome.award, 0) + 1
     for name, value in run.meters.items():
         values = found.meters.setdefault(name, {})
-        values[value] = values.get(value, 0) + share
-    found.asked.add(run.counts.asked, share)
-    found.seconds.add(run.trail[-1].at / 1000, share)
+        values[value] = values.get(value, 0) + 1
+    found.asked.add(run.counts.asked)
+    found.seconds.add(run.trail[-1].at / 1000)
     for name, count in run.counts.totals().items():
-        found.means[name] = found.means.get(name, 0) + count * share
-        found.counts.setdefault(name, Moments()).add(count, share)
+        found.means[name] = found.means.get(name, 0) + count
+        found.counts.setdefault(name, Moments()).add(count)
     found.rows.update(step.row for step in run.trail if step.row is not None)
 
 

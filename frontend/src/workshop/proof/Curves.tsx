@@ -1,0 +1,108 @@
+import { useState } from "react";
+import type { Curve, Walker } from "../../api/client";
+import { share } from "./said";
+
+interface Props {
+  curve: Curve;
+  how: Walker["how"];
+  /** The skill that is chosen, marked on it. */
+  at: number;
+}
+
+const WIDE = 560;
+const HIGH = 150;
+const STROKES = ["", "7 4", "2 3", "10 3 2 3", "1 6", "14 4"];
+
+/** How likely each result and award is over all skills from 0 to 1. */
+export function Curves({ curve, how, at }: Props) {
+  const results = Object.entries(curve.results);
+  const awards = Object.entries(curve.awards).filter(([title]) => title);
+  const [kind, setKind] = useState<"results" | "awards">("results");
+  const lines = (kind === "results" ? results : awards).filter(([, parts]) =>
+    parts.some((part) => part > 0),
+  );
+  const x = (value: number) => value * WIDE;
+  const y = (part: number) => HIGH - part * HIGH;
+  const near = Math.round(at * (curve.shares.length - 1));
+  return (
+    <figure className="flex flex-col gap-2" data-curve={kind}>
+      <figcaption className="flex items-center gap-4">
+        <span className="font-head text-base font-semibold">
+          Over all {how === "skill" ? "skills" : "shares of knowledge"}, exactly
+        </span>
+        {awards.length > 0 && (
+          <span role="group" aria-label="Drawn" className="flex gap-1">
+            {(["results", "awards"] as const).map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={kind === one}
+                className="rounded-sm border border-line px-2 text-sm aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
+                onClick={() => setKind(one)}
+              >
+                {one}
+              </button>
+            ))}
+          </span>
+        )}
+      </figcaption>
+      <div className="flex flex-wrap items-start gap-5">
+        <svg
+          viewBox={`-6 -6 ${WIDE + 12} ${HIGH + 26}`}
+          className="w-full max-w-xl"
+          role="img"
+          aria-label={lines
+            .map(
+              ([name, parts]) => `${name}: ${share(parts[0] ?? 0)} to ${share(parts.at(-1) ?? 0)}`,
+            )
+            .join("; ")}
+        >
+          <path d={`M0 0V${HIGH}H${WIDE}`} fill="none" className="stroke-edge" />
+          <path
+            d={`M0 ${HIGH / 2}H${WIDE}`}
+            fill="none"
+            className="stroke-line"
+            strokeDasharray="2 4"
+          />
+          <path d={`M${x(at)} 0V${HIGH}`} className="stroke-ochre" strokeDasharray="3 3" />
+          {lines.map(([name, parts], n) => (
+            <polyline
+              key={name}
+              fill="none"
+              strokeWidth="2"
+              strokeDasharray={STROKES[n % STROKES.length]}
+              className={n % 2 ? "stroke-lake" : "stroke-pine"}
+              points={parts.map((part, k) => `${x(curve.shares[k] ?? 0)},${y(part)}`).join(" ")}
+            />
+          ))}
+          {[0, 0.25, 0.5, 0.75, 1].map((tick) => (
+            <text
+              key={tick}
+              x={x(tick)}
+              y={HIGH + 15}
+              textAnchor={tick === 0 ? "start" : tick === 1 ? "end" : "middle"}
+              className="fill-soft text-[12px]"
+            >
+              {tick}
+            </text>
+          ))}
+        </svg>
+        <ul className="flex flex-col gap-1 text-sm">
+          {lines.map(([name, parts], n) => (
+            <li key={name} className="flex items-center gap-2">
+              <svg width="34" height="8" aria-hidden="true">
+                <path
+                  d="M0 4H34"
+                  strokeWidth="2"
+                  strokeDasharray={STROKES[n % STROKES.length]}
+                  className={n % 2 ? "stroke-lake" : "stroke-pine"}
+                />
+              </svg>
+              {name}: {share(parts[near] ?? 0)}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </figure>
+  );
+}

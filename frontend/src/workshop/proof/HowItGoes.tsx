@@ -1,0 +1,154 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useDeferredValue, useState } from "react";
+import { api, type Figures, type Game, type Walker } from "../../api/client";
+import { Amount } from "../../ui/Amount";
+import { Button } from "../../ui/Button";
+import { Progress } from "../../ui/Progress";
+import { Curves } from "./Curves";
+import { FigureTable } from "./FigureTable";
+import { number } from "./said";
+
+const PLAYS = 2000;
+
+interface Props {
+  game: Game;
+  walker: Walker;
+  setWalker: (walker: Walker) => void;
+}
+
+/** How plays come out for a player one chooses: exactly where that can be, else by walking many. */
+export function HowItGoes({ game, walker, setWalker }: Props) {
+  const asked = useDeferredValue(walker);
+  const exact = useQuery({
+    queryKey: ["odds", game.id, game.revision, asked],
+    queryFn: () => api.odds(game.id, asked),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const curve = useQuery({
+    queryKey: ["curve", game.id, game.revision, asked.how, asked.pace],
+    queryFn: () => api.curve(game.id, { how: asked.how, pace: asked.pace }),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const problem = exact.data?.problem ?? "";
+  return (
+    <section aria-labelledby="goes" className="flex flex-col gap-3" data-odds={state(exact)}>
+      <h2 id="goes" className="text-xl">
+        How it goes
+      </h2>
+      <WalkerFields walker={walker} setWalker={setWalker} />
+      {exact.error && <p className="text-ember">{exact.error.message}</p>}
+      {exact.data?.figures && <FigureTable figures={exact.data.figures} said="exactly" />}
+      {problem && (
+        <Walked
+          key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace}`}
+          game={game}
+          walker={asked}
+          problem={problem}
+        />
+      )}
+      {curve.data && curve.data.shares.length > 0 && (
+        <Curves curve={curve.data} how={asked.how} at={walker.share} />
+      )}
+    </section>
+  );
+}
+
+function state(query: { isFetching: boolean; data?: { problem: string } | undefined }): string {
+  if (query.isFetching || !query.data) return "looking";
+  return query.data.problem ? "inexact" : "exact";
+}
+
+interface FieldsProps {
+  walker: Walker;
+  setWalker: (walker: Walker) => void;
+}
+
+function WalkerFields({ walker, setWalker }: FieldsProps) {
+  const { how, share, pace } = walker;
+  return (
+    <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+      <div role="group" aria-label="Who plays" className="flex gap-1">
+        {(["skill", "knows"] as const).map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-pressed={how === one}
+            className="rounded-sm border border-line px-2 aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
+            onClick={() => setWalker({ ...walker, how: one })}
+          >
+            {one === "skill" ? "by skill" : "knows, else guesses"}
+          </button>
+        ))}
+      </div>
+      <label className="flex min-w-64 flex-1 items-center gap-3">
+        <span>{how === "skill" ? "Skill" : "Knows"}</span>
+        <input
+          type="range"
+          className="flex-1 accent-pine"
+          min={0}
+          max={1}
+          step={0.05}
+          value={share}
+          onChange={(event) => setWalker({ ...walker, share: Number(event.target.value) })}
+        />
+        <span className="w-10 text-end font-bold tabular-nums">{number(share)}</span>
+      </label>
+      <Amount
+        label="A try takes"
+        unit="s"
+        step={0.5}
+        value={pace}
+        keep={(next) => setWalker({ ...walker, pace: Math.max(0, next) })}
+      />
+    </div>
+  );
+}
+
+interface WalkedProps {
+  game: Game;
+  walker: Walker;
+  problem: string;
+}
+
+/** Why there are no exact odds, and plays walked instead. */
+function Walked({ game, walker, problem }: WalkedProps) {
+  const [job, setJob] = useState("");
+  const begin = useMutation({
+    mutationFn: () => api.startWalk(game.id, { ...walker, plays: PLAYS }),
+    onSuccess: (walk) => setJob(walk.job.id),
+  });
+  const found = useQuery({
+    queryKey: ["walk", job],
+    queryFn: () => api.walk(game.id, job),
+    enabled: job !== "",
+    refetchInterval: ({ state: { data } }) =>
+      !data || ["waiting", "working"].includes(data.job.state) ? 300 : false,
+  });
+  const walk = found.data;
+  const going = job !== "" && (!walk || ["waiting", "working"].includes(walk.job.state));
+  const figures: Figures | null | undefined = walk?.figures;
+  return (
+    <div className="flex flex-col gap-3" data-walk={walk?.job.state ?? "none"}>
+      <p className="text-soft">{problem}</p>
+      <div className="flex items-center gap-4">
+        {going ? (
+          <Button onClick={() => void api.stopJob(job)}>Cancel</Button>
+        ) : (
+          <Button weight="main" disabled={begin.isPending} onClick={() => begin.mutate()}>
+            Walk {PLAYS.toLocaleString("en")} plays
+          </Button>
+        )}
+        {walk && <Progress label="Plays walked" value={walk.job.done} max={PLAYS} />}
+      </div>
+      {begin.error && <p className="text-ember">{begin.error.message}</p>}
+      {figures && (
+        <FigureTable
+          figures={figures}
+          said={`${(figures.plays ?? 0).toLocaleString("en")} plays walked`}
+        />
+      )}
+    </div>
+  );
+}

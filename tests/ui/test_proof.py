@@ -1,0 +1,100 @@
+"""Proof in the browser: what is wrong, aims, odds by skill, walks, and what a change did."""
+
+from __future__ import annotations
+
+import unittest
+
+from selenium.webdriver.common.keys import Keys
+
+from .harness import Browser, Served
+
+
+class Proof(unittest.TestCase):
+    served: Served
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls):
+        cls.served = Served(demo=True)
+        cls.browser = Browser()
+        cls.addClassCleanup(cls.served.stop)
+        cls.addClassCleanup(cls.browser.close)
+
+    def open(self, number: int, odds: str = "exact") -> None:
+        self.browser.open(f"{self.served.url}/games/{number}/proof")
+        self.browser.until("[data-odds]", "data-odds", odds)
+
+    def part(self, name: str) -> float:
+        return float(self.browser.find(f"[data-share='{name}']").get_attribute("data-part"))
+
+    def test_1_what_was_planted_is_seen_without_a_hint(self):
+        """An aim that fails, a row that is never used, and second tries that pay as much as first ones."""
+        browser = self.browser
+        self.open(9)
+        browser.find("[data-aim][data-holds=false]", "a good walker gets home")
+        browser.find("[data-figures]", "never used: row 2")
+        browser.find("[data-snag]", "This row never applies: row 1 stands before it")
+        browser.find("[data-curve]")
+        self.assertEqual((browser.axe(), browser.console()), ([], []))
+
+    def test_2_odds_follow_the_skill_by_keyboard(self):
+        browser = self.browser
+        self.open(1)
+        before = self.part("lost")
+        slider = browser.find("input[type=range]")
+        slider.send_keys(Keys.END)
+        browser.find("[data-share=done][data-part='1']")
+        slider.send_keys(Keys.HOME)
+        browser.find("[data-share=lost][data-part='1']")
+        self.assertGreater(before, 0)
+        browser.press("awards")
+        browser.until("[data-curve]", "data-curve", "awards")
+        self.assertEqual(browser.axe(), [])
+
+    def test_3_an_aim_is_written_changed_and_removed(self):
+        browser = self.browser
+        self.open(5)
+        browser.find("[aria-label='Name of a new aim']").send_keys("nobody gets far")
+        browser.find("[aria-label='What a new aim expects']").send_keys("asked < 4", Keys.ENTER)
+        browser.find("[data-aim='nobody gets far'][data-holds=true]", "exactly")
+        field = browser.find("[aria-label='What ‘nobody gets far’ expects']")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys("asked < 2", Keys.ENTER)
+        browser.find("[data-aim='nobody gets far'][data-holds=false]", "does not hold")
+        browser.find("[aria-label='Remove the aim ‘nobody gets far’']").click()
+        browser.gone("[data-aim]")
+
+    def test_4_what_a_change_did(self):
+        browser = self.browser
+        game = self.served.ask("GET", "/api/workshop/games/1")
+        text = game["text"].replace("add: {score: 2}", "add: {score: 5}")
+        self.assertNotEqual(text, game["text"])
+        self.served.ask("PUT", "/api/workshop/games/1", {"text": text, "revision": game["revision"]})
+        self.open(1)
+        browser.find("[data-changed=score]")
+        self.assertIn("{score: 2}", browser.body())
+        self.assertEqual(browser.axe(), [])
+
+    def test_5_where_odds_can_not_be_exact_plays_are_walked(self):
+        browser = self.browser
+        self.open(4, "inexact")
+        browser.find("p", "Walk it instead.")
+        browser.press("Walk 2,000 plays")
+        browser.find("[data-figures]", "plays walked")
+        browser.press("Cancel")
+        browser.until("[data-walk]", "data-walk", "stopped")
+        self.assertEqual((browser.axe(), browser.console()), ([], []))
+
+    def test_6_it_can_be_read_on_a_phone(self):
+        self.browser.resize(390, 800)
+        self.addCleanup(self.browser.resize, 1280, 800)
+        self.open(1)
+        wide, room = self.browser.driver.execute_script(
+            "return [document.scrollingElement.scrollWidth, innerWidth]"
+        )
+        self.assertLessEqual(wide, room)
+        self.assertEqual(self.browser.axe(), [])
+
+
+if __name__ == "__main__":
+    unittest.main()
