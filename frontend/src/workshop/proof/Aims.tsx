@@ -95,7 +95,7 @@ function Aim({ held, keep, take }: AimProps) {
         onBlur={done}
         onKeyDown={(event) => event.key === "Enter" && done()}
       />
-      <div className="flex items-baseline gap-3 text-sm">
+      <div className="mt-1 flex items-baseline gap-3 text-sm">
         <span className="flex-1" data-value={held.value ?? ""}>
           {told(held)}
         </span>
