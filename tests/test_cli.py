@@ -68,6 +68,45 @@ class CommandLine(unittest.TestCase):
         self.assertIn("1 passed, 0 failed", self.asked("prove", HUT))
         self.refused("prove", self.folder / "gone.yaml")
 
+    def test_aims(self):
+        proved = json.loads(self.asked("prove", HUT, "--json"))
+        self.assertEqual([aim["holds"] for aim in proved["aims"]], [True, True, True])
+        self.assertEqual(set(proved["aims"][0]), {"name", "holds", "value", "low", "high", "exact"})
+        self.assertIn("3 aims hold, 0 do not", self.asked("prove", HUT))
+        self.assertIn(
+            "MISSED  a good walker gets home", self.asked("prove", DEMO / "9-fogged-in.yaml", code=1)
+        )
+
+    def test_odds_and_walks(self):
+        exact = json.loads(self.asked("odds", HUT, "--skill", "0.7", "--json"))
+        walked = json.loads(
+            self.asked("walk", HUT, "--plays", "50", "--skill", "0.7", "--dice", "3", "--json")
+        )
+        keys = {"exact", "score", "meters", "asked", "seconds", "results", "awards", "unused_rows"}
+        self.assertEqual((set(exact), set(walked)), (keys, keys | {"plays"}))
+        for found in (exact, walked):
+            self.assertEqual(set(found["asked"]), {"mean", "sd", "min", "max"})
+            self.assertAlmostEqual(sum(found["results"].values()), 1)
+            self.assertAlmostEqual(sum(found["awards"].values()), 1)
+        again = self.asked("walk", HUT, "--plays", "50", "--skill", "0.7", "--dice", "3", "--json")
+        self.assertEqual(json.loads(again), walked)
+        self.assertIn("seconds:", self.asked("odds", HUT, "--knows", "0.2", "--pace", "4"))
+        self.assertIn("never used: row 7", self.asked("odds", HUT, "--skill", "0.7"))
+        self.asked("odds", DEMO / "2-before-the-fog.yaml", "--skill", "0.7", code=1)
+        self.refused("odds", HUT)
+        self.refused("walk", HUT, "--plays", "5", "--dice", "1", "--skill", "2")
+
+    def test_compare(self):
+        changed = self.file(
+            "changed.yaml", HUT.read_text("utf-8").replace("add: {score: 2}", "add: {score: 5}")
+        )
+        (self.folder / "packs").symlink_to(DEMO / "packs")
+        found = json.loads(self.asked("compare", HUT, changed, "--skill", "0.7", "--json"))
+        self.assertEqual(set(found), {"before", "after", "changed"})
+        self.assertEqual([one["what"] for one in found["changed"]], ["score"])
+        self.assertLess(found["changed"][0]["before"], found["changed"][0]["after"])
+        self.assertIn("no difference", self.asked("compare", HUT, HUT, "--skill", "0.7"))
+
     def test_check(self):
         book = json.loads(self.asked("check", DEMO / "packs" / "hut-book.tsv", "--json", code=1))
         self.assertEqual((book["questions"], book["kinds"]), (5, {"choice": 5}))

@@ -77,7 +77,9 @@ class Proof(unittest.TestCase):
 
     def test_5_where_odds_can_not_be_exact_plays_are_walked(self):
         browser = self.browser
-        self.open(4, "inexact")
+        self.open(4)
+        browser.press("knows, else guesses")
+        browser.until("[data-odds]", "data-odds", "inexact")
         browser.find("p", "Walk it instead.")
         browser.press("Walk 2,000 plays")
         browser.find("[data-figures]", "plays walked")

@@ -54,6 +54,11 @@ class Deck:
         """Whether it deals for as long as it is asked."""
         return self._most is None
 
+    @property
+    def questions(self) -> list[Question]:
+        """The questions of a pass as they are filed, a generated one as often as it is asked."""
+        return list(self._pool)
+
     def next(self) -> Card | None:
         """The next card, or None when the deck is empty."""
         if self._most is not None and self._dealt >= self._most:

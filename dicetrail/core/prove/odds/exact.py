@@ -2,7 +2,8 @@
 
 A play is a chain of states (Markov). What is likely at one follows from the walker and, for the next
 question, from how many of each sort are left: questions drawn without repeats come with hypergeometric
-weights. Weights are any numbers: floats, fractions, or arrays of them over a grid of skills.
+weights. A walker's wrong answer has as few parts right as can be. Weights are any numbers: floats, fractions,
+or arrays of them over a grid of skills.
 """
 
 from __future__ import annotations
@@ -21,10 +22,11 @@ from ...play.game import Choices, Number
 from ...play.moments import MOMENTS, Moment
 from ...play.program import Program
 from ...play.rows import Meters, first_award, first_row, meters_after, result_after
+from ...play.seconds import seconds_of
 from ...play.setup import choose
 from ..search.aside import Aside, Carrier
 from ..search.course import Course, Happened
-from ..search.states import TIME_NAMES, State, States
+from ..search.states import TIME_NAMES, State, States, Weighing
 from ..search.watched import LookedAt, looked_at
 from .figures import Figures, Moments
 from .walker import Walker
@@ -78,11 +80,11 @@ class Weighed:
     def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
         self.program, self.game, self.walker = program, program.game, walker
         looked = looked_at(program)
-        total = _asked(program, choices)
+        deck = Deck(program.game, choices)
+        total = None if deck.endless else deck.total
         totals = None if total is None else frozenset({total})
-        self.states = States(
-            program, choices, totals, looked, guess=walker.how == "knows", paced=walker.pace > 0
-        )
+        by = Weighing(walker.how == "knows", walker.pace > 0)
+        self.states = States(program, choices, totals, looked, by, deck.questions)
         self.total, self.share_of = total, _shares(self.states)
         for problem in _problems(program, walker, choices, looked, self.states):
             raise Inexact(f"{problem} Walk it instead.")
@@ -329,12 +331,6 @@ def _number(names: Names, name: str) -> Number:
     return value
 
 
-def _asked(program: Program, choices: Choices) -> int | None:
-    """How many questions a play asks; None where its deck has no end."""
-    deck = Deck(program.game, choices)
-    return None if deck.endless else deck.total
-
-
 def _shares(states: States) -> list[int]:
     """How many questions there are of each sort."""
     return [states.sequence.count(sort) for sort in range(len(states.sorts))]
@@ -345,23 +341,22 @@ def _problems(
 ) -> Iterator[str]:
     """Why odds can't be exact."""
     game, several = program.game, len(states.sorts) > 1
-    deal = game.deal
-    if any(question.recipe is not None for question in pool(game, choices)) and (
-        several or walker.how == "knows"
-    ):
+    questions = pool(game, choices)
+    made = any(question.recipe is not None for question in questions)
+    if made and (walker.how == "knows" or "kind" in looked.names):
         yield "Some of its questions are made as the play goes."
     if several and states.mixed:
         yield "Its questions differ in too many ways that its rules look at."
-    if several and deal.order in ("easiest_first", "by_topic"):
+    if several and game.deal.order in ("easiest_first", "by_topic") and not states.ranked:
         yield "Its questions come in an order by what its rules look at."
-    if several and deal.repeats == "when_empty":
+    if several and game.deal.repeats == "when_empty":
         yield "Its questions differ for its rules, and come round again."
-    if any(len(sort.wrong_hits) > 1 for sort in states.sorts):
-        yield "Its rules look at how many parts of a wrong answer were right."
     rows = [row for some in program.rows.values() for row in some]
     moved = any(row.time or row.source.restart for row in rows)
-    timed = bool(TIME_NAMES & looked.names)
-    if (walker.pace or timed) and (moved or program.question_seconds is not None):
+    by_play = program.question_seconds is not None and any(
+        seconds_of(game, question) is None for question in questions
+    )
+    if (walker.pace or TIME_NAMES & looked.names) and (moved or by_play):
         yield "Its rules move its clocks."
     if states.free and {"total", "left"} & looked.names:
         yield "Its rules look at how many questions are left of an endless deck."

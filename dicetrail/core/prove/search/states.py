@@ -23,6 +23,8 @@ from .watched import LookedAt, row_names
 
 MOST_WAYS = 200
 """Ways to be through with part of the questions, of every sort a number, that are told apart."""
+MOST_WEIGHED = 20_000
+"""The same where plays are weighed: then all mixes but the right one would be wrong."""
 SOME_SECONDS = 10.0
 """What a clock is taken to have where its seconds depend on how the play goes."""
 TIME_NAMES = frozenset(("time_left", "time_used", "game_left"))
@@ -45,6 +47,15 @@ class QuestionSort(NamedTuple):
     possible: int = 1
     wrong_hits: tuple[int, ...] = (0,)
     guesses: int = 0
+    rank: int = 0
+
+
+class Weighing(NamedTuple):
+    """What makes a difference where plays are weighed: how likely a ``guess`` is right, or how long tries
+    take (``paced``)."""
+
+    guess: bool
+    paced: bool
 
 
 def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
@@ -74,7 +85,8 @@ class States:
     ``sorts`` are the sorts of its questions, ``sequence`` the sort of each as filed. ``in_order`` tells that
     they come as filed, ``repeating`` that any sort may come at any time, and ``mixed`` that this is only
     taken to be so, as there are too many ways to be through with part of them. ``timed`` tells that rules
-    look at a clock. A ``guess`` tells sorts apart by how likely it is right, ``paced`` by their seconds.
+    look at a clock. Where plays are weighed, only right and wrong answers are made, ``questions`` are those
+    of the deck, and ``ranked`` tells that they come in an order by their rank.
     """
 
     def __init__(
@@ -83,13 +95,11 @@ class States:
         choices: Choices,
         totals: frozenset[int] | None,
         looked: LookedAt,
-        *,
-        guess: bool = False,
-        paced: bool = False,
+        weighing: Weighing | None = None,
+        questions: Sequence[Question] | None = None,
     ) -> None:
-        self.program, self.game, self.looked = program, program.game, looked
-        self.guess, self.paced = guess, paced
-        questions = pool(self.game, choices)
+        self.program, self.game, self.looked, self.weighing = program, program.game, looked, weighing
+        questions = pool(self.game, choices) if questions is None else questions
         self.total = max(totals) if totals else len(questions)
         self.player = nameless(self.game)
         self.count = choices.count or self.total
@@ -97,14 +107,18 @@ class States:
         self.free = totals is None
         self.timed = bool(TIME_NAMES & looked.names)
         self.repeating = self.game.deal.repeats != "never"
-        self.in_order = self.game.deal.order == "filed" and not self.repeating
+        order = self.game.deal.order
+        self.in_order = order == "filed" and not self.repeating
+        by_rank = order in ("easiest_first", "by_topic") and not self.repeating
+        self.ranked = by_rank and weighing is not None and self.total == len(questions)
+        self._topics = list(dict.fromkeys(question.topic for question in questions))
         sorts = [self._sort(question) for question in questions]
         self.sorts = list(dict.fromkeys(sorts))
         self.sequence = [self.sorts.index(sort) for sort in sorts]
         self.mixed = False
         if not self.repeating and not self.in_order:
             ways = prod(have + 1 for have in Counter(self.sequence).values())
-            self.repeating = self.mixed = ways > MOST_WAYS
+            self.repeating = self.mixed = ways > (MOST_WAYS if weighing is None else MOST_WEIGHED)
         self.left_at_first = self._left_at_first()
         self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
         self._keeps_last = bool(_OF_A_QUESTION & self._names_at_the_end())
@@ -154,7 +168,11 @@ class States:
             return [self.sequence[asked]]
         if self.repeating:
             return list(range(len(self.sorts)))
-        return [sort for sort, have in enumerate(state.left) if have]
+        left = [sort for sort, have in enumerate(state.left) if have]
+        if not self.ranked:
+            return left
+        first = min(self.sorts[sort].rank for sort in left)
+        return [sort for sort in left if self.sorts[sort].rank == first]
 
     def known(
         self, sort: int, meters: Meters, counts: Counts, used: float, hits: int = 0
@@ -205,16 +223,21 @@ class States:
             seconds = SOME_SECONDS
         kind = KINDS[question.kind]
         parts = "hits" in names or "possible" in names
+        by = self.weighing
+        if seconds is not None and not self.timed and not (by and by.paced):
+            seconds = 1.0 if by is None else None
+        rank = self._topics.index(question.topic) if self.game.deal.order == "by_topic" else question.level
         return QuestionSort(
             question.worth if "worth" in names else 0,
             question.level if "level" in names else 0,
             question.topic if "topic" in names else "",
             question.kind if "kind" in names else "",
-            seconds if self.timed or self.paced or seconds is None else 1.0,
+            seconds,
             kind.tries(question, game.tries),
-            kind.steps(question) if self.program.rows["part"] else 0,
-            kind.nearly and bool(self.program.rows["close"]),
+            kind.steps(question) if self.program.rows["part"] and by is None else 0,
+            kind.nearly and bool(self.program.rows["close"]) and by is None,
             kind.possible(question) if parts else 1,
             tuple(kind.wrong_hits(question)) if parts else (0,),
-            kind.guesses(question) if self.guess else 0,
+            kind.guesses(question) if by and by.guess else 0,
+            rank if self.ranked else 0,
         )
