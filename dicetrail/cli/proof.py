@@ -19,6 +19,7 @@ from ..core.prove.odds.walking import walk
 from ..core.prove.replay.waymarks import walk_all
 from ..core.prove.search.doubts import doubts
 from ..core.prove.search.exploring import reach
+from ..core.rules.set_aside import with_set_aside
 from ..core.snag import Refused
 from ..files import read_game_file
 from .parts import AsJson, GamePath, leave_if, line_of, placed, program_and_document, program_of, write
@@ -177,6 +178,7 @@ def snags(game_path: GamePath, as_json: AsJson = False) -> None:
     found = reading.snags
     if reading.game is not None:
         found = [*found, *doubts(reading, reach(Program(reading.game)))]
+    found = with_set_aside(found, reading.document)
     if as_json:
         write({"snags": [{**placed(snag), "column": snag.column, "path": snag.path} for snag in found]})
     else:

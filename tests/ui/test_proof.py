@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 import unittest
 
 from selenium.webdriver.common.keys import Keys
@@ -86,6 +87,28 @@ class Proof(unittest.TestCase):
         browser.press("Cancel")
         browser.until("[data-walk]", "data-walk", "stopped")
         self.assertEqual((browser.axe(), browser.console()), ([], []))
+
+    def test_5b_a_snag_is_set_aside_with_a_reason_and_taken_back(self):
+        browser = self.browser
+        self.open(9)
+        before = self.snags()
+        browser.beside("[data-snag='hidden-row']", "", "./button").click()
+        browser.find("[aria-label='Why it is set aside']").send_keys("it is planted", Keys.ENTER)
+        browser.find("[data-aside='hidden-row']", "because it is planted")
+        self.assertEqual(self.snags(), before - 1)
+        browser.press("Take back")
+        browser.gone("[data-aside]")
+        self.assertEqual(self.snags(), before)
+        browser.find("[data-top-aims='0 1']", "1 of 1 aim missed")
+
+    def snags(self) -> int:
+        """How many there are once all plays of the game were gone through."""
+        for _ in range(300):
+            game = self.served.ask("GET", "/api/workshop/games/9")
+            if not game["looking"]:
+                break
+            time.sleep(0.1)
+        return sum(snag["severity"] != "note" for snag in game["snags"])
 
     def test_6_it_can_be_read_on_a_phone(self):
         self.browser.resize(390, 800)

@@ -261,6 +261,14 @@ class AimPart(Part):
     expect: Annotated[str, Field(min_length=1, max_length=500)]
 
 
+class SetAsidePart(Part):
+    """A snag that is not to be mended: its code, its place (as it is told with it), and why."""
+
+    snag: Annotated[str, Field(min_length=1, max_length=60)]
+    at: Annotated[str, Field(max_length=300)] = ""
+    why: Annotated[str, Field(min_length=1, max_length=300)]
+
+
 class Document(Part):
     """A whole game, as it is written."""
 
@@ -289,6 +297,7 @@ class Document(Part):
     silent: Annotated[bool, Field(description="nothing is heard, whatever else is said of sounds")] = False
     same_deal: Annotated[bool, Field(description="the player may play the same deal again")] = False
     review: Annotated[bool, Field(description="the questions are shown one by one at the end")] = True
+    set_aside: Annotated[list[SetAsidePart], Field(max_length=300)] = []
     aims: Annotated[list[AimPart], Field(max_length=100)] = []
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []
 

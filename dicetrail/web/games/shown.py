@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.reach import Reach
 from ...core.rules.reading import GameReading
+from ...core.rules.set_aside import with_set_aside
 from ...core.snag import Snag
 from ...store import history
 from ...store.models import StoredGame
@@ -48,6 +49,8 @@ def game_out(session: Session, workshop: Workshop, game: StoredGame, *, look: bo
         deal=_deal_words(reading),
         passed=passed,
         failed=len(walked) - passed,
+        aims=len(document.aims) if document else 0,
+        set_aside=document.set_aside if document else [],
     )
 
 
@@ -72,7 +75,8 @@ def game_summary(session: Session, workshop: Workshop, game: StoredGame) -> Game
 
 
 def _snags(reading: GameReading, found: Reach | None) -> list[Snag]:
-    return [*reading.snags, *(doubts(reading, found) if found else ())]
+    snags = [*reading.snags, *(doubts(reading, found) if found else ())]
+    return with_set_aside(snags, reading.document)
 
 
 def _checking_words(reading: GameReading) -> str:

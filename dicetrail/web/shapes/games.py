@@ -11,7 +11,7 @@ from ...core.pack.roles import Role
 from ...core.play.moments import Moment, Tone
 from ...core.play.page import Where
 from ...core.play.trying import PageState
-from ...core.rules.document import Show
+from ...core.rules.document import SetAsidePart, Show
 from ...core.rules.editing import Edit
 from ...core.rules.page import ClockAs, Face, LookPart, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
@@ -21,8 +21,9 @@ from .packs import PackSummary
 
 class GameOut(BaseModel):
     """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-    ``passed`` and ``failed`` count its waymarks. ``packs`` are those of its packs that stand on the shelf, in
-    the game's order. While its plays are being gone through it is ``looking``: more snags may come.
+    ``passed`` and ``failed`` count its waymarks, ``aims`` its aims. ``packs`` are those of its packs that
+    stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
+    snags may come.
     """
 
     id: int
@@ -46,6 +47,8 @@ class GameOut(BaseModel):
     deal: str
     passed: int
     failed: int
+    aims: int
+    set_aside: list[SetAsidePart]
 
 
 class OffOut(BaseModel):

@@ -2377,6 +2377,11 @@ export interface components {
              */
             same_deal: boolean;
             /**
+             * Set Aside
+             * @default []
+             */
+            set_aside: components["schemas"]["SetAsidePart"][];
+            /**
              * @default {
              *       "name": "none",
              *       "topic": "none"
@@ -2682,10 +2687,13 @@ export interface components {
         /**
          * GameOut
          * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-         *     ``passed`` and ``failed`` count its waymarks. ``packs`` are those of its packs that stand on the shelf, in
-         *     the game's order. While its plays are being gone through it is ``looking``: more snags may come.
+         *     ``passed`` and ``failed`` count its waymarks, ``aims`` its aims. ``packs`` are those of its packs that
+         *     stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
+         *     snags may come.
          */
         GameOut: {
+            /** Aims */
+            aims: number;
             /** Can Redo */
             can_redo: boolean;
             /** Can Undo */
@@ -2718,6 +2726,8 @@ export interface components {
             revision: number;
             /** Rows */
             rows: number;
+            /** Set Aside */
+            set_aside: components["schemas"]["SetAsidePart"][];
             /** Slug */
             slug: string;
             /** Snags */
@@ -4021,6 +4031,21 @@ export interface components {
              * @default []
              */
             texts: string[];
+        };
+        /**
+         * SetAsidePart
+         * @description A snag that is not to be mended: its code, its place (as it is told with it), and why.
+         */
+        SetAsidePart: {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /** Snag */
+            snag: string;
+            /** Why */
+            why: string;
         };
         /**
          * SettingsIn

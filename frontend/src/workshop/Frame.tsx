@@ -4,7 +4,7 @@ import { type FormEvent, useState } from "react";
 import { NavLink, Outlet } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
-import { useCurrentGame, useCurrentPack, useShow } from "./data";
+import { useAims, useCurrentGame, useCurrentPack, useShow } from "./data";
 import { counted, gameSnags, gameWords, packsWords, packWords } from "./words";
 
 /** The frame of every screen: the route down the left side, the current game in the top line. */
@@ -99,6 +99,23 @@ function Stop({ to, title, state, end = false }: StopProps) {
   );
 }
 
+/** How many of a game's aims hold, looked at anew after each edit. */
+function AimsLine({ game }: { game: Game }) {
+  const aims = useAims(game).data?.aims;
+  if (!aims) return null;
+  const missed = aims.filter(({ holds }) => !holds).length;
+  return (
+    <p
+      data-top-aims={`${aims.length - missed} ${missed}`}
+      className={clsx("whitespace-nowrap", missed ? "font-bold text-ember" : "text-soft")}
+    >
+      {missed
+        ? `${missed} of ${counted(aims.length, "aim")} missed`
+        : `${counted(aims.length, "aim")} hold${aims.length === 1 ? "s" : ""}`}
+    </p>
+  );
+}
+
 function TopLine({ game }: { game: Game }) {
   const [dice, setDice] = useState(String(game.dice));
   const change = useMutation({
@@ -126,6 +143,7 @@ function TopLine({ game }: { game: Game }) {
             : `${counted(game.passed, "waymark")} pass${game.passed === 1 ? "es" : ""}`}
         </p>
       )}
+      {game.aims > 0 && game.playable && <AimsLine game={game} />}
       <form onSubmit={keep} onBlur={keep} className="flex items-center gap-1.5">
         <label htmlFor="dice" className="text-soft">
           Dice

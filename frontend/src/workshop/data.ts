@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useParams } from "react-router";
 import { api, type Game, type Pack } from "../api/client";
 
@@ -84,4 +84,15 @@ export function useShow() {
 /** The words that rules and packs may use. */
 export function useWords() {
   return useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
+}
+
+/** The aims of a game as it is now, looked at. */
+export function useAims(game: Game) {
+  return useQuery({
+    queryKey: ["aims", game.id, game.revision],
+    queryFn: () => api.aims(game.id),
+    placeholderData: keepPreviousData,
+    enabled: game.playable,
+    retry: false,
+  });
 }

@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { api, type Edit, type Game, type Held, type Walker } from "../../api/client";
+import { type Edit, type Game, type Held, type Walker } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { inputLook } from "../../ui/Field";
+import { useAims } from "../data";
 import { insert, remove, set } from "../rules/rows";
 import { number, walkerWords } from "./said";
 
@@ -14,13 +14,7 @@ interface Props {
 
 /** What is to hold over all plays: each aim with its value, exact or with its interval. */
 export function Aims({ game, change, walker }: Props) {
-  const found = useQuery({
-    queryKey: ["aims", game.id, game.revision],
-    queryFn: () => api.aims(game.id),
-    placeholderData: keepPreviousData,
-    enabled: game.playable,
-    retry: false,
-  });
+  const found = useAims(game);
   const aims = found.data?.aims ?? [];
   return (
     <section aria-labelledby="aims" data-aims={found.isFetching ? "looking" : "looked"}>

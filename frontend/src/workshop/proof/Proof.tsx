@@ -31,7 +31,7 @@ function ProofOf({ game }: { game: Game }) {
           role="group"
           aria-label="What is wrong, and the aims"
         >
-          <StillWrong game={game} />
+          <StillWrong game={game} change={changing.change} />
           <Aims game={game} change={changing.change} walker={walker} />
         </div>
         <div

@@ -1,5 +1,9 @@
+import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import type { Game, Snag } from "../../api/client";
+import type { Edit, Game, Snag } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { inputLook } from "../../ui/Field";
+import { insert, remove, set } from "../rules/rows";
 import { counted, shortName, worthALook } from "../words";
 
 const WEIGHT: Record<Snag["severity"], number> = { stop: 0, warn: 1, note: 2 };
@@ -14,8 +18,13 @@ function screenOf(path: string): string {
   return "rules";
 }
 
+interface Props {
+  game: Game;
+  change: (edits: Edit[]) => void;
+}
+
 /** Everything that is wrong anywhere, the weightiest first, each a press from its place. */
-export function StillWrong({ game }: { game: Game }) {
+export function StillWrong({ game, change }: Props) {
   const snags = worthALook(game.snags).sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
   const packs = game.packs.filter(({ to_mend }) => to_mend > 0);
   const number = snags.length + packs.length + (game.failed ? 1 : 0);
@@ -55,6 +64,36 @@ export function StillWrong({ game }: { game: Game }) {
             >
               {snag.line ? `line ${snag.line}` : "its place"}
             </Link>
+            {snag.severity === "warn" && (
+              <SetAside
+                message={snag.message}
+                keep={(why) => {
+                  const aside = { snag: snag.code, at: snag.path, why };
+                  change([
+                    game.set_aside.length
+                      ? insert(["set_aside", game.set_aside.length], aside)
+                      : set(["set_aside"], [aside]),
+                  ]);
+                }}
+              />
+            )}
+          </li>
+        ))}
+        {game.set_aside.map((one, n) => (
+          <li
+            key={`aside ${one.snag} ${one.at}`}
+            className="ps-3 text-sm text-soft"
+            data-aside={one.snag}
+          >
+            Set aside: {one.snag}
+            {one.at && ` at ${one.at}`}, because {one.why}{" "}
+            <Button
+              small
+              aria-label={`Take back that ${one.snag} is set aside`}
+              onClick={() => change([remove(["set_aside", n])])}
+            >
+              Take back
+            </Button>
           </li>
         ))}
         {game.failed > 0 && (
@@ -67,5 +106,43 @@ export function StillWrong({ game }: { game: Game }) {
         )}
       </ul>
     </section>
+  );
+}
+
+/** Sets a snag aside, for a reason that is kept with the game. */
+function SetAside({ message, keep }: { message: string; keep: (why: string) => void }) {
+  const [why, setWhy] = useState<string>();
+  if (why === undefined) {
+    return (
+      <Button
+        small
+        className="ms-2"
+        aria-label={`Set aside: ${message}`}
+        onClick={() => setWhy("")}
+      >
+        Set aside
+      </Button>
+    );
+  }
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (why.trim()) keep(why.trim());
+  };
+  return (
+    <form onSubmit={submit} className="mt-1 flex gap-2">
+      <input
+        autoFocus
+        aria-label="Why it is set aside"
+        placeholder="because …"
+        className={inputLook}
+        maxLength={300}
+        value={why}
+        onChange={(event) => setWhy(event.target.value)}
+        onKeyDown={(event) => event.key === "Escape" && setWhy(undefined)}
+      />
+      <Button small type="submit" disabled={!why.trim()}>
+        Set aside
+      </Button>
+    </form>
   );
 }
