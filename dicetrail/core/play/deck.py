@@ -40,7 +40,7 @@ class Deck:
         else:
             self._most = drawn if repeating else min(drawn, len(self._pool))
         self._dealt = 0
-        self._cards = self._always() if game.deal.repeats == "always" else self._passes()
+        self._cards = self._places()
 
     @property
     def total(self) -> int:
@@ -73,14 +73,29 @@ class Deck:
     def _made(self, question: Question) -> Question:
         return question if question.recipe is None else self._supplies[question.id].next()
 
-    def _always(self) -> Iterator[Card]:
+    def order(self) -> Iterator[Question]:
+        """The questions that come, one after another, as they are filed: generated ones not made yet."""
+        return (question for question, _ in islice(self._order(), self._most))
+
+    def _places(self) -> Iterator[Card]:
+        """The cards of these questions."""
+        places, of = Places(self._deal, self._dice), ""
+        for question, mark in self._order():
+            if mark != of:
+                places, of = Places(self._deal, self._dice, mark), mark
+            yield places.card(self._made(question))
+
+    def _order(self) -> Iterator[tuple[Question, str]]:
+        """The questions without end, each with the mark of the pass it belongs to."""
+        return self._always() if self._deal.repeats == "always" else self._passes()
+
+    def _always(self) -> Iterator[tuple[Question, str]]:
         """Any question at any time."""
         stream = Stream(self._dice, "deck")
-        places = Places(self._deal, self._dice)
         while True:
-            yield places.card(self._made(self._pool[stream.below(len(self._pool))]))
+            yield self._pool[stream.below(len(self._pool))], ""
 
-    def _passes(self) -> Iterator[Card]:
+    def _passes(self) -> Iterator[tuple[Question, str]]:
         """The whole pool again and again, shuffled anew, no question twice in a row across the seam."""
         last: Question | None = None
         for number in count():
@@ -88,9 +103,8 @@ class Deck:
             questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"), self._most)
             first = next(questions)
             ahead = list(islice(questions, 1)) if first is last else []
-            places = Places(self._deal, self._dice, mark)
             for question in chain(ahead, (first,), questions):
-                yield places.card(self._made(question))
+                yield question, mark
                 last = question
 
 

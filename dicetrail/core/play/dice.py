@@ -37,6 +37,11 @@ class Stream:
         stream._state = state & _MASK
         return stream
 
+    @property
+    def state(self) -> int:
+        """Its raw 64-bit state."""
+        return self._state
+
     def bits(self) -> int:
         """The next 64 bits, as a number from 0 to 2**64 - 1."""
         self._state = (self._state + 0x9E3779B97F4A7C15) & _MASK

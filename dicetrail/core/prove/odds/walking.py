@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from copy import copy
+from collections import Counter
+from collections.abc import Callable, Iterable, Sequence
+from contextlib import suppress
 from dataclasses import replace
+from itertools import islice, repeat
 from math import sqrt
+from typing import Any
 
+from ...play.deck import Deck
 from ...play.dice import Stream
 from ...play.game import Choices, Move
 from ...play.kinds import kind_of
@@ -15,6 +19,7 @@ from ...play.program import Program
 from ...play.run import Run
 from ...play.setup import LARGEST_DICE, choose
 from .figures import Figures, Moments
+from .straight import COUNTED, Played, Straight, Unsaid, asked_of, straight
 from .walker import Walker
 
 Progress = Callable[[int, int], None]
@@ -24,38 +29,99 @@ _SURE = 1 << 53
 
 
 class Walking:
-    """Plays that are made one after another, and what those made so far come to."""
+    """Plays that are made one after another, and what those made so far come to.
+
+    Where the game can be said as straight code (:mod:`.straight`) they are made by that, else by the engine.
+    """
 
     def __init__(self, program: Program, walker: Walker, dice: int, choices: Choices | None = None) -> None:
         self._program, self._walker = program, walker
         self._choices = choices or choose(program.game, 0)
         self._rolls = Stream(dice, "walk")
-        self._sum = Figures(0)
+        self._hit = bytearray(len(program.game.consequences) + 1)
+        self._tally: Counter[Played] = Counter()
+        self._decks = _Decks(program, self._choices)
         self.made = 0
+        try:
+            self._straight: Straight | None = straight(program, walker, self._choices)
+        except Unsaid:
+            self._straight = None
+
+    @property
+    def is_straight(self) -> bool:
+        """Whether plays are made by straight code."""
+        return self._straight is not None
 
     def make(self, plays: int, progress: Progress | None = None) -> None:
         """Make so many more plays."""
+        tally = self._tally
         for number in range(plays):
             if progress is not None and number % TELL_EVERY == 0:
                 progress(number, plays)
-            choices = replace(self._choices, dice=self._rolls.below(LARGEST_DICE))
-            _add(self._sum, one_play(self._program, self._walker, choices))
+            tally[self.play(self._rolls.below(LARGEST_DICE))] += 1
             self.made += 1
+
+    def play(self, dice: int) -> Played:
+        """The play of a dice number. What straight code does not come through is made by the engine."""
+        if self._straight is not None:
+            with suppress(ArithmeticError, TypeError, ValueError, LookupError):
+                chance = Stream(dice, "walker").state
+                return self._straight(chance, self._decks.of(dice), self._hit)
+        run = one_play(self._program, self._walker, replace(self._choices, dice=dice))
+        for step in run.trail:
+            if step.row is not None:
+                self._hit[step.row] = 1
+        return _played(run)
 
     def figures(self) -> Figures:
         """What the plays made so far come to; it does not change when more are made."""
-        share, found = 1 / max(1, self.made), self._sum
-        return Figures(
-            self.made,
-            {name: number * share for name, number in found.results.items()},
-            {title: number * share for title, number in found.awards.items()},
-            {name: {one: n * share for one, n in values.items()} for name, values in found.meters.items()},
-            copy(found.asked),
-            copy(found.seconds),
-            {name: number * share for name, number in found.means.items()},
-            {name: copy(moments) for name, moments in found.counts.items()},
-            set(found.rows),
-        )
+        found = Figures(self.made, rows={row for row, hit in enumerate(self._hit) if hit})
+        names = [meter.name for meter in self._program.game.meters]
+        found.counts = {name: Moments() for name in (*COUNTED, "percent")}
+        for (result, award, at, meters, counts), plays in self._tally.items():
+            share = plays / self.made
+            found.results[result] += share
+            found.awards[award] = found.awards.get(award, 0) + share
+            for name, value in zip(names, meters, strict=True):
+                values = found.meters.setdefault(name, {})
+                values[value] = values.get(value, 0) + share
+            found.asked.add(counts[0], share)
+            found.seconds.add(at / 1000, share)
+            for name, count in zip(COUNTED, counts, strict=True):
+                found.counts[name].add(count, share)
+            found.counts["percent"].add(100 * counts[1] / counts[0] if counts[0] else 0, share)
+        found.means = {name: moments.sum for name, moments in found.counts.items()}
+        return found
+
+
+_DRAWN: Any = {"order": "shuffled", "repeats": "never"}
+
+
+class _Decks:
+    """What straight code is given of the questions of each play: all of one where they make no difference."""
+
+    def __init__(self, program: Program, choices: Choices) -> None:
+        self._game, self._choices = program.game, choices
+        deck = Deck(program.game, choices)
+        self._about = {question.id: asked_of(question, program) for question in deck.questions}
+        self._filed = [self._about[question.id] for question in deck.questions]
+        self._drawn = deck.total if program.game.deal == replace(program.game.deal, **_DRAWN) else 0
+        same = set(self._filed)
+        self._always: Sequence[Any] | None = None
+        self._same = next(iter(same)) if len(same) == 1 else None
+        if self._same is not None and not deck.endless:
+            self._always = [self._same] * deck.total
+
+    def of(self, dice: int) -> Iterable[Any]:
+        """The questions of the play of a dice number."""
+        if self._always is not None:
+            return self._always
+        if self._same is not None:
+            return repeat(self._same)
+        if self._drawn:  # as the deck does it, without the deck
+            return islice(Stream(dice, "deck").drawn(self._filed), self._drawn)
+        deck = Deck(self._game, replace(self._choices, dice=dice))
+        return (self._about[question.id] for question in deck.order())
 
 
 def walk(
@@ -92,20 +158,16 @@ def one_play(program: Program, walker: Walker, choices: Choices) -> Run:
     return run
 
 
-def _add(found: Figures, run: Run) -> None:
-    """Add what a play came to."""
+def _played(run: Run) -> Played:
+    """A play of the engine's as straight code tells it."""
     assert run.outcome is not None
-    found.results[run.outcome.result] += 1
-    found.awards[run.outcome.award] = found.awards.get(run.outcome.award, 0) + 1
-    for name, value in run.meters.items():
-        values = found.meters.setdefault(name, {})
-        values[value] = values.get(value, 0) + 1
-    found.asked.add(run.counts.asked)
-    found.seconds.add(run.trail[-1].at / 1000)
-    for name, count in run.counts.totals().items():
-        found.means[name] = found.means.get(name, 0) + count
-        found.counts.setdefault(name, Moments()).add(count)
-    found.rows.update(step.row for step in run.trail if step.row is not None)
+    return (
+        run.outcome.result,
+        run.outcome.award,
+        run.trail[-1].at,
+        tuple(run.meters.values()),
+        tuple(getattr(run.counts, name) for name in COUNTED),
+    )
 
 
 def interval(share: float, plays: int) -> tuple[float, float]:

@@ -1,0 +1,110 @@
+"""Plays of straight code are the plays of the engine: every result, award, meter, count and length."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from pathlib import Path
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from dicetrail.core.play.expressions import ExpressionError
+from dicetrail.core.play.game import Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.program import Program
+from dicetrail.core.play.setup import choose
+from dicetrail.core.prove.odds.straight import Unsaid, straight
+from dicetrail.core.prove.odds.walker import Walker
+from dicetrail.core.prove.odds.walking import Walking, one_play
+from dicetrail.core.prove.odds.walking import _played as played
+from dicetrail.files import read_game_file
+
+from .making import choice, games, questions
+
+DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
+WALKERS = st.builds(
+    Walker,
+    st.sampled_from(["skill", "knows"]),
+    st.sampled_from([0.0, 0.3, 0.7, 1.0]),
+    st.sampled_from([0, 0, 1.5, 4, 30]),
+)
+
+
+class Straight(unittest.TestCase):
+    def same(self, program: Program, walker: Walker, dice: int) -> bool:
+        walking = Walking(program, walker, 1)
+        engine = one_play(program, walker, replace(choose(program.game, 0), dice=dice))
+        self.assertEqual(walking.play(dice), played(engine))
+        return walking.is_straight
+
+    def test_of_any_game(self):
+        said = []
+
+        @settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck))
+        @given(games(), WALKERS, st.integers(0, 2**40))
+        def try_it(game, walker, dice):
+            rows = tuple(replace(row, time=(), restart=()) for row in game.consequences)
+            try:
+                program = Program(replace(game, consequences=rows))  # rows that move clocks can't be said
+            except ExpressionError:
+                return
+            said.append(self.same(program, walker, dice))
+
+        try_it()
+        self.assertGreater(sum(said), 40, "most made-up games can be said")
+
+    def test_of_the_demo_games(self):
+        said = set()
+        for path in sorted(DEMO.glob("*.yaml")):
+            game = read_game_file(path).game
+            assert game is not None
+            for walker in (Walker("skill", 0.65, 5), Walker("knows", 0.4, 3)):
+                with self.subTest(f"{path.name} {walker}"):
+                    for dice in range(12):
+                        if self.same(Program(game), walker, dice):
+                            said.add((path.name, walker.how))
+        self.assertGreaterEqual(len(said), 16)
+
+    def test_every_sort_of_row(self):
+        rows = (
+            Consequence("begun", set=(("score", "7"),)),
+            Consequence("opened", "asked % 3 == 0", add=(("lives", "1"),), hold=1),
+            Consequence("right", "streak >= 2 and worth < 3", add=(("score", "attempt * 2"),)),
+            Consequence("right", set=(("score", "score + min(3, right)"),), hold=0.5),
+            Consequence("wrong", "attempt == 1", add=(("score", "-1"),), then="again"),
+            Consequence("missed", "missed == 2", then="again"),
+            Consequence("missed", add=(("lives", "-1"),)),
+            Consequence("late", add=(("score", "-0.5"),), then="again"),
+            Consequence("over", "score > 9", set=(("score", "99"),), then="won"),
+        )
+        for tries in (1, 2, None):
+            game = Game(
+                "g",
+                tuple(one._replace(worth=1 + n % 3) for n, one in enumerate(questions(9))),
+                deal=Deal(repeats="when_empty", draw=12),
+                tries=tries,
+                meters=(Meter("score", 0, max=60, decimals=1), Meter("lives", 3, max=3)),
+                clocks=Clocks(question=9, game=70, breather=1, restart_on_again=tries == 2),
+                consequences=rows,
+                endings=(Ending("lives == 0", "lost"), Ending("best_streak >= 6", "won")),
+            )
+            for walker in (Walker("skill", 0.6), Walker("skill", 0.5, 4.5), Walker("knows", 0.3, 2)):
+                for dice in range(40):
+                    self.assertTrue(self.same(Program(game), walker, dice))
+
+    def test_a_play_in_which_something_fails_is_the_engines(self):
+        rows = (Consequence("right", add=(("score", "6 / (right - 2)"),)),)
+        game = Game("g", tuple(map(choice, range(5))), meters=(Meter("score"),), consequences=rows)
+        for dice in range(20):
+            self.assertTrue(self.same(Program(game), Walker("skill", 0.7), dice))
+
+    def test_what_can_not_be_said_says_why(self):
+        rows = (Consequence("right", time=(("question", "5"),)),)
+        game = Game("g", (choice(1),), consequences=rows, clocks=Clocks(question=9))
+        with self.assertRaises(Unsaid) as raised:
+            straight(Program(game), Walker("skill", 0.5), choose(game, 0))
+        self.assertIn("clocks", str(raised.exception))
+
+
+if __name__ == "__main__":
+    unittest.main()
