@@ -177,6 +177,7 @@ class OnTheBench(unittest.TestCase):
         browser.find("[data-waymark='typed by hand'] button", "Change").click()
         browser.find("[role=dialog] textarea").send_keys(Keys.ENTER, "late")
         browser.press("Keep it")
+        browser.until("[data-waymark='typed by hand']", "data-passed", "false")  # as it is now
         browser.press("Play it")
         self.gauge("lives", "1")
         text = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"]

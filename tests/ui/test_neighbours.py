@@ -144,6 +144,7 @@ class Neighbours(unittest.TestCase):
         self.searched(path)  # while its plays are being gone through a page asks for the game again and again
         browser.driver.refresh()
         browser.find("button:enabled", "Undo")
+        browser.find("[data-comes-to=ready]")  # and now it asks for nothing any more
         theirs = self.served.ask("POST", f"{path}/edits", edit)
         browser.press("Undo")
         browser.find("[role=alert]", "changed elsewhere")

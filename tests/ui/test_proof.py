@@ -35,7 +35,8 @@ class Proof(unittest.TestCase):
         browser.find("[data-aim][data-holds=false]", "a good walker gets home")
         browser.find("[data-figures]", "never used: row 2")
         browser.find("[data-snag]", "This row never applies: row 1 stands before it")
-        browser.find("[data-curve]")
+        browser.find("[data-curve] [data-marked='a good walker gets home']")
+        browser.find("[data-curve] [data-guess]")
         self.assertEqual((browser.axe(), browser.console()), ([], []))
 
     def test_2_odds_follow_the_skill_by_keyboard(self):

@@ -12,7 +12,7 @@ from fastapi import HTTPException, Query
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
 from ...core.prove.odds.aims import DICE, look
-from ...core.prove.odds.exact import Inexact, odds
+from ...core.prove.odds.exact import Inexact, guessing, odds
 from ...core.prove.odds.figures import RESULTS, Figures, changes
 from ...core.prove.odds.walker import Walker
 from ...core.prove.odds.walking import Walking, walk
@@ -91,7 +91,13 @@ def game_curve(
     def make() -> CurveOut:
         grid = np.linspace(0, 1, GRID)
         told = CurveOut(
-            revision=game.revision, problem="", shares=list(grid), results={}, awards={}, means={}
+            revision=game.revision,
+            problem="",
+            shares=list(grid),
+            results={},
+            awards={},
+            means={},
+            guess=guessing(program),
         )
         try:
             found = odds(program, Walker(how, grid, pace))

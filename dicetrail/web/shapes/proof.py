@@ -56,7 +56,8 @@ class OddsOut(BaseModel):
 
 class CurveOut(BaseModel):
     """Shares of results and awards, and means of meters, for each of some ``shares`` of skill or knowledge;
-    or in ``problem`` why they can't be had."""
+    or in ``problem`` why they can't be had. ``guess`` is the skill of who only guesses: the chance that a
+    first try is right so, on average over the questions."""
 
     revision: int
     problem: str
@@ -64,6 +65,7 @@ class CurveOut(BaseModel):
     results: dict[str, list[float]]
     awards: dict[str, list[float]]
     means: dict[str, list[float]]
+    guess: float
 
 
 class WalkIn(BaseModel):

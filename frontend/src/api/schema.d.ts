@@ -2135,13 +2135,16 @@ export interface components {
         /**
          * CurveOut
          * @description Shares of results and awards, and means of meters, for each of some ``shares`` of skill or knowledge;
-         *     or in ``problem`` why they can't be had.
+         *     or in ``problem`` why they can't be had. ``guess`` is the skill of who only guesses: the chance that a
+         *     first try is right so, on average over the questions.
          */
         CurveOut: {
             /** Awards */
             awards: {
                 [key: string]: number[];
             };
+            /** Guess */
+            guess: number;
             /** Means */
             means: {
                 [key: string]: number[];

@@ -19,6 +19,7 @@ from typing import Any, NamedTuple
 from ...play.deck import Deck, pool
 from ...play.expressions import ExpressionError, Names, Value
 from ...play.game import Choices, Number
+from ...play.kinds import kind_of
 from ...play.moments import MOMENTS, Moment
 from ...play.program import Program
 from ...play.rows import Meters, first_award, first_row, meters_after, result_after
@@ -72,6 +73,12 @@ Weights = dict[Aside, Moments]
 def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Figures:
     """What plays of a game come to when a walker makes them. Raises :class:`Inexact`."""
     return Weighed(program, walker, choices or choose(program.game, 0)).figures()
+
+
+def guessing(program: Program) -> float:
+    """The chance that a first try is right by guessing alone, on average over a game's questions."""
+    guesses = [kind_of(question).guesses(question) for question in program.game.questions]
+    return sum(1 / number for number in guesses if number) / max(1, len(guesses))
 
 
 class Weighed:

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Curve, Walker } from "../../api/client";
+import type { Curve, Held, Walker } from "../../api/client";
 import { share } from "./said";
 
 interface Props {
@@ -7,6 +7,8 @@ interface Props {
   how: Walker["how"];
   /** The skill that is chosen, marked on it. */
   at: number;
+  /** The aims, of which those about what is drawn are marked. */
+  aims: Held[];
 }
 
 const WIDE = 560;
@@ -14,12 +16,18 @@ const HIGH = 150;
 const STROKES = ["", "7 4", "2 3", "10 3 2 3", "1 6", "14 4"];
 
 /** How likely each result and award is over all skills from 0 to 1. */
-export function Curves({ curve, how, at }: Props) {
+export function Curves({ curve, how, at, aims }: Props) {
   const results = Object.entries(curve.results);
   const awards = Object.entries(curve.awards).filter(([title]) => title);
   const [kind, setKind] = useState<"results" | "awards">("results");
   const lines = (kind === "results" ? results : awards).filter(([, parts]) =>
     parts.some((part) => part > 0),
+  );
+  const marked = aims.filter(
+    ({ aim, value }) =>
+      value !== null &&
+      (how === "skill" ? (aim.skill ?? null) : (aim.knows ?? null)) !== null &&
+      lines.some(([name]) => aim.expect.includes(kind === "results" ? name : `"${name}"`)),
   );
   const x = (value: number) => value * WIDE;
   const y = (part: number) => HIGH - part * HIGH;
@@ -65,6 +73,18 @@ export function Curves({ curve, how, at }: Props) {
             strokeDasharray="2 4"
           />
           <path d={`M${x(at)} 0V${HIGH}`} className="stroke-ochre" strokeDasharray="3 3" />
+          {how === "skill" && curve.guess > 0 && (
+            <g data-guess={curve.guess}>
+              <path
+                d={`M${x(curve.guess)} 0V${HIGH}`}
+                className="stroke-soft"
+                strokeDasharray="1 4"
+              />
+              <text x={x(curve.guess) + 4} y={10} className="fill-soft text-[12px]">
+                only guessing
+              </text>
+            </g>
+          )}
           {lines.map(([name, parts], n) => (
             <polyline
               key={name}
@@ -74,6 +94,20 @@ export function Curves({ curve, how, at }: Props) {
               className={n % 2 ? "stroke-lake" : "stroke-pine"}
               points={parts.map((part, k) => `${x(curve.shares[k] ?? 0)},${y(part)}`).join(" ")}
             />
+          ))}
+          {marked.map(({ aim, holds, value }) => (
+            <rect
+              key={aim.name}
+              data-marked={aim.name}
+              x={x(aim.skill ?? aim.knows ?? 0) - 4}
+              y={y(value ?? 0) - 4}
+              width="8"
+              height="8"
+              transform={`rotate(45 ${x(aim.skill ?? aim.knows ?? 0)} ${y(value ?? 0)})`}
+              className={holds ? "fill-pine" : "fill-ember"}
+            >
+              <title>{aim.name}</title>
+            </rect>
           ))}
           {[0, 0.25, 0.5, 0.75, 1].map((tick) => (
             <text

@@ -4,6 +4,7 @@ import { api, type Figures, type Game, type Walker } from "../../api/client";
 import { Amount } from "../../ui/Amount";
 import { Button } from "../../ui/Button";
 import { Progress } from "../../ui/Progress";
+import { useAims } from "../data";
 import { Curves } from "./Curves";
 import { FigureTable } from "./FigureTable";
 import { number } from "./said";
@@ -31,6 +32,7 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  const aims = useAims(game).data?.aims ?? [];
   const problem = exact.data?.problem ?? "";
   return (
     <section aria-labelledby="goes" className="flex flex-col gap-3" data-odds={state(exact)}>
@@ -49,7 +51,12 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
         />
       )}
       {curve.data && curve.data.shares.length > 0 && (
-        <Curves curve={curve.data} how={asked.how} at={walker.share} />
+        <Curves
+          curve={curve.data}
+          how={asked.how}
+          at={walker.share}
+          aims={aims.filter(({ aim }) => (aim.pace ?? 0) === asked.pace)}
+        />
       )}
     </section>
   );
