@@ -7,7 +7,7 @@ import time
 from typing import Annotated, Any
 
 import numpy as np
-from fastapi import HTTPException, Query
+from fastapi import Depends, HTTPException, Query
 
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
@@ -55,25 +55,33 @@ MOST_VALUES = 400
 """Values of a meter that are told one by one."""
 
 
+async def walker_of(
+    how: How = "skill", share: Annotated[Share, Query()] = 0.5, pace: Annotated[Pace, Query()] = 0
+) -> Walker:
+    """The walker that a query names."""
+    return Walker(how, share, pace)
+
+
+TheWalker = Annotated[Walker, Depends(walker_of)]
+
+
 @router.get("/games/{game_id}/proof/odds")
 def game_odds(
     game: TheGame,
     program: TheProgram,
     session: TheSession,
     workshop: TheWorkshop,
-    how: How = "skill",
-    share: Annotated[Share, Query()] = 0.5,
-    pace: Annotated[Pace, Query()] = 0,
+    walker: TheWalker,
 ) -> OddsOut:
     """Exactly what plays of a walker come to, or why that can't be had."""
 
     def make() -> tuple[str, FiguresOut | None]:
         try:
-            return "", _figures_out(odds(program, Walker(how, share, pace)), program)
+            return "", _figures_out(odds(program, walker), program)
         except Inexact as error:
             return str(error), None
 
-    problem, figures = workshop.games.known(session, game, ("odds", how, share, pace), make)
+    problem, figures = workshop.games.known(session, game, ("odds", walker), make)
     return OddsOut(revision=game.revision, problem=problem, figures=figures)
 
 
@@ -184,15 +192,12 @@ def compare_versions(
     session: TheSession,
     workshop: TheWorkshop,
     revision: Small,
-    how: How = "skill",
-    share: Annotated[Share, Query()] = 0.5,
-    pace: Annotated[Pace, Query()] = 0,
+    walker: TheWalker,
 ) -> ComparedOut:
     """This version of a game beside an earlier one."""
     earlier = workshop.games.earlier(session, game, revision)
     if earlier is None:
         raise HTTPException(404, "This version can't be played, or is not there any more.")
-    walker = Walker(how, share, pace)
     before, after = _figures(earlier, walker), _figures(program, walker)
     sides = [
         found.as_dict(len(one.game.consequences)) for found, one in ((before, earlier), (after, program))

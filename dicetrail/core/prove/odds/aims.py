@@ -10,7 +10,6 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import product
 from math import sqrt
@@ -20,16 +19,16 @@ from ...play.expressions import Expression, ExpressionError, compile_expression
 from ...play.game import COUNTS
 from ...play.program import Program
 from ...rules.document import AimPart
+from ..search.watched import COUNTED
 from .exact import Inexact, odds
 from .figures import RESULTS, Figures, Moments
 from .walker import Walker
-from .walking import interval, walk
+from .walking import SURE_TO_95, interval, walk
 
 PLAYS = 2000
 """Plays that are walked for an aim that has no exact odds."""
 DICE = 1
 _SHARE = re.compile(r"""share\(\s*(?:"([^"]*)"|'([^']*)')\s*\)""")
-_Z = 1.959964
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,7 +140,7 @@ def _figures(
 
 def _known(name: str, found: Figures, wanted: Expected) -> bool:
     return name in (*RESULTS, "asked", "seconds", *wanted.shares, *found.meters, *found.means) or (
-        found.exact and name in ("right", "wrong", "missed", "late", "skipped", "first_try")
+        found.exact and name in COUNTED
     )
 
 
@@ -172,7 +171,7 @@ def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, 
     if spread is None:
         mean = float(found.means.get(name, 0))
         return mean, mean, mean
-    half = 0.0 if found.plays is None else _Z * spread[1] / sqrt(found.plays)
+    half = 0.0 if found.plays is None else SURE_TO_95 * spread[1] / sqrt(found.plays)
     return spread[0], spread[0] - half, spread[0] + half
 
 
@@ -199,12 +198,3 @@ def _about(text: str) -> str:
     if isinstance(tree, ast.Compare):
         return ast.unparse(tree.left)
     return text
-
-
-def unknown(program: Program, aims: list[AimPart]) -> Iterator[tuple[int, ExpressionError]]:
-    """The aims (by their places, from 0) that can't be looked at, and why."""
-    for place, aim in enumerate(aims):
-        try:
-            expected(program, aim.expect)
-        except ExpressionError as error:
-            yield place, error

@@ -103,7 +103,6 @@ class Weighed:
         self._ways: dict[Spot, list[Way]] = {}
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
         self._moved = 0
-        self._counted = "asked" in looked.names
 
     def figures(self) -> Figures:
         """Go all the ways."""
@@ -294,11 +293,7 @@ class Weighed:
         weight = one.weight * way.share
         result, meters, award = self._ended(state, aside, way.end[0], asked)
         found = self.found
-        found.results[result] += weight
-        found.awards[award] = found.awards.get(award, 0) + weight
-        for name, value in meters.items():
-            values = found.meters.setdefault(name, {})
-            values[value] = values.get(value, 0) + weight
+        found.add(result, award, meters.items(), weight)
         found.asked.add(asked, weight)
         found.seconds.weight += weight
         found.seconds.sum += (one.sum + way.later * one.weight) * way.share / 1000

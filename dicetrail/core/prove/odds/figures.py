@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from math import sqrt
 from typing import Any
@@ -84,6 +84,14 @@ class Figures:
     def exact(self) -> bool:
         """Whether nothing was walked."""
         return self.plays is None
+
+    def add(self, result: str, award: str, meters: Iterable[tuple[str, Number]], weight: Any) -> None:
+        """Plays of some weight that end with a result, an award and these values of the meters."""
+        self.results[result] += weight
+        self.awards[award] = self.awards.get(award, 0) + weight
+        for name, value in meters:
+            values = self.meters.setdefault(name, {})
+            values[value] = values.get(value, 0) + weight
 
     def spread_of(self, meter: str) -> Spread:
         """The spread of a meter's final values."""

@@ -26,6 +26,8 @@ Progress = Callable[[int, int], None]
 """Told how many plays were made, and of how many; what it raises ends the walk."""
 TELL_EVERY = 100
 _SURE = 1 << 53
+SURE_TO_95 = 1.959964
+"""Standard deviations to either side of a mean that hold 95 % of a normal distribution."""
 
 
 class Walking:
@@ -80,11 +82,7 @@ class Walking:
         found.counts = {name: Moments() for name in (*COUNTED, "percent")}
         for (result, award, at, meters, counts), plays in self._tally.items():
             share = plays / self.made
-            found.results[result] += share
-            found.awards[award] = found.awards.get(award, 0) + share
-            for name, value in zip(names, meters, strict=True):
-                values = found.meters.setdefault(name, {})
-                values[value] = values.get(value, 0) + share
+            found.add(result, award, zip(names, meters, strict=True), share)
             found.asked.add(counts[0], share)
             found.seconds.add(at / 1000, share)
             for name, count in zip(COUNTED, counts, strict=True):
@@ -92,9 +90,6 @@ class Walking:
             found.counts["percent"].add(100 * counts[1] / counts[0] if counts[0] else 0, share)
         found.means = {name: moments.sum for name, moments in found.counts.items()}
         return found
-
-
-_DRAWN: Any = {"order": "shuffled", "repeats": "never"}
 
 
 class _Decks:
@@ -105,7 +100,8 @@ class _Decks:
         deck = Deck(program.game, choices)
         self._about = {question.id: asked_of(question, program) for question in deck.questions}
         self._filed = [self._about[question.id] for question in deck.questions]
-        self._drawn = deck.total if program.game.deal == replace(program.game.deal, **_DRAWN) else 0
+        deal = program.game.deal
+        self._drawn = deck.total if (deal.order, deal.repeats) == ("shuffled", "never") else 0
         same = set(self._filed)
         self._always: Sequence[Any] | None = None
         self._same = next(iter(same)) if len(same) == 1 else None
@@ -173,7 +169,7 @@ def _played(run: Run) -> Played:
 def interval(share: float, plays: int) -> tuple[float, float]:
     """Between what bounds a share of so many plays lies, with 95 % confidence (E. B. Wilson, "Probable
     inference, the law of succession, and statistical inference", JASA 22, 1927; from memory)."""
-    z = 1.959964
+    z = SURE_TO_95
     centre = (share + z * z / (2 * plays)) / (1 + z * z / plays)
     half = z * sqrt(share * (1 - share) / plays + z * z / (4 * plays * plays)) / (1 + z * z / plays)
     return max(0.0, centre - half), min(1.0, centre + half)
