@@ -6,7 +6,7 @@ PYTHON ?= python3.11
 VENV := .venv/bin
 PAGES := dicetrail/web/pages/index.html
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/play.html \
-	frontend/vite.config.ts frontend/package-lock.json
+	frontend/vite.config.ts frontend/vite.taken.config.ts frontend/package-lock.json
 
 .PHONY: demo test dev lint types shots bench chromium clean
 
@@ -53,4 +53,4 @@ chromium:
 	@scripts/install_chromium
 
 clean:
-	rm -rf .venv .make-* frontend/node_modules dicetrail/web/pages build
+	rm -rf .venv .make-* frontend/node_modules dicetrail/web/pages dicetrail/give/page_parts build

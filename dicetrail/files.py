@@ -1,18 +1,26 @@
-"""Games and question files on disk."""
+"""Games and question files on disk, in folders and in bundles."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field, replace
 from functools import cache
-from pathlib import Path
+from hashlib import sha256
+from pathlib import Path, PurePosixPath
+from typing import Protocol
 
 from .core.pack.data import Data
-from .core.pack.media import files_of, missing
-from .core.pack.reader import read_data, read_file
+from .core.pack.media import files_of, missing, renamed
+from .core.pack.media_file import MediaFile, media_file
+from .core.pack.reader import data_of, read_data, read_file, read_text
 from .core.pack.reading import Reading
+from .core.pack.settings import settings_from
 from .core.pack.text import LARGEST_FILE
+from .core.play.game import Game
 from .core.play.question import Question
+from .core.rules.bundle import LARGEST_BUNDLE, Bundle, is_bundle, read_bundle
 from .core.rules.compile import read_game
+from .core.rules.files import FILES, files_named, placed
 from .core.rules.reading import GameReading
 from .core.rules.starting import StartingPoint
 from .core.snag import Refused
@@ -30,13 +38,13 @@ def starting_points() -> dict[str, StartingPoint]:
     return points
 
 
-def read_bytes(path: Path) -> bytes:
+def read_bytes(path: Path, largest: int = LARGEST_FILE) -> bytes:
     """The bytes of a file. Raises :class:`Refused` with a sentence that says why it can't be read."""
     try:
         with path.open("rb") as file:  # a device tells no size, and may never end
-            data = file.read(LARGEST_FILE + 1)
-        if len(data) > LARGEST_FILE:
-            raise Refused(f"{path} is larger than {LARGEST_FILE // 2**20} MB. Split it into several files.")
+            data = file.read(largest + 1)
+        if len(data) > largest:
+            raise Refused(f"{path} is larger than {largest // 2**20} MB. Split it into several files.")
         return data
     except FileNotFoundError:
         raise Refused(f"There is no file {path}. Check the name and the folder.") from None
@@ -58,29 +66,149 @@ def write_bytes(path: Path, data: bytes) -> None:
         raise Refused(f"{path} can't be written: {reason}.") from None
 
 
-def read_pack_file(path: Path) -> Reading:
-    """Read a question file from disk, its tables, pictures and sounds beside it. Raises :class:`Refused`."""
-    return _read_pack(str(path), path)
+class _Place(Protocol):
+    """Where the files of a game lie: packs and tables by the names that a game calls them, pictures and
+    sounds by those that a pack does. All raise Refused where something can't be had."""
+
+    def pack(self, name: str, shown_as: str) -> Reading: ...
+    def has(self, file: str, pack: str) -> bool: ...
+    def media(self, file: str, packs: Iterable[str]) -> bytes: ...
 
 
-def _read_pack(name: str, path: Path) -> Reading:
-    def load_data(table: str) -> Data:
-        return read_data(table, read_bytes(path.parent / table))
+@dataclass
+class _Folder:
+    """A folder: what a pack names lies beside it. ``used`` are the packs and tables that were read."""
 
-    reading = read_file(name, read_bytes(path), load_data=load_data)
-    lost = {file for file in files_of(reading.questions) if not (path.parent / file).is_file()}
+    path: Path
+    used: dict[str, bytes] = field(default_factory=dict)
+
+    def pack(self, name: str, shown_as: str) -> Reading:
+        beside = PurePosixPath(name).parent
+
+        def load_data(table: str) -> Data:
+            return read_data(table, self._read((beside / table).as_posix()))
+
+        return read_file(shown_as, self._read(name), load_data=load_data)
+
+    def _read(self, name: str) -> bytes:
+        return self.used.setdefault(name, read_bytes(self.path / name))
+
+    def has(self, file: str, pack: str) -> bool:
+        return (self.path / pack).parent.joinpath(file).is_file()
+
+    def media(self, file: str, packs: Iterable[str]) -> bytes:
+        near = (*((self.path / pack).parent / file for pack in packs), self.path / file)
+        return read_bytes(next((path for path in near if path.is_file()), near[-1]))
+
+
+@dataclass
+class _Unpacked:
+    """A bundle: its tables lie among its packs, its pictures and sounds all in one place."""
+
+    bundle: Bundle
+    file: str
+
+    def pack(self, name: str, shown_as: str) -> Reading:
+        told = self.bundle.reading.get(name, {})
+        settings = settings_from(told.get("settings") or {})
+        if sheet := told.get("sheet"):
+            text = self._bytes(name).decode("utf-8", "replace")
+            return read_text(shown_as, text, str(sheet), settings, load_data=self._table)
+        return read_file(shown_as, self._bytes(name), settings, load_data=self._table)
+
+    def _table(self, table: str) -> Data:
+        name = next((name for name in (table, f"packs/{table}") if name in self.bundle.packs), table)
+        told = self.bundle.reading.get(name, {})
+        if sheet := told.get("sheet"):
+            return data_of(name, self._bytes(name).decode("utf-8", "replace"), str(sheet))
+        return read_data(name, self._bytes(name))
+
+    def _bytes(self, name: str) -> bytes:
+        try:
+            return self.bundle.packs[name]
+        except KeyError:
+            raise Refused(f"There is no file {name} in {self.file}.") from None
+
+    def has(self, file: str, pack: str) -> bool:
+        return file in self.bundle.media
+
+    def media(self, file: str, packs: Iterable[str]) -> bytes:
+        try:
+            return self.bundle.media[file]
+        except KeyError:
+            raise Refused(f"There is no file {file} in {self.file}.") from None
+
+
+def _read_pack(place: _Place, name: str, shown_as: str) -> Reading:
+    reading = place.pack(name, shown_as)
+    lost = {file for file in files_of(reading.questions) if not place.has(file, name)}
     reading.snags += missing(reading.questions, lost)
     return reading
 
 
-def read_game_file(path: Path) -> GameReading:
-    """Read a game from disk, its packs relative to it. Raises :class:`Refused` where there is no text."""
-    try:
-        text = read_bytes(path).decode("utf-8-sig")
-    except UnicodeDecodeError:
-        raise Refused(f"{path} is not a game: a game is a YAML text in UTF-8.") from None
+def read_pack_file(path: Path) -> Reading:
+    """Read a question file from disk, its tables, pictures and sounds beside it. Raises :class:`Refused`."""
+    return _read_pack(_Folder(path.parent), path.name, str(path))
+
+
+@dataclass(frozen=True, slots=True)
+class GameOnDisk:
+    """A game that was read from disk, and where its files lie."""
+
+    text: str
+    reading: GameReading
+    _place: _Place
+
+    def bundled(self) -> Bundle:
+        """The game with all it needs. Raises Refused where something of it is missing."""
+        if isinstance(self._place, _Unpacked):
+            return self._place.bundle
+        assert isinstance(self._place, _Folder)
+        return Bundle(self.text, self._place.used, {file: self._media(file) for file in self._files()})
+
+    def carried(self) -> tuple[Game, list[MediaFile]]:
+        """The game as a take-away carries it, its files named by their digests; and these files. Raises
+        Refused where it can't be played or a file can't be used."""
+        ready = {file: media_file(file, self._media(file)) for file in sorted(self._files())}
+        digests = {file: sha256(one.data).hexdigest() for file, one in ready.items()}
+        game = placed(self.reading, digests).game
+        assert game is not None
+        questions = (
+            renamed(question, lambda name: FILES + digests.get(name, "none")) for question in game.questions
+        )
+        return replace(game, questions=tuple(questions)), list(ready.values())
+
+    def _files(self) -> set[str]:
+        game, document = self.reading.game, self.reading.document
+        return (files_of(game.questions) if game else set()) | (files_named(document) if document else set())
+
+    def _media(self, file: str) -> bytes:
+        return self._place.media(file, self.reading.packs)
+
+
+def game_on_disk(path: Path) -> GameOnDisk:
+    """Read a game from disk: its YAML, its packs relative to it; or a bundle. Raises :class:`Refused` where
+    there is no text."""
+    data = read_bytes(path, LARGEST_BUNDLE)
+    if is_bundle(data):
+        bundle = read_bundle(data, str(path))
+        place: _Place = _Unpacked(bundle, str(path))
+        text = bundle.text
+    else:
+        place = _Folder(path.parent)
+        try:
+            text = data.decode("utf-8-sig")
+        except UnicodeDecodeError:
+            raise Refused(
+                f"{path} is not a game: a game is a YAML text in UTF-8, or a bundle that holds one."
+            ) from None
 
     def load_pack(name: str) -> Sequence[Question]:
-        return _read_pack(name, path.parent / name).questions
+        return _read_pack(place, name, name).questions
 
-    return read_game(text, load_pack, str(path))
+    return GameOnDisk(text, read_game(text, load_pack, str(path)), place)
+
+
+def read_game_file(path: Path) -> GameReading:
+    """Read a game from disk. Raises :class:`Refused` where there is no text."""
+    return game_on_disk(path).reading

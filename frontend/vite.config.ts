@@ -1,11 +1,21 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
 
 const server = "http://127.0.0.1:8321";
 
+/** Fonts in one format only: every browser that runs these pages reads woff2. */
+export const oneFontFormat: Plugin = {
+  name: "one-font-format",
+  enforce: "pre",
+  transform: (code, id) =>
+    id.includes("@fontsource")
+      ? code.replaceAll(/,\s*url\([^)]*\.woff\)\s*format\(["']woff["']\)/g, "")
+      : undefined,
+};
+
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), oneFontFormat],
   build: {
     outDir: "../dicetrail/web/pages",
     emptyOutDir: true,

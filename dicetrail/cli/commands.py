@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-import secrets
 import sys
 from collections import Counter
 from pathlib import Path
@@ -16,16 +15,16 @@ from ..core.pack.reading import Reading
 from ..core.play.card import as_filed
 from ..core.play.checking import check
 from ..core.play.deck import deal
-from ..core.play.game import Choices, Game
+from ..core.play.game import Game
 from ..core.play.kinds import input_for, shown_answer
-from ..core.play.moves import MoveError, Planned, play, read_move
+from ..core.play.moves import MoveError
 from ..core.play.setup import SetupError, choose
 from ..core.play.switches import Checking
-from ..core.play.trail import to_lines
 from ..core.rules.document import schema as game_schema
 from ..core.snag import Refused
-from ..files import read_bytes, read_pack_file, write_bytes
-from . import proof
+from ..files import read_pack_file, write_bytes
+from ..give.carried.playing import CannotPlay, Told, play_as_told, rolled
+from . import giving, proof
 from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
 
 app = typer.Typer(
@@ -40,6 +39,7 @@ Level = Annotated[int | None, typer.Option(help="only questions of this level")]
 
 
 app.add_typer(proof.commands)
+app.add_typer(giving.commands)
 
 
 def main() -> NoReturn:
@@ -49,7 +49,7 @@ def main() -> NoReturn:
         code = app(standalone_mode=False)
     except typer.Abort:
         code = 130
-    except (typer.TyperException, Refused, SetupError, MoveError) as error:
+    except (typer.TyperException, Refused, SetupError, MoveError, CannotPlay) as error:
         print(f"dicetrail: {error}", file=sys.stderr)
         code = UNUSABLE
     except BrokenPipeError:
@@ -121,7 +121,7 @@ def deal_cards(
 ) -> None:
     """Show which questions a play would ask, in which order, with the options in their places."""
     game = _game(game_path)
-    cards = deal(game, _choices(game, dice, "", count, topic, level))
+    cards = deal(game, choose(game, rolled(dice), count=count, topic=topic, level=level))
     if as_json:
         write(
             [
@@ -175,20 +175,7 @@ def play_game(
     as_json: AsJson = False,
 ) -> None:
     """Play in the terminal; with moves, write the trail as JSON Lines."""
-    program = program_of(game_path)
-    game = program.game
-    if moves is not None:
-        choices = _choices(game, dice, player, count, topic, level)
-        sys.stdout.write(to_lines(play(program, choices, _read_moves(moves)).trail))
-        return
-    from ..terminal import Chosen, Lines, ask_setup, play_in_terminal
-
-    out, typed = sys.stderr if as_json else sys.stdout, Lines()
-    asked = ask_setup(game, Chosen(player, count, topic, level), out, typed)
-    choices = _choices(game, dice, asked.player, asked.count, asked.topic, asked.level)
-    run = play_in_terminal(program, choices, out, typed)
-    if as_json:
-        sys.stdout.write(to_lines(run.trail))
+    play_as_told(program_of(game_path), Told(dice, moves, player, count, topic, level, as_json))
 
 
 @app.command()
@@ -206,28 +193,3 @@ def _tell_reading(reading: Reading) -> None:
 
 def _game(path: Path) -> Game:
     return program_of(path).game
-
-
-def _choices(
-    game: Game, dice: int | None, player: str, count: int | None, topic: str, level: int | None
-) -> Choices:
-    if dice is None:
-        dice = secrets.randbelow(1_000_000)
-        print(f"dice {dice}", file=sys.stderr)
-    return choose(game, dice, player=player, count=count, topic=topic, level=level)
-
-
-def _read_moves(source: str) -> list[Planned]:
-    data = sys.stdin.buffer.read() if source == "-" else read_bytes(Path(source))
-    try:
-        lines = data.decode("utf-8-sig").splitlines()
-    except UnicodeDecodeError:
-        raise Refused(f"The moves in {source} are not UTF-8 text.") from None
-    planned = []
-    for number, line in enumerate(lines, 1):
-        if line.strip():
-            try:
-                planned.append(read_move(line))
-            except MoveError as error:
-                raise Refused(f"{source}, line {number}: {error}") from None
-    return planned

@@ -12,14 +12,14 @@ import typer
 from ..core.play.program import Program
 from ..core.rules.document import Document
 from ..core.snag import Refused, Snag
-from ..files import read_game_file
+from ..files import GameOnDisk, game_on_disk
 
 FOUND = 1
 """Exit code where a command ran and found something wrong."""
 UNUSABLE = 2
 """Exit code where it could not be used."""
 
-GamePath = Annotated[Path, typer.Argument(help="a game's YAML", metavar="GAME")]
+GamePath = Annotated[Path, typer.Argument(help="a game's YAML, or a bundle", metavar="GAME")]
 AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
 
 
@@ -57,9 +57,16 @@ def program_of(path: Path) -> Program:
 
 def program_and_document(path: Path) -> tuple[Program, Document]:
     """A game that can be played, and its document. Raises Refused."""
-    reading = read_game_file(path)
-    if reading.game is None or reading.document is None:
-        for snag in reading.snags:
+    reading = playable(path).reading
+    assert reading.game is not None and reading.document is not None
+    return Program(reading.game), reading.document
+
+
+def playable(path: Path) -> GameOnDisk:
+    """A game that can be played, with its files. Raises Refused."""
+    found = game_on_disk(path)
+    if found.reading.game is None or found.reading.document is None:
+        for snag in found.reading.snags:
             print(line_of(snag), file=sys.stderr)
         raise Refused(f"{path} can't be played before its snags are mended.")
-    return Program(reading.game), reading.document
+    return found

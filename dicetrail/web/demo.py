@@ -8,9 +8,10 @@ from pathlib import Path
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from ..core.pack.media_file import MediaFile, media_file
 from ..store import games, media, packs
 from ..store.models import Pack, StoredGame
-from .workshop import Workshop, files
+from .workshop import Workshop
 
 DEMO = Path(__file__).parent.parent / "demo"
 DEMO_DICE = 1708
@@ -52,8 +53,8 @@ def bring_demo(workshop: Workshop, session: Session) -> None:
 
 
 @cache
-def _ready(path: Path) -> files.Ready:
-    return files.ready(path.name, path.read_bytes())
+def _ready(path: Path) -> MediaFile:
+    return media_file(path.name, path.read_bytes())
 
 
 def _number(path: Path) -> int:

@@ -7,13 +7,13 @@ import json
 from fastapi import HTTPException, Response, UploadFile
 
 from ..core.pack.pictures import LARGEST_PICTURE
+from ..core.rules.files import FILES
 from ..store import media
 from ..store.models import Media
 from .refusals import router_of
 from .requests import TheSession
 from .shapes.packs import MediaOut
 from .workshop import files
-from .workshop.files import FILES
 
 router = router_of("", "media")
 

@@ -18,7 +18,7 @@ from dicetrail.core.play.view import view
 from dicetrail.core.play.words import LANGUAGES
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.contrast import READABLE, contrast, veil
-from dicetrail.core.rules.files import placed
+from dicetrail.core.rules.files import FILES, placed
 from dicetrail.core.rules.looks import LOOKS
 
 from .making import choice, walk
@@ -70,13 +70,13 @@ class Page(unittest.TestCase):
         self.assertEqual((shown["lives"].label, shown["lives"].change), ("lives", 0))
 
     def test_pictures_go_with_the_verdict_and_the_result(self):
-        game = placed(dressed(), {"yes.png": "d1", "no.png": "d2"}, "/f/").game
-        self.assertEqual(answered(game, "right").feedback.picture, "/f/d1")
+        game = placed(dressed(), {"yes.png": "d1", "no.png": "d2"}).game
+        self.assertEqual(answered(game, "right").feedback.picture, FILES + "d1")
         self.assertEqual(answered(game, "wrong").feedback.picture, "")
-        self.assertEqual(page_at(game, "lost").outcome.picture, "/f/d2")
+        self.assertEqual(page_at(game, "lost").outcome.picture, FILES + "d2")
 
     def test_files_that_are_not_there_are_told_at_their_place(self):
-        reading = placed(dressed(), {"yes.png": "d1", "hut.png": "d3"}, "/f/")
+        reading = placed(dressed(), {"yes.png": "d1", "hut.png": "d3"})
         lost = {(snag.path, snag.line) for snag in reading.snags if snag.code == "no-file"}
         self.assertEqual(
             lost,

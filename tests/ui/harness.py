@@ -214,6 +214,15 @@ class Browser:
         """Type to whatever has the focus."""
         webdriver.ActionChains(self.driver).send_keys(*keys).perform()
 
+    def keep_pressing(self, key: str, css: str) -> None:
+        """Press a key again and again until something is there, whether or not each press is taken."""
+
+        def look(_: Any) -> bool:
+            self.keys(key)
+            return bool(self.all(css))
+
+        self._wait(look, f"{css} after pressing {key}")
+
     def chord(self, held: str, key: str) -> None:
         """Press a key while another is held down."""
         webdriver.ActionChains(self.driver).key_down(held).send_keys(key).key_up(held).perform()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
 from ..play.kinds import kind_of
 from ..play.question import LABELS, Question
@@ -289,7 +290,7 @@ def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] 
         return None
     records = [*(to_record(question) for question in reading.questions), record]
     roles = columns_for(records)
-    delimiter = "tab" if reading.delimiter == "tab" else "comma"
+    delimiter: Literal["tab", "comma"] = "tab" if reading.delimiter == "tab" else "comma"
     lines = [line_of(headings(roles), MARKS[delimiter])]
     for written in records[:-1]:
         cells = cells_of(written, roles)

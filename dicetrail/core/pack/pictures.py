@@ -42,6 +42,8 @@ def read_picture(name: str, data: bytes) -> Picture:
             if image.width * image.height > MOST_PIXELS:
                 raise _too_large(name, image.width, image.height)
             photo = image.format == "JPEG"
+            if photo and _is_plain(image, data):
+                return Picture(data, "image/jpeg", image.width, image.height)
             image.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
             upright = ImageOps.exif_transpose(image)
             upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE), Image.Resampling.LANCZOS)
@@ -62,6 +64,16 @@ def read_picture(name: str, data: bytes) -> Picture:
     else:
         kept.save(out, "PNG", optimize=True)
     return Picture(out.getvalue(), "image/jpeg" if photo else "image/png", kept.width, kept.height)
+
+
+_PLAIN = {"jfif", "jfif_version", "jfif_unit", "jfif_density", "progression", "progressive"}
+"""What a JPEG file may say of itself besides its picture to be kept as it is."""
+
+
+def _is_plain(image: Image.Image, data: bytes) -> bool:
+    """Whether a photo can be kept byte for byte: writing it anew would only make it worse."""
+    small = max(image.size) <= LONGEST_SIDE
+    return small and set(image.info) <= _PLAIN and image.mode == "RGB" and data.endswith(b"\xff\xd9")
 
 
 def _too_large(name: str, width: int | None, height: int | None) -> Refused:

@@ -11,6 +11,8 @@ from ..snag import Snag
 from .document import Document
 from .reading import GameReading
 
+FILES = "/api/players/files/"
+"""Where players get pictures and sounds, by the SHA-256 of their bytes: a name could give an answer away."""
 _NAMING: tuple[tuple[tuple[str, ...], str], ...] = (
     (("look", "behind"), "picture"),
     (("look", "pictures", "right"), "picture"),
@@ -24,8 +26,13 @@ _NAMING: tuple[tuple[tuple[str, ...], str], ...] = (
 """Where the document names a file, and what sort of one."""
 
 
-def placed(reading: GameReading, digests: Mapping[str, str], where: str) -> GameReading:
-    """A game whose files are named by where a player gets them: ``where`` with the file's digest behind it.
+def files_named(document: Document) -> set[str]:
+    """The files that a document itself names."""
+    return {name for _, _, name in _named(document)}
+
+
+def placed(reading: GameReading, digests: Mapping[str, str]) -> GameReading:
+    """A game whose files are named by where a player gets them: FILES with the file's digest behind it.
 
     ``digests`` are those of the files there are, by their names; each that is not there is a snag.
     """
@@ -41,7 +48,7 @@ def placed(reading: GameReading, digests: Mapping[str, str], where: str) -> Game
 
     def got(file: str) -> str:
         name, mark, part = file.partition("#")
-        return where + digests.get(name, "none") + mark + part if name else ""
+        return FILES + digests.get(name, "none") + mark + part if name else ""
 
     return replace(reading, game=_renamed(game, got), snags=snags)
 

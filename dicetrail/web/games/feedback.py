@@ -6,6 +6,7 @@ from dataclasses import asdict
 
 from fastapi import HTTPException
 
+from ...core.play.invitation import Invitation, invitation
 from ...core.play.page import Cue, Sound
 from ...core.play.trying import PageState, cue_seen, page_at
 from ...core.play.view import View
@@ -13,9 +14,7 @@ from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
 from ...core.rules.page import CuePart, SoundPart
 from ...core.rules.player_page import look_of
-from ..players.invited import invited
 from ..refusals import router_of
-from ..shapes.players import InvitationOut
 from ..shapes.rules import ExperienceIn, FeedbackOut
 from .the_game import TheDocument, TheGame, TheProgram
 
@@ -66,9 +65,9 @@ def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram)
 
 
 @router.get("/games/{game_id}/page/start")
-def page_start(game: TheGame, program: TheProgram) -> InvitationOut:
+def page_start(game: TheGame, program: TheProgram) -> Invitation:
     """What a player of a game sees before a play."""
-    return invited(game.slug, program.game)
+    return invitation(game.slug, program.game)
 
 
 @router.get("/games/{game_id}/page/{state}")

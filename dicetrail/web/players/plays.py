@@ -10,6 +10,7 @@ from fastapi import Depends, HTTPException, Request, WebSocket, WebSocketDisconn
 from sqlalchemy.exc import SQLAlchemyError
 
 from ...core.play.game import Choices, Move
+from ...core.play.invitation import Invitation, invitation
 from ...core.play.program import Program
 from ...core.play.setup import choose
 from ...core.play.view import View
@@ -18,10 +19,9 @@ from ...store import games
 from ...store.models import StoredGame
 from ..refusals import router_of
 from ..requests import ThePlayersSession, TheWorkshop
-from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, InvitationOut, MoveIn, PageTextsOut, PlayIn, PlayOut
+from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, MoveIn, PageTextsOut, PlayIn, PlayOut
 from ..strict import read_json
 from ..workshop.games import roll
-from .invited import invited
 from .live import Live, LivePlay
 
 router = router_of("/api/players", "players", LARGEST_FRAME)
@@ -87,16 +87,13 @@ def page_texts(language: str) -> PageTextsOut:
 
 
 @router.get("/games/{slug}")
-def invitation(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> InvitationOut:
+def invite(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> Invitation:
     """What a player sees before a play."""
     game = _game_called(session, slug)
     reading = workshop.games.compiled(session, game)
     if reading.game is None:
-        title, _ = workshop.games.outline(game, reading)
-        return InvitationOut(
-            slug=slug, title=title, intro="", name=False, count=None, level=None, topics=[], problem=_BROKEN
-        )
-    return invited(slug, reading.game)
+        return Invitation(slug, workshop.games.outline(game, reading)[0], {}, problem=_BROKEN)
+    return invitation(slug, reading.game)
 
 
 @router.post("/games/{slug}/plays", status_code=201)

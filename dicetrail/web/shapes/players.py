@@ -6,7 +6,6 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.page import Look, Welcome
 from ...core.play.setup import LONGEST_NAME
 from .common import DiceNumber, Small
 
@@ -14,14 +13,6 @@ LONGEST_MOVE = 4096
 """Characters of a move as it comes."""
 LARGEST_FRAME = 4 * LONGEST_MOVE
 """Bytes of what a player sends at once; a character may take four."""
-
-
-class NumberAsked(BaseModel):
-    """A number the player is asked for, with its bounds."""
-
-    min: int
-    max: int
-    default: int
 
 
 class PageTextsOut(BaseModel):
@@ -32,26 +23,6 @@ class PageTextsOut(BaseModel):
     name: str
     direction: Literal["ltr", "rtl"]
     texts: dict[str, str]
-
-
-class InvitationOut(BaseModel):
-    """What a player sees before a play: the game, in a line how it is ``played``, and what is asked. The
-    page's texts are those of its ``language``, but for ``texts``."""
-
-    slug: str
-    title: str
-    intro: str
-    name: bool
-    count: NumberAsked | None
-    level: NumberAsked | None
-    topics: list[str]
-    problem: str
-    look: Look = Look()
-    silent: bool = False
-    welcome: Welcome = Welcome()
-    language: str = "en"
-    texts: dict[str, str] = {}
-    played: str = ""
 
 
 class PlayIn(BaseModel):

@@ -32,10 +32,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Invitation
+         * Invite
          * @description What a player sees before a play.
          */
-        get: operations["invitation_api_players_games__slug__get"];
+        get: operations["invite_api_players_games__slug__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1673,6 +1673,27 @@ export interface components {
             settings: string;
         };
         /**
+         * Bounds
+         * @description Something asked of the player before the play, with its bounds.
+         */
+        Bounds: {
+            /**
+             * Default
+             * @default 10
+             */
+            default: number;
+            /**
+             * Max
+             * @default 100
+             */
+            max: number;
+            /**
+             * Min
+             * @default 1
+             */
+            min: number;
+        };
+        /**
          * BroughtOut
          * @description A file that was brought: the pack or the game it became or, where reading takes a while, the job that
          *     reads it.
@@ -2874,20 +2895,24 @@ export interface components {
             value: number | null;
         };
         /**
-         * InvitationOut
-         * @description What a player sees before a play: the game, in a line how it is ``played``, and what is asked. The
-         *     page's texts are those of its ``language``, but for ``texts``.
+         * Invitation
+         * @description The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
+         *     of its ``language``, but for ``texts``. ``note`` is what whoever handed it out says; ``opens`` is when it
+         *     can be played from (ISO 8601), where that is still to come. ``problem`` says why it can't be played.
          */
-        InvitationOut: {
-            count: components["schemas"]["NumberAsked"] | null;
-            /** Intro */
+        Invitation: {
+            count?: components["schemas"]["Bounds"] | null;
+            /**
+             * Intro
+             * @default
+             */
             intro: string;
             /**
              * Language
              * @default en
              */
             language: string;
-            level: components["schemas"]["NumberAsked"] | null;
+            level?: components["schemas"]["Bounds"] | null;
             /**
              * @default {
              *       "accent": "#2b5a3c",
@@ -2915,15 +2940,37 @@ export interface components {
              *     }
              */
             look: components["schemas"]["Look"];
-            /** Name */
+            /**
+             * Name
+             * @default false
+             */
             name: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Opens
+             * @default
+             */
+            opens: string;
             /**
              * Played
              * @default
              */
             played: string;
-            /** Problem */
+            /**
+             * Problem
+             * @default
+             */
             problem: string;
+            /**
+             * Shut
+             * @default
+             * @enum {string}
+             */
+            shut: "" | "not_yet" | "closed" | "enough";
             /**
              * Silent
              * @default false
@@ -2931,16 +2978,16 @@ export interface components {
             silent: boolean;
             /** Slug */
             slug: string;
-            /**
-             * Texts
-             * @default {}
-             */
+            /** Texts */
             texts: {
                 [key: string]: string;
             };
             /** Title */
             title: string;
-            /** Topics */
+            /**
+             * Topics
+             * @default []
+             */
             topics: string[];
             /**
              * @default {
@@ -3451,18 +3498,6 @@ export interface components {
             pack_id?: number | null;
             /** Title */
             title: string;
-        };
-        /**
-         * NumberAsked
-         * @description A number the player is asked for, with its bounds.
-         */
-        NumberAsked: {
-            /** Default */
-            default: number;
-            /** Max */
-            max: number;
-            /** Min */
-            min: number;
         };
         /**
          * OddsOut
@@ -4846,7 +4881,7 @@ export interface operations {
             };
         };
     };
-    invitation_api_players_games__slug__get: {
+    invite_api_players_games__slug__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -4863,7 +4898,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["InvitationOut"];
+                    "application/json": components["schemas"]["Invitation"];
                 };
             };
             /** @description It is no request that can be read. */
@@ -8297,7 +8332,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["InvitationOut"];
+                    "application/json": components["schemas"]["Invitation"];
                 };
             };
             /** @description It is no request that can be read. */

@@ -1,10 +1,11 @@
 import { Volume2, VolumeX } from "lucide-react";
 import { type ReactNode, useCallback, useEffect, useState } from "react";
-import { api, type Invitation, Problem } from "../api/client";
+import { type Invitation, Problem } from "../api/client";
 import { isPlain, lookStyle } from "../look/look";
 import { setSound, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
+import { useCarrier } from "./carrier";
 import { PlayView } from "./PlayView";
 import { Result } from "./Result";
 import { Shown } from "./Shown";
@@ -14,28 +15,28 @@ import { useLivePlay } from "./useLivePlay";
 import { type Surroundings, surroundingsOf, useMusic, useTextSize } from "./useSurroundings";
 
 /**
- * The player's page: `/play/GAME` invites, `/play/GAME/PLAY` is a play that goes on. With `?show=STATE&game=ID`
- * its maker sees it in one of its states.
+ * The player's page: an invitation, or a play that goes on. With `?show=STATE&game=ID` its maker sees it in one
+ * of its states.
  */
 export function PlayerPage() {
-  const [path, setPath] = useState(location.pathname);
+  const carrier = useCarrier();
+  const [{ slug, play }, setPlace] = useState(carrier.place);
   useEffect(() => {
-    const moved = () => setPath(location.pathname);
+    const moved = () => setPlace(carrier.place());
     window.addEventListener("popstate", moved);
     return () => window.removeEventListener("popstate", moved);
-  }, []);
+  }, [carrier]);
   const go = (to: string) => {
-    history.pushState(null, "", to);
-    setPath(location.pathname);
+    carrier.go({ slug, play: to });
+    setPlace(carrier.place());
   };
-  const [, , slug = "", play] = path.split("/");
   /** The play that was begun on this page: its first cue is still to be heard. */
   const [begun, setBegun] = useState("");
   const [around, setAround] = useState<Surroundings>();
   const wear = useCallback((worn: Surroundings) => setAround(worn), []);
   const begin = (id: string) => {
     setBegun(id);
-    go(`/play/${slug}/${id}`);
+    go(id);
   };
   const shown = new URLSearchParams(location.search).get("show");
 
@@ -50,8 +51,8 @@ export function PlayerPage() {
             play={play}
             fresh={play === begun}
             again={async (same) => {
-              if (!same) go(`/play/${slug}`);
-              else begin((await api.startPlay(slug, { player: "", topic: "", like: play })).id);
+              if (!same) go("");
+              else begin(await carrier.start(slug, { player: "", topic: "", like: play }));
             }}
             wear={wear}
           />
@@ -120,10 +121,11 @@ interface InvitedProps {
 
 function Invited({ slug, started, wear }: InvitedProps) {
   const t = useTexts();
+  const carrier = useCarrier();
   const [invitation, setInvitation] = useState<Invitation>();
   const [problem, setProblem] = useState("");
   useEffect(() => {
-    api.invitation(slug).then(
+    carrier.invitation(slug).then(
       (found) => {
         document.title = found.title;
         wear(surroundingsOf(found));
@@ -131,7 +133,7 @@ function Invited({ slug, started, wear }: InvitedProps) {
       },
       (error: unknown) => setProblem(error instanceof Problem ? error.message : String(error)),
     );
-  }, [slug, wear]);
+  }, [carrier, slug, wear]);
   if (problem)
     return (
       <>
@@ -153,6 +155,7 @@ interface GoingProps {
 
 function Going({ play, fresh, again, wear }: GoingProps) {
   const t = useTexts();
+  const carrier = useCarrier();
   const { seen, link, send } = useLivePlay(play);
   const worn = seen && JSON.stringify(surroundingsOf(seen.view));
   useEffect(() => {
@@ -183,7 +186,11 @@ function Going({ play, fresh, again, wear }: GoingProps) {
       {!seen && link === "joining" && <p role="status">{t("page.joining")}</p>}
       {seen &&
         (seen.view.phase === "over" ? (
-          <Result view={seen.view} again={(same) => void again(same)} />
+          <Result
+            view={seen.view}
+            again={(same) => void again(same)}
+            trail={carrier.trail && (() => carrier.trail?.(play) ?? "")}
+          />
         ) : (
           <PlayView seen={seen} send={send} {...(fresh ? { heard: 0 } : {})} />
         ))}

@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import type { View } from "../api/client";
 import { playSound } from "../look/sounds";
 import { Button } from "../ui/Button";
+import { saveFile } from "../ui/saveFile";
 import { Light } from "../ui/Light";
 import { Meters } from "./Meters";
 import { useTexts, WithTexts } from "./texts";
@@ -10,6 +11,8 @@ interface Props {
   view: View;
   /** Begins a new play: dealt anew, or the same deal. */
   again: (same: boolean) => void;
+  /** The play's record as a file, where a player may have it. */
+  trail?: (() => string) | undefined;
 }
 
 /** The result of a play: the award, the figures, and every question with its answer. */
@@ -21,7 +24,7 @@ export function Result(props: Props) {
   );
 }
 
-function Outcome({ view, again }: Props) {
+function Outcome({ view, again, trail }: Props) {
   const t = useTexts();
   const outcome = view.outcome;
   const head = useRef<HTMLHeadingElement>(null);
@@ -58,6 +61,11 @@ function Outcome({ view, again }: Props) {
           </p>
         </div>
         <div className="ms-auto flex flex-wrap gap-3">
+          {trail && (
+            <Button onClick={() => saveFile(`${view.title}.jsonl`, trail())}>
+              {t("result.save")}
+            </Button>
+          )}
           {view.same_deal && <Button onClick={() => again(true)}>{t("result.same")}</Button>}
           <Button weight="main" onClick={() => again(false)}>
             {t("result.again")}

@@ -1,9 +1,10 @@
 import { type FormEvent, useState } from "react";
-import { api, type Invitation, type PlayStart, Problem } from "../api/client";
+import { type Invitation, type PlayStart, Problem } from "../api/client";
 import { Button } from "../ui/Button";
 import { Field, inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
 import { Notice } from "../ui/Notice";
+import { useCarrier } from "./carrier";
 import { Hear } from "./Hear";
 import { useTexts } from "./texts";
 
@@ -19,6 +20,7 @@ interface Props {
 /** Before a play: what the game is, and what it asks of the player. */
 export function Start({ invitation, dice, started }: Props) {
   const t = useTexts();
+  const carrier = useCarrier();
   const { count, level, welcome } = invitation;
   const [name, setName] = useState(() => localStorage.getItem(NAME_KEY) ?? "");
   const [asked, setAsked] = useState(String(count?.default ?? ""));
@@ -36,7 +38,7 @@ export function Start({ invitation, dice, started }: Props) {
     if (level) wanted.level = Number(chosenLevel);
     if (invitation.name) localStorage.setItem(NAME_KEY, name.trim());
     try {
-      started((await api.startPlay(invitation.slug, wanted)).id);
+      started(await carrier.start(invitation.slug, wanted));
     } catch (error) {
       setProblem(
         invitation.language === "en" && error instanceof Problem ? error.message : t("page.failed"),

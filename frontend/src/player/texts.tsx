@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
-import { api, type PageTexts } from "../api/client";
+import type { PageTexts } from "../api/client";
+import { useCarrier } from "./carrier";
 
 /** The texts of the player's page in the language of its game. */
 export interface Texts {
@@ -69,12 +70,12 @@ export function WithTexts({ language, texts, page = false, children }: Props) {
 
 /** The table of a language; until that is there, the one that was shown last. */
 function useTable(code: string): PageTexts | undefined {
+  const carrier = useCarrier();
   const [last, setLast] = useState<PageTexts>();
   useEffect(() => {
     let left = false;
     const read = async () => {
-      const table =
-        loaded.get(code) ?? (await api.pageTexts(code).catch(() => api.pageTexts("en")));
+      const table = loaded.get(code) ?? (await carrier.texts(code));
       loaded.set(code, table);
       if (!left) setLast(table);
     };
@@ -82,6 +83,6 @@ function useTable(code: string): PageTexts | undefined {
     return () => {
       left = true;
     };
-  }, [code]);
+  }, [carrier, code]);
   return loaded.get(code) ?? last;
 }

@@ -3,6 +3,8 @@ import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { Problem } from "../api/client";
+import { WithCarrier } from "../player/carrier";
+import { served } from "../player/served";
 import "../look/look.css";
 import { Frame } from "./Frame";
 import { Lost } from "./Lost";
@@ -74,7 +76,9 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <WithCarrier value={served}>
+          <RouterProvider router={router} />
+        </WithCarrier>
       </QueryClientProvider>
     </StrictMode>,
   );

@@ -3,6 +3,7 @@ import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
 import { useGameChange } from "../useGameChange";
+import { saveFile } from "../../ui/saveFile";
 import { WithGame } from "../WithGame";
 import { BesideThePlay } from "./BesideThePlay";
 import { PlayOnBench } from "./PlayOnBench";
@@ -53,9 +54,5 @@ function OnBench({ game }: { game: Game }) {
 
 async function trailOf(game: Game, wanted: BenchWanted) {
   const text = await api.trail(game.id, wanted);
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([text], { type: "application/jsonl" }));
-  link.download = `${game.slug}-${game.dice}.jsonl`;
-  link.click();
-  URL.revokeObjectURL(link.href);
+  saveFile(`${game.slug}-${game.dice}.jsonl`, text);
 }

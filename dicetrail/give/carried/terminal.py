@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 import os
-import select
+import queue
 import sys
+import threading
 import time
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TextIO, TypeVar
 
-from .core.play.deck import pass_length
-from .core.play.expressions import show_percent, show_value
-from .core.play.game import Bounds, Choices, Game, Move
-from .core.play.program import Program
-from .core.play.question import same
-from .core.play.run import Run
-from .core.play.setup import LONGEST_NAME
-from .core.play.view import LettersView, View, intro, view
+from ...core.play.deck import pass_length
+from ...core.play.expressions import show_percent, show_value
+from ...core.play.game import Bounds, Choices, Game, Move
+from ...core.play.program import Program
+from ...core.play.question import same
+from ...core.play.run import Run
+from ...core.play.setup import LONGEST_NAME
+from ...core.play.view import LettersView, View, intro, view
 
 T = TypeVar("T")
 LEAVE, SKIP = "/leave", "/skip"
@@ -148,10 +149,15 @@ def _topic_of(game: Game) -> Callable[[str], str | None]:
 
 
 class Lines:
-    """Lines of standard input, waited for no longer than the play does."""
+    """Lines of standard input, waited for no longer than the play does.
+
+    A thread reads them: not every system can say whether something was typed without reading it.
+    """
 
     def __init__(self) -> None:
         self._typed = b""
+        self._read: queue.SimpleQueue[bytes] = queue.SimpleQueue()
+        self._reading: threading.Thread | None = None
         self.ended = False
 
     def put_back(self, line: str) -> None:
@@ -163,9 +169,9 @@ class Lines:
         end = None if seconds is None else time.monotonic() + seconds
         while b"\n" not in self._typed and not self.ended:
             timeout = None if end is None else max(0.0, end - time.monotonic())
-            if not select.select([0], [], [], timeout)[0]:
+            more = self._more(timeout)
+            if more is None:
                 return None
-            more = os.read(0, 4096)
             self.ended = not more
             self._typed += more or b"\n" * bool(self._typed)
         line, ending, self._typed = self._typed.partition(b"\n")
@@ -175,8 +181,25 @@ class Lines:
         """Drop what a person typed ahead, so that it does not answer the next question."""
         if sys.stdin.isatty():
             self._typed = b""
-            while select.select([0], [], [], 0)[0] and os.read(0, 4096):
-                pass
+            while (more := self._more(0)) is not None:
+                self.ended = not more
+                if self.ended:
+                    return
+
+    def _more(self, timeout: float | None) -> bytes | None:
+        """What was read next, nothing at the end of the input; None where nothing came in so many seconds."""
+        if self._reading is None:
+            self._reading = threading.Thread(target=self._keep_reading, daemon=True)
+            self._reading.start()
+        try:
+            return self._read.get(timeout=timeout) if timeout != 0 else self._read.get_nowait()
+        except queue.Empty:
+            return None
+
+    def _keep_reading(self) -> None:
+        while more := os.read(0, 4096):
+            self._read.put(more)
+        self._read.put(b"")
 
 
 def _show_question(seen: View, out: TextIO) -> None:

@@ -1,0 +1,35 @@
+"""The command that gives a game away as a file."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+from typing import Annotated, Literal
+
+import typer
+
+from ..core.rules.bundle import write_bundle
+from ..files import write_bytes
+from ..give.take_aways import TAKE_AWAYS
+from .parts import GamePath, playable
+
+commands = typer.Typer()
+
+
+@commands.command()
+def give(
+    game_path: GamePath,
+    out: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
+    way: Annotated[
+        Literal["bundle", "terminal", "page"],
+        typer.Option("--as", help="bundle: to go on with; terminal, page: to be played"),
+    ],
+) -> None:
+    """Write a game as one file: for another maker, for a terminal, or for a browser.
+
+    Right answers are not in plain sight in a file that plays, but whoever opens it up can find them.
+    """
+    game = playable(game_path)
+    data = write_bundle(game.bundled()) if way == "bundle" else TAKE_AWAYS[way].make(*game.carried())
+    write_bytes(out, data)
+    print(f"{out}: {len(data):,} bytes", file=sys.stderr)

@@ -1,0 +1,67 @@
+"""What a player sees before a play."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from .deck import pass_length
+from .game import Bounds, Game
+from .page import Look, Welcome
+from .program import Program
+from .view import intro
+
+Shut = Literal["", "not_yet", "closed", "enough"]
+"""Why no play can be started: it is too early, too late, or this player has had all their plays."""
+
+
+@dataclass(frozen=True, slots=True)
+class Invitation:
+    """The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
+    of its ``language``, but for ``texts``. ``note`` is what whoever handed it out says; ``opens`` is when it
+    can be played from (ISO 8601), where that is still to come. ``problem`` says why it can't be played."""
+
+    slug: str
+    title: str
+    texts: dict[str, str]
+    intro: str = ""
+    name: bool = False
+    count: Bounds | None = None
+    level: Bounds | None = None
+    topics: tuple[str, ...] = ()
+    problem: str = ""
+    look: Look = Look()
+    silent: bool = False
+    welcome: Welcome = Welcome()
+    language: str = "en"
+    played: str = ""
+    note: str = ""
+    shut: Shut = ""
+    opens: str = ""
+
+
+def invitation(slug: str, game: Game) -> Invitation:
+    """The invitation to a game that can be played."""
+    once = pass_length(game.questions) if game.deal.repeats == "never" else None
+    return Invitation(
+        slug=slug,
+        title=game.title,
+        intro=intro(Program(game)),
+        name=game.setup.name,
+        count=_bounds(game.setup.count, once),
+        level=_bounds(game.setup.level, None),
+        topics=game.topics if game.setup.topic else (),
+        look=game.look,
+        silent=game.silent,
+        welcome=game.welcome,
+        language=game.words.language,
+        texts=game.words.texts,
+        played=game.words.played,
+    )
+
+
+def _bounds(asked: Bounds | None, most: int | None) -> Bounds | None:
+    if asked is None:
+        return None
+    high = max(asked.min, asked.max if most is None else min(asked.max, most))
+    return Bounds(min=asked.min, max=high, default=min(asked.default, high))

@@ -1,0 +1,1 @@
+"""What take-aways carry beside the engine. Standard library only: it runs where nothing is installed."""

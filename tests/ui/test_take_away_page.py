@@ -1,0 +1,100 @@
+"""A game as a page: opened from the disk with no network, played by the same engine, saved by its player."""
+
+from __future__ import annotations
+
+import json
+import tempfile
+import unittest
+from pathlib import Path
+
+from dicetrail.files import game_on_disk
+from dicetrail.give.carried import kept
+from dicetrail.give.page import page_file
+from tests.moves import MOVES
+from tests.running import run
+from tests.ui.harness import Browser
+
+DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
+LARGEST = 10_000_000
+"""Bytes of the page of a game of texts."""
+
+
+class TakenAway(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls):
+        cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
+        cls.moves = cls.folder / "moves.txt"
+        cls.moves.write_text(MOVES, "utf-8")
+        cls.page = cls.folder / "hut.html"
+        done = run("give", DEMO / "1-hut-night.yaml", "--as", "page", cls.page)
+        assert done.returncode == 0, done.stderr
+
+    def setUp(self):
+        self.browser = Browser()
+        self.offline(True)
+        self.addCleanup(self.browser.close)
+        self.addCleanup(self.offline, False)
+        self.browser.open(self.page.as_uri())
+        self.browser.find("button", "Set out")
+
+    def offline(self, off: bool) -> None:
+        self.browser.driver.execute_cdp_cmd("Network.enable", {})
+        self.browser.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions",
+            {"offline": off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
+        )
+
+    def test_the_same_trails_for_all_games(self):
+        wanted = json.dumps({"dice": 1708, "player": "Ida"})
+        for path in sorted(DEMO.glob("*.yaml")):
+            with self.subTest(path.stem):
+                here = run("play", path, "--dice", 1708, "--player", "Ida", "--moves", self.moves).stdout
+                game, _ = game_on_disk(path).carried()
+                there = self.browser.driver.execute_script(
+                    "return window.diceTrail(new Uint8Array(arguments[0])).trail_of(...arguments[1])",
+                    list(kept.to_bytes(game)),
+                    [MOVES, wanted],
+                )
+                self.assertEqual(there, here)
+        own = self.browser.driver.execute_script(
+            "return window.diceTrail().trail_of(...arguments[0])", [MOVES, wanted]
+        )
+        first = run(
+            "play", DEMO / "1-hut-night.yaml", "--dice", 1708, "--player", "Ida", "--moves", self.moves
+        )
+        self.assertEqual(own, first.stdout)
+
+    def test_a_play_from_the_first_question_to_the_saved_result(self):
+        browser = self.browser
+        self.assertEqual(browser.axe(), [])
+        self.assertTrue(browser.find("img").get_attribute("src").startswith("blob:"))
+        name = browser.find("input[autocomplete=nickname]")
+        name.send_keys("Ida")
+        count = browser.find("input[type=number]")
+        count.clear()
+        count.send_keys("3")
+        browser.press("Set out")
+        browser.find("p", "Question 1 of 3")
+        self.assertEqual(browser.axe(), [])
+        browser.driver.refresh()  # a page that is shut by mistake loses nothing
+        browser.find("p", "Question 1 of 3")
+        browser.keep_pressing("a", "[data-result]")
+        browser.find("[data-result]")
+        self.assertEqual(browser.axe(), [])
+        saved = browser.driver.execute_async_script(
+            """const done = arguments[0];
+            const make = URL.createObjectURL;
+            URL.createObjectURL = (blob) => { blob.text().then(done); return make(blob); };
+            [...document.querySelectorAll("button")].find((b) => b.innerText === "Save as a file").click();"""
+        )
+        steps = [json.loads(line) for line in saved.splitlines()]
+        self.assertEqual(steps[0]["moment"], "begun")
+        self.assertEqual(steps[-1]["moment"], "over")
+        browser.press("Play again")
+        browser.find("button", "Set out")
+
+    def test_its_size_and_that_no_answer_lies_in_plain_sight(self):
+        text_game = next(path for path in sorted(DEMO.glob("*.yaml")) if path.stem.startswith("5-"))
+        page = page_file(*game_on_disk(text_game).carried())
+        self.assertLess(len(page), LARGEST)
+        self.assertNotIn(b"Contour lines", self.page.read_bytes())
