@@ -131,8 +131,43 @@ class CompiledGame(Base):
     data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
+class Handout(Base):
+    """A game given out under a ``link`` of its own. ``version`` is the one that new plays are of; ``dice``
+    are the same for all plays where they are not rolled, ``plays_each`` how many a player may have."""
+
+    __tablename__ = "handouts"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), index=True)
+    link: Mapped[str] = mapped_column(String(60), unique=True)
+    name: Mapped[str] = mapped_column(String(200))
+    note: Mapped[str] = mapped_column(Text)
+    opens: Mapped[datetime | None]
+    closes: Mapped[datetime | None]
+    closed: Mapped[bool] = mapped_column(default=False)
+    asks_name: Mapped[bool]
+    dice: Mapped[int | None]
+    plays_each: Mapped[int | None]
+    listed: Mapped[bool]
+    version: Mapped[int]
+    made: Mapped[datetime] = mapped_column(default=now)
+
+
+class HandoutVersion(Base):
+    """A game as it was when it was handed out: its compiled form, and the revision that was of."""
+
+    __tablename__ = "handout_versions"
+
+    handout_id: Mapped[int] = mapped_column(ForeignKey("handouts.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    digest: Mapped[str] = mapped_column(ForeignKey("compiled_games.digest"))
+    revision: Mapped[int]
+    at: Mapped[datetime] = mapped_column(default=now)
+
+
 class Play(Base):
-    """One play: what it was started with, and how far its time has come (``clock``, milliseconds)."""
+    """One play: what it was started with, and how far its time has come (``clock``, milliseconds). One that
+    is of a hand-out has its ``version``, and ``visitor`` tells the browsers it is played in apart."""
 
     __tablename__ = "plays"
 
@@ -146,6 +181,9 @@ class Play(Base):
     level: Mapped[int | None]
     clock: Mapped[int] = mapped_column(default=0)
     over: Mapped[bool] = mapped_column(default=False)
+    handout_id: Mapped[int | None] = mapped_column(ForeignKey("handouts.id"), index=True)
+    version: Mapped[int | None]
+    visitor: Mapped[str] = mapped_column(String(32), default="")
     started: Mapped[datetime] = mapped_column(default=now)
 
 

@@ -23,12 +23,16 @@ QUICKLY = 1
 
 @dataclass(frozen=True, slots=True)
 class Begun:
-    """A play was started, of the compiled game of a digest."""
+    """A play was started, of the compiled game of a digest; where it is of a hand-out, of which version of
+    it, and in which browser."""
 
     play_id: str
     game_id: int
     digest: str
     choices: Choices
+    handout_id: int | None = None
+    version: int | None = None
+    visitor: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +87,9 @@ def _begun(one: Begun) -> dict[str, Any]:
         "id": one.play_id,
         "game_id": one.game_id,
         "digest": one.digest,
+        "handout_id": one.handout_id,
+        "version": one.version,
+        "visitor": one.visitor,
         "started": now(),
         **asdict(one.choices),
     }
@@ -101,7 +108,7 @@ def _made(one: Made) -> dict[str, Any]:
 
 def keep_game(session: Session, game: Game) -> str:
     """Keep a compiled game, once for all plays of it; its digest."""
-    data = json.dumps(to_json(game), ensure_ascii=False, sort_keys=True).encode()
+    data = _packed(game)
     digest = sha256(data).hexdigest()
     session.execute(
         insert_new(CompiledGame)
@@ -109,6 +116,15 @@ def keep_game(session: Session, game: Game) -> str:
         .on_conflict_do_nothing()
     )
     return digest
+
+
+def digest_of(game: Game) -> str:
+    """The digest under which a compiled game is, or would be, kept."""
+    return sha256(_packed(game)).hexdigest()
+
+
+def _packed(game: Game) -> bytes:
+    return json.dumps(to_json(game), ensure_ascii=False, sort_keys=True).encode()
 
 
 def compiled_game(session: Session, digest: str) -> Game:

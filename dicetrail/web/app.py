@@ -11,7 +11,7 @@ from fastapi import FastAPI
 from starlette.middleware.gzip import GZipMiddleware
 
 from ..store.database import open_database
-from . import bench, games, media, packs, watching
+from . import bench, games, handouts, media, packs, watching
 from .demo import bring_demo_once
 from .guard import Guard
 from .in_line import InLine
@@ -50,7 +50,8 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
         redoc_url=None,
     )
     app.state.workshop = workshop
-    for part in (bench, games, packs, media, watching, plays):
+    app.state.data = data
+    for part in (bench, games, packs, media, handouts, watching, plays):
         app.include_router(part.router)
     add_refusals(app)
     add_pages(app)

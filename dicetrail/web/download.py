@@ -7,13 +7,13 @@ from urllib.parse import quote
 from fastapi import Response
 
 
-def download(data: bytes, name: str) -> Response:
+def download(data: bytes, name: str, mime: str = "") -> Response:
     """A file to be saved under a name in any script (RFC 6266; as Starlette names the files it sends)."""
     quoted = quote(name)
     named = f'filename="{name}"' if quoted == name else f"filename*=utf-8''{quoted}"
     sheet = name.lower().endswith((".xlsx", ".ods"))
     return Response(
         data,
-        media_type="application/octet-stream" if sheet else "text/plain; charset=utf-8",
+        media_type=mime or ("application/octet-stream" if sheet else "text/plain; charset=utf-8"),
         headers={"Content-Disposition": f"attachment; {named}"},
     )

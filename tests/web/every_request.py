@@ -8,6 +8,8 @@ from typing import Any, NamedTuple
 
 from PIL import Image
 
+from dicetrail.core.rules.bundle import archive
+
 ROWS = "Which knot?\tBowline\tGranny\tSlip\nWhich cloud?\tCirrus\tFog\tSmoke\n"
 
 
@@ -53,6 +55,15 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
     of_game, of_pack, mine = "/games/{game_id}", "/packs/{pack_id}", f"/packs/{own['id']}"
     here, there, now = f"/games/{game['id']}", f"/packs/{pack['id']}", own["revision"]
     rows = "fixed.tsv", ROWS.encode()
+    bundle = (
+        "b.zip",
+        archive({"game.yaml": b"title: B\npacks: [packs/b.tsv]\n", "packs/b.tsv": ROWS.encode()}),
+    )
+    handout = ask("POST", f"/api/workshop{here}/handouts", {"name": "Tonight", "listed": True})
+    copied = ask("POST", f"/api/workshop{here}/copy", None)
+    older = ask("POST", f"/api/workshop/games/{copied['id']}/handouts", {"name": "Before"})
+    tries = {"edits": [{"path": ["tries"], "value": 3}], "revision": copied["revision"]}
+    ask("POST", f"/api/workshop/games/{copied['id']}/edits", tries)
     asked = [
         Asked("GET /shelf", "/shelf"),
         Asked("GET /words", "/words"),
@@ -143,6 +154,19 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(f"GET {of_game}/fairness/{{job_id}}", f"{here}/fairness/{job}"),
         Asked(f"GET {of_game}/feedback", f"{here}/feedback"),
         Asked(f"POST {of_game}/feedback/try", f"{here}/feedback/try", {"cue": "bright"}),
+        Asked(f"GET {of_game}/handouts", f"{here}/handouts"),
+        Asked(f"POST {of_game}/handouts", f"{here}/handouts", {"name": "Tonight"}),
+        Asked("PUT /handouts/{handout_id}", f"/handouts/{handout['id']}", {"name": "Tomorrow"}),
+        Asked("POST /handouts/{handout_id}/anew", f"/handouts/{older['id']}/anew"),
+        Asked(
+            "GET /handouts/{handout_id}/code", f"/handouts/{handout['id']}/code?address=http://192.0.2.7:8321"
+        ),
+        Asked("GET /addresses", "/addresses"),
+        Asked(f"GET {of_game}/bundle", f"{here}/bundle"),
+        Asked(f"GET {of_game}/take/{{way}}", f"{here}/take/terminal"),
+        Asked(f"GET {of_game}/sheet", f"{here}/sheet?dice=1&key=true"),
+        Asked("POST /bundles", "/bundles", file=bundle),
+        Asked("POST /bundles/look", "/bundles/look", file=bundle),
         Asked(f"GET {of_game}/proof/odds", f"{here}/proof/odds?share=0.7"),
         Asked(f"GET {of_game}/proof/curve", f"{here}/proof/curve"),
         Asked(f"POST {of_game}/proof/walk", f"{here}/proof/walk", {"share": 0.7, "plays": 3}),
@@ -165,6 +189,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
     players = [
         Asked("GET /files/{digest}", files[0]["file"].removeprefix("/api/players")),
         Asked("GET /words/{language}", "/words/uk"),
+        Asked("GET /handouts", "/handouts"),
         Asked("GET /games/{slug}", f"/games/{game['slug']}"),
         Asked("POST /games/{slug}/plays", f"/games/{game['slug']}/plays", {"player": "Bo"}),
         Asked("GET /plays/{play_id}", f"/plays/{play}"),

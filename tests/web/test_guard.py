@@ -145,15 +145,16 @@ class Elsewhere(unittest.TestCase):
     def test_players_need_none_and_choose_no_dice(self):
         self.client.get(f"{KEY_PATH}the-key")
         pack = self.client.post("/api/workshop/packs/paste", json={"text": "A?\tb\tc\td\n"}).json()["pack"]
-        self.client.post("/api/workshop/games", json={"pack_id": pack["id"], "title": "Open"})
-        maker = self.client.post("/api/players/games/open/plays", json={"dice": 5}).json()
+        wanted = {"pack_id": pack["id"], "title": "Open"}
+        game = self.client.post("/api/workshop/games", json=wanted).json()
+        handed = self.client.post(f"/api/workshop/games/{game['id']}/handouts", json={"name": "Tonight"})
+        path = f"/api/players/games/{handed.json()['link']}"
+        maker = self.client.post(f"{path}/plays", json={"dice": 5}).json()
         self.client.cookies.clear()
         self.assertEqual(self.client.get("/play/open").status_code, 200)
-        self.assertEqual(self.client.get("/api/players/games/open").status_code, 200)
-        rolled = {
-            self.client.post("/api/players/games/open/plays", json={"dice": 5}).json()["dice"]
-            for _ in range(5)
-        }
+        self.assertEqual(self.client.get(path).status_code, 200)
+        self.assertEqual(self.client.get("/api/players/games/open").status_code, 404)  # the maker's trial
+        rolled = {self.client.post(f"{path}/plays", json={"dice": 5}).json()["dice"] for _ in range(5)}
         self.assertEqual(maker["dice"], 5)
         self.assertNotEqual(rolled, {5})
         self.assertEqual(self.client.get(f"/api/workshop/packs/{pack['id']}").status_code, 401)

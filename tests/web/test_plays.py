@@ -41,7 +41,7 @@ class Plays(Live):
 
     def test_a_broken_game_is_not_played(self):
         self.game("title: [")
-        self.assertIn("worked on", self.client.get("/api/players/games/test").json()["problem"])
+        self.assertIn("worked on", self.client.get("/api/players/games/test").json()["detail"])
         self.assertEqual(self.client.post("/api/players/games/test/plays", json={}).status_code, 409)
 
     def test_a_whole_play(self):

@@ -19,7 +19,7 @@ Shut = Literal["", "not_yet", "closed", "enough"]
 class Invitation:
     """The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
     of its ``language``, but for ``texts``. ``note`` is what whoever handed it out says; ``opens`` is when it
-    can be played from (ISO 8601), where that is still to come. ``problem`` says why it can't be played."""
+    can be played from (ISO 8601), where that is still to come."""
 
     slug: str
     title: str
@@ -29,7 +29,6 @@ class Invitation:
     count: Bounds | None = None
     level: Bounds | None = None
     topics: tuple[str, ...] = ()
-    problem: str = ""
     look: Look = Look()
     silent: bool = False
     welcome: Welcome = Welcome()

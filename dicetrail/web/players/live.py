@@ -14,7 +14,7 @@ from pydantic import TypeAdapter
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
-from ...core.play.game import Choices, Move
+from ...core.play.game import Move
 from ...core.play.program import Program
 from ...core.play.run import Run
 from ...core.play.view import View, view
@@ -83,12 +83,10 @@ class Live:
         self._opening: dict[str, asyncio.Task[LivePlay | None]] = {}
         self._ticks: set[asyncio.Task[None]] = set()
 
-    async def begin(self, game_id: int, digest: str, program: Program, choices: Choices) -> str:
-        """Keep a new play of a compiled game; its id."""
-        self._programs[digest] = program
-        play_id = plays.new_id()
-        await self._keeper.keep(plays.Begun(play_id, game_id, digest, choices))
-        return play_id
+    async def begin(self, begun: plays.Begun, program: Program) -> None:
+        """Keep a new play of a compiled game."""
+        self._programs[begun.digest] = program
+        await self._keeper.keep(begun)
 
     async def open(self, play_id: str) -> LivePlay | None:
         """The play of an id, taken up where it was left; None where there is none."""
@@ -114,7 +112,7 @@ class Live:
                 return None
             program = self._programs.get(kept.digest)
             if program is None:
-                program = self._programs[kept.digest] = Program(plays.compiled_game(session, kept.digest))
+                program = self._programs[kept.digest] = self._workshop.games.played(session, kept.digest)
             moves = plays.moves_of(session, play_id)
         run = Run(program, plays.choices_of(kept))
         clock = max([kept.clock, *(at for _, at in moves)])

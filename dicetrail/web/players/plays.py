@@ -4,34 +4,37 @@ from __future__ import annotations
 
 import logging
 from collections.abc import AsyncIterator
-from typing import Annotated, NamedTuple
+from dataclasses import replace
+from typing import Annotated
 
-from fastapi import Depends, HTTPException, Request, WebSocket, WebSocketDisconnect
+from fastapi import Depends, HTTPException, Request, Response, WebSocket, WebSocketDisconnect
 from sqlalchemy.exc import SQLAlchemyError
 
 from ...core.play.game import Choices, Move
-from ...core.play.invitation import Invitation, invitation
+from ...core.play.invitation import Invitation
 from ...core.play.program import Program
 from ...core.play.setup import choose
 from ...core.play.view import View
 from ...core.play.words import LANGUAGES
-from ...store import games
-from ...store.models import StoredGame
+from ...store import handouts
+from ...store.models import now
+from ...store.plays import Begun, new_id
 from ..refusals import router_of
 from ..requests import ThePlayersSession, TheWorkshop
-from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, MoveIn, PageTextsOut, PlayIn, PlayOut
+from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, ListedOut, MoveIn, PageTextsOut, PlayIn, PlayOut
 from ..strict import read_json
 from ..workshop.games import roll
 from .live import Live, LivePlay
+from .opened import SHUT, VISITOR, Opened, TheOpened, invitation_to, new_visitor, visitor_of
 
 router = router_of("/api/players", "players", LARGEST_FRAME)
 
+ONE_YEAR = 365 * 24 * 3600
 NO_PLAY = 4404
 """The socket's closing code where there is no such play."""
 NOT_KEPT = 1013
 """The socket's closing code where a move could not be kept (RFC 6455 registry: try again later)."""
 _NO_SUCH_PLAY = "There is no such play. Start a new one."
-_BROKEN = "This game is being worked on: its rules can't be played just now. Try again later."
 _TOO_MANY = "That are more moves than anybody can make. Wait a moment."
 
 log = logging.getLogger(__name__)
@@ -44,26 +47,6 @@ async def live_of(request: Request) -> Live:
 
 
 TheLive = Annotated[Live, Depends(live_of)]
-
-
-class _Open(NamedTuple):
-    """A game that can be played, and under which digest it is kept."""
-
-    id: int
-    program: Program
-    digest: str
-
-
-def open_game(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> _Open:
-    """The game that a player wants to play."""
-    game = _game_called(session, slug)
-    program = workshop.games.program(session, game)
-    if program is None:
-        raise HTTPException(409, _BROKEN)
-    return _Open(game.id, program, workshop.games.kept(session, game, program))
-
-
-TheOpenGame = Annotated[_Open, Depends(open_game)]
 
 
 async def play_of(play_id: str, live: TheLive) -> LivePlay:
@@ -86,34 +69,61 @@ def page_texts(language: str) -> PageTextsOut:
     return PageTextsOut(language=language, name=found.name, direction=found.direction, texts=found.texts)
 
 
+@router.get("/handouts")
+def listed_handouts(session: ThePlayersSession, workshop: TheWorkshop) -> list[ListedOut]:
+    """The games that the maker put on the players' list, and that can be played just now."""
+    at = now()
+    return [
+        ListedOut(link=one.link, title=program.game.title, note=one.note)
+        for one in handouts.listed(session)
+        if not handouts.shut(session, one, "", at)
+        for program in [workshop.games.played(session, handouts.version_of(session, one).digest)]
+    ]
+
+
 @router.get("/games/{slug}")
-def invite(slug: str, session: ThePlayersSession, workshop: TheWorkshop) -> Invitation:
+def invite(slug: str, found: TheOpened) -> Invitation:
     """What a player sees before a play."""
-    game = _game_called(session, slug)
-    reading = workshop.games.compiled(session, game)
-    if reading.game is None:
-        return Invitation(slug, workshop.games.outline(game, reading)[0], {}, problem=_BROKEN)
-    return invitation(slug, reading.game)
+    return invitation_to(slug, found)
 
 
 @router.post("/games/{slug}/plays", status_code=201)
 async def start_play(
-    slug: str, wanted: PlayIn, game: TheOpenGame, live: TheLive, request: Request
+    slug: str, wanted: PlayIn, found: TheOpened, live: TheLive, request: Request, response: Response
 ) -> PlayOut:
     """Start a play; it begins when its player's page opens the socket. Only the maker chooses its dice."""
-    dice = wanted.dice if wanted.dice is not None and request.scope["maker"] else roll()
-    if wanted.like:
-        dice = (await _dealt_again(game.program, wanted.like, live)).dice
+    handout, visitor = found.handout, visitor_of(request)
+    if found.shut:
+        raise HTTPException(409, SHUT[found.shut].format(opens=handout and handout.opens))
+    if handout is not None and not visitor:
+        visitor = new_visitor()
+        response.set_cookie(
+            VISITOR, visitor, max_age=ONE_YEAR, httponly=True, samesite="lax", path="/api/players"
+        )
     choices = choose(
-        game.program.game,
-        dice,
-        player=wanted.player,
+        found.program.game,
+        await _dice(found, wanted, live, maker=request.scope["maker"]),
+        player=wanted.player if handout is None or handout.asks_name else "",
         count=wanted.count,
         topic=wanted.topic,
         level=wanted.level,
     )
-    play_id = await live.begin(game.id, game.digest, game.program, choices)
-    return PlayOut(id=play_id, slug=slug, dice=dice)
+    play_id = new_id()
+    begun = Begun(play_id, found.game_id, found.digest, choices)
+    if handout is not None:
+        begun = replace(begun, handout_id=handout.id, version=handout.version, visitor=visitor)
+    await live.begin(begun, found.program)
+    return PlayOut(id=play_id, slug=slug, dice=choices.dice)
+
+
+async def _dice(found: Opened, wanted: PlayIn, live: Live, *, maker: bool) -> int:
+    """The dice of a new play: the hand-out's, those of an earlier play that is to be dealt again, or rolled
+    ones."""
+    if found.handout is not None and found.handout.dice is not None:
+        return found.handout.dice
+    if wanted.like:
+        return (await _dealt_again(found.program, wanted.like, live)).dice
+    return wanted.dice if wanted.dice is not None and maker else roll()
 
 
 @router.get("/plays/{play_id}")
@@ -166,13 +176,6 @@ async def _moves(socket: WebSocket) -> AsyncIterator[MoveIn]:
             yield MoveIn.model_validate(read_json(text))
         except ValueError:
             continue
-
-
-def _game_called(session: ThePlayersSession, slug: str) -> StoredGame:
-    game = games.game_called(session, slug)
-    if game is None or game.off_since is not None:
-        raise HTTPException(404, "There is no such game here. Ask who sent you the link.")
-    return game
 
 
 async def _dealt_again(program: Program, play_id: str, live: Live) -> Choices:

@@ -25,6 +25,14 @@ class PageTextsOut(BaseModel):
     texts: dict[str, str]
 
 
+class ListedOut(BaseModel):
+    """A hand-out on the players' list."""
+
+    link: str
+    title: str
+    note: str
+
+
 class PlayIn(BaseModel):
     """What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play."""
 

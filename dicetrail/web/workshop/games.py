@@ -47,6 +47,10 @@ def _questions_read(reading: GameReading) -> int:
     return max(100, len(reading.game.questions) if reading.game else 0)
 
 
+def _questions_of(program: Program) -> int:
+    return max(100, len(program.game.questions))
+
+
 def _kept_for_plays(session: Session, program: Program) -> str:
     digest = plays.keep_game(session, program.game)
     session.commit()
@@ -61,6 +65,7 @@ class GameShelf:
         self._named: Recent[tuple[str, ...]] = Recent(1000)
         self._compiled: Recent[GameReading] = Recent(MOST_QUESTIONS_KEPT, _questions_read)
         self._programs: Recent[Program] = Recent(100)
+        self._played: Recent[Program] = Recent(MOST_QUESTIONS_KEPT, _questions_of)
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
         self._earlier: Recent[tuple[Program | None]] = Recent(60)
@@ -128,6 +133,15 @@ class GameShelf:
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""
         return self._digests.get_or_make(self._key(session, game), lambda: _kept_for_plays(session, program))
+
+    def played(self, session: Session, digest: str) -> Program:
+        """A game as it was kept for its plays."""
+        return self._played.get_or_make(digest, lambda: Program(plays.compiled_game(session, digest)))
+
+    def digest(self, session: Session, game: StoredGame, program: Program) -> str:
+        """The digest under which a game as it can be played is, or would be, kept."""
+        digest: str = self.known(session, game, "digest", lambda: plays.digest_of(program.game))
+        return digest
 
     def known(self, session: Session, game: StoredGame, what: Hashable, make: Callable[[], Any]) -> Any:
         """Something that follows from a game as it is now, worked out once: ``what`` says which it is."""

@@ -25,6 +25,11 @@ export type Words = Shapes["WordsOut"];
 export type PageState = Words["page_states"][number];
 export type PageTexts = Shapes["PageTextsOut"];
 export type Invitation = Shapes["Invitation"];
+export type Listed = Shapes["ListedOut"];
+export type Handout = Shapes["HandoutOut"];
+export type HandoutSettings = Shapes["HandoutIn"];
+export type Addresses = Shapes["AddressesOut"];
+export type BundleSeen = Shapes["BundleLookOut"];
 export type PlayStart = Shapes["PlayIn"];
 export type Play = Shapes["PlayOut"];
 export type View = Shapes["View"];
@@ -105,11 +110,21 @@ function refusal(body: unknown, status: number): string {
 function sent(file: File, settings?: Settings) {
   return {
     body: { file: file as unknown as string, settings: JSON.stringify(settings ?? {}) },
-    bodySerializer: (body: Record<string, unknown>) => {
-      const form = new FormData();
-      for (const [name, value] of Object.entries(body)) form.append(name, value as string | Blob);
-      return form;
-    },
+    bodySerializer,
+  };
+}
+
+function bodySerializer(body: Record<string, unknown>) {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(body)) form.append(name, value as string | Blob);
+  return form;
+}
+
+/** A file to be sent, with other fields of a form beside it. */
+function fileOnly<Fields extends Record<string, string>>(file: File, fields?: Fields) {
+  return {
+    body: { file: file as unknown as string, ...fields } as { file: string } & Fields,
+    bodySerializer,
   };
 }
 
@@ -341,6 +356,18 @@ export const api = {
     told(GET("/api/workshop/games/{game_id}/proof/versions", { params: ofGame(id) })),
   compare: (id: number, query: Walker & { revision: number }) =>
     told(GET("/api/workshop/games/{game_id}/proof/compare", { params: { ...ofGame(id), query } })),
+  handouts: (id: number) =>
+    told(GET("/api/workshop/games/{game_id}/handouts", { params: ofGame(id) })),
+  handOut: (id: number, body: HandoutSettings) =>
+    told(POST("/api/workshop/games/{game_id}/handouts", { params: ofGame(id), body })),
+  changeHandout: (handout_id: number, body: HandoutSettings) =>
+    told(PUT("/api/workshop/handouts/{handout_id}", { params: { path: { handout_id } }, body })),
+  handOutAnew: (handout_id: number) =>
+    told(POST("/api/workshop/handouts/{handout_id}/anew", { params: { path: { handout_id } } })),
+  addresses: () => told(GET("/api/workshop/addresses")),
+  lookAtBundle: (file: File) => told(POST("/api/workshop/bundles/look", fileOnly(file))),
+  bringBundle: (file: File, keep: Record<string, string>) =>
+    told(POST("/api/workshop/bundles", fileOnly(file, { keep: JSON.stringify(keep) }))),
   pageStart: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/page/start", { params: ofGame(id) })),
   pageAt: (id: number, state: PageState) =>
@@ -351,6 +378,7 @@ export const api = {
     ),
   pageTexts: (language: string) =>
     told(GET("/api/players/words/{language}", { params: { path: { language } } })),
+  listed: () => told(GET("/api/players/handouts")),
   invitation: (slug: string) =>
     told(GET("/api/players/games/{slug}", { params: { path: { slug } } })),
   startPlay: (slug: string, body: PlayStart) =>
@@ -360,6 +388,13 @@ export const api = {
 export const packFile = (id: number, ending = "") =>
   `/api/workshop/packs/${id}/file${ending && `?ending=${ending}`}`;
 export const sampleFile = `/api/workshop/sample`;
+export const bundleFile = (id: number) => `/api/workshop/games/${id}/bundle`;
+export const takeAway = (id: number, way: "terminal" | "page") =>
+  `/api/workshop/games/${id}/take/${way}`;
+export const printableSheet = (id: number, dice: number[], key: boolean) =>
+  `/api/workshop/games/${id}/sheet?${dice.map((one) => `dice=${one}`).join("&")}${key ? "&key=true" : ""}`;
+export const wallCode = (id: number, address: string) =>
+  `/api/workshop/handouts/${id}/code?address=${encodeURIComponent(address)}`;
 export const gameFile = (id: number) => `/api/workshop/games/${id}/file`;
 
 export function livePath(play: string): string {

@@ -6,6 +6,7 @@ import { setSound, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
 import { useCarrier } from "./carrier";
+import { List } from "./List";
 import { PlayView } from "./PlayView";
 import { Result } from "./Result";
 import { Shown } from "./Shown";
@@ -56,6 +57,8 @@ export function PlayerPage() {
             }}
             wear={wear}
           />
+        ) : !slug && carrier.listed ? (
+          <List listed={carrier.listed} />
         ) : (
           <Invited slug={slug} started={begin} wear={wear} />
         )}

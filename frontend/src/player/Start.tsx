@@ -63,8 +63,13 @@ export function Start({ invitation, dice, started }: Props) {
         {welcome.speech && !invitation.silent && (
           <Hear file={welcome.speech} label={t("start.hear")} />
         )}
-        {invitation.problem && <Notice tone="mind">{invitation.problem}</Notice>}
-        {!invitation.problem && (
+        {invitation.note && <p className="border-s-2 border-line ps-3">{invitation.note}</p>}
+        {invitation.shut && (
+          <Notice tone="mind">
+            {t(`page.${invitation.shut}`, { when: t.time(invitation.opens) })}
+          </Notice>
+        )}
+        {!invitation.shut && (
           <>
             {invitation.name && (
               <Field label={t("start.name")}>

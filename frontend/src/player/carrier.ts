@@ -1,5 +1,5 @@
 import { createContext, useContext } from "react";
-import type { Invitation, Move, PageTexts, PlayStart, View } from "../api/client";
+import type { Invitation, Listed, Move, PageTexts, PlayStart, View } from "../api/client";
 
 export type Link = "joining" | "live" | "lost" | "gone";
 
@@ -25,6 +25,8 @@ export interface Place {
 export interface Carrier {
   texts: (language: string) => Promise<PageTexts>;
   invitation: (slug: string) => Promise<Invitation>;
+  /** The games that players may find without a link. */
+  listed?: () => Promise<Listed[]>;
   /** Starts a play; its id. */
   start: (slug: string, wanted: PlayStart) => Promise<string>;
   join: (play: string, listener: Listener) => Joined;

@@ -8,6 +8,7 @@ const RETRY = [300, 700, 1500, 3000];
 export const served: Carrier = {
   texts: (language) => api.pageTexts(language).catch(() => api.pageTexts("en")),
   invitation: api.invitation,
+  listed: api.listed,
   start: async (slug, wanted) => (await api.startPlay(slug, wanted)).id,
   join: (play, listener) => {
     let left = false;

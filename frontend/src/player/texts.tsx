@@ -11,6 +11,8 @@ export interface Texts {
   number: (value: number) => string;
   /** A share of a hundred. */
   percent: (value: number) => string;
+  /** A day and a time (ISO 8601), where whoever reads it is. */
+  time: (value: string) => string;
 }
 
 const loaded = new Map<string, PageTexts>();
@@ -21,6 +23,7 @@ export const useTexts = () => useContext(Words);
 function textsOf(table: Record<string, string>, language: string): Texts {
   const numbers = new Intl.NumberFormat(language, { maximumFractionDigits: 2 });
   const percents = new Intl.NumberFormat(language, { style: "percent", maximumFractionDigits: 1 });
+  const times = new Intl.DateTimeFormat(language, { dateStyle: "full", timeStyle: "short" });
   const plurals = new Intl.PluralRules(language);
   const fill = (text: string, values: Record<string, string | number>) =>
     text.replace(/\{(\w+)\}/g, (all, name: string) => {
@@ -34,6 +37,7 @@ function textsOf(table: Record<string, string>, language: string): Texts {
       fill(table[`${name}.${plurals.select(n)}`] ?? table[`${name}.other`] ?? name, { n }),
     number: (value: number) => numbers.format(value),
     percent: (value: number) => percents.format(value / 100),
+    time: (value: string) => (value ? times.format(new Date(value)) : ""),
   });
 }
 

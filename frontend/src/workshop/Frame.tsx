@@ -57,6 +57,9 @@ export function Frame() {
           {game && (
             <Stop to={`/games/${game.id}/proof`} title="Proof" state="odds, aims, changes" />
           )}
+          {game && (
+            <Stop to={`/games/${game.id}/handout`} title="Hand out" state="links, files, plays" />
+          )}
         </ol>
       </nav>
       <main className="relative overflow-auto">

@@ -15,6 +15,9 @@ import { Feedback } from "./feedback/Feedback";
 import { Questions } from "./questions/Questions";
 import { Shelf } from "./shelf/Shelf";
 
+const HandOut = lazy(() =>
+  import("./handout/HandOut").then(({ HandOut }) => ({ default: HandOut })),
+);
 const Proof = lazy(() => import("./proof/Proof").then(({ Proof }) => ({ default: Proof })));
 const Rules = lazy(() => import("./rules/Rules"));
 
@@ -63,6 +66,14 @@ const router = createBrowserRouter([
         element: (
           <Suspense fallback={<p className="p-6">Opening the proof …</p>}>
             <Proof />
+          </Suspense>
+        ),
+      },
+      {
+        path: "/games/:gameId/handout",
+        element: (
+          <Suspense fallback={<p className="p-6">Opening the hand-outs …</p>}>
+            <HandOut />
           </Suspense>
         ),
       },

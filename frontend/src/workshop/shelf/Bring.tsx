@@ -6,6 +6,7 @@ import { api, type Brought, type Job, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { useShow } from "../data";
+import { BringBundle } from "./BringBundle";
 import { LookFirst } from "./LookFirst";
 
 interface Props {
@@ -13,7 +14,7 @@ interface Props {
   working: (jobs: Job[]) => void;
 }
 
-/** Where files are brought: a question file becomes a pack, a game's YAML a game. */
+/** Where files are brought: a question file becomes a pack, a game's YAML or a bundle a game. */
 export function Bring({ paste, working }: Props) {
   const navigate = useNavigate();
   const { shelf } = useShow();
@@ -21,6 +22,7 @@ export function Bring({ paste, working }: Props) {
   const [over, setOver] = useState(false);
   const [lookFirst, setLookFirst] = useState(false);
   const [looking, setLooking] = useState<File>();
+  const [bundle, setBundle] = useState<File>();
   const bring = useMutation({
     mutationFn: async ({ files, settings }: { files: File[]; settings?: Settings }) => {
       const brought: Brought[] = [];
@@ -40,6 +42,10 @@ export function Bring({ paste, working }: Props) {
   const take = (files: File[]) => {
     const [first, ...more] = files;
     if (!first) return;
+    if (more.length === 0 && first.name.toLowerCase().endsWith(".zip")) {
+      setBundle(first);
+      return;
+    }
     if (lookFirst && more.length === 0) setLooking(first);
     else bring.mutate({ files });
   };
@@ -99,6 +105,7 @@ export function Bring({ paste, working }: Props) {
           leave={() => setLooking(undefined)}
         />
       )}
+      {bundle && <BringBundle key={bundle.name} file={bundle} leave={() => setBundle(undefined)} />}
       {bring.error && (
         <div className="w-full">
           <Notice tone="bad">{bring.error.message}</Notice>

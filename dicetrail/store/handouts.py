@@ -1,0 +1,98 @@
+"""Hand-outs: games given out under links of their own, each version kept as it was."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from ..core.play.invitation import Shut
+from .models import Handout, HandoutVersion, Play
+
+_CONSONANTS, _VOWELS = "bdghklmnprstvz", "aeiou"
+_SYLLABLES = 3
+
+
+def _word() -> str:
+    """A word that can be said and read out: three syllables and a last consonant, 4.8 million of them."""
+    pairs = (secrets.choice(_CONSONANTS) + secrets.choice(_VOWELS) for _ in range(_SYLLABLES))
+    return "".join(pairs) + secrets.choice(_CONSONANTS)
+
+
+def new_link() -> str:
+    """A link of two words: with 44 bits of chance nobody guesses one over a network."""
+    return f"{_word()}-{_word()}"
+
+
+def hand_out(session: Session, game_id: int, digest: str, revision: int, **settings: Any) -> Handout:
+    """Give a game out, as it was compiled, under a new link."""
+    made = Handout(game_id=game_id, link=new_link(), version=0, **settings)
+    session.add(made)
+    session.flush()
+    hand_out_anew(session, made, digest, revision)
+    return made
+
+
+def hand_out_anew(session: Session, handout: Handout, digest: str, revision: int) -> None:
+    """Let new plays be of a new version; those that were begun keep theirs."""
+    handout.version += 1
+    session.add(
+        HandoutVersion(handout_id=handout.id, number=handout.version, digest=digest, revision=revision)
+    )
+    session.flush()
+
+
+def handout_called(session: Session, link: str) -> Handout | None:
+    """The hand-out of a link, None where there is none."""
+    return session.scalar(select(Handout).where(Handout.link == link))
+
+
+def handouts_of(session: Session, game_id: int) -> Sequence[Handout]:
+    """The hand-outs of a game, the latest first."""
+    return session.scalars(
+        select(Handout).where(Handout.game_id == game_id).order_by(Handout.id.desc())
+    ).all()
+
+
+def listed(session: Session) -> Sequence[Handout]:
+    """The hand-outs on the players' list, the latest first."""
+    return session.scalars(
+        select(Handout).where(Handout.listed, ~Handout.closed).order_by(Handout.id.desc())
+    ).all()
+
+
+def versions_of(session: Session, handout: Handout) -> Sequence[HandoutVersion]:
+    """The versions of a hand-out, the latest first."""
+    return session.scalars(
+        select(HandoutVersion)
+        .where(HandoutVersion.handout_id == handout.id)
+        .order_by(HandoutVersion.number.desc())
+    ).all()
+
+
+def version_of(session: Session, handout: Handout) -> HandoutVersion:
+    """The version that new plays are of."""
+    return session.get_one(HandoutVersion, (handout.id, handout.version))
+
+
+def plays_by_version(session: Session, handout: Handout) -> dict[int, int]:
+    """How many plays there are of each version."""
+    counted = select(Play.version, func.count()).where(Play.handout_id == handout.id).group_by(Play.version)
+    return {version: number for version, number in session.execute(counted) if version is not None}
+
+
+def shut(session: Session, handout: Handout, visitor: str, at: datetime) -> Shut:
+    """Why no play of a hand-out can be started in a browser; "" where one can."""
+    if handout.closed or (handout.closes is not None and at >= handout.closes):
+        return "closed"
+    if handout.opens is not None and at < handout.opens:
+        return "not_yet"
+    if handout.plays_each is not None and visitor:
+        had = select(func.count()).where(Play.handout_id == handout.id, Play.visitor == visitor)
+        if (session.scalar(had) or 0) >= handout.plays_each:
+            return "enough"
+    return ""

@@ -1,0 +1,124 @@
+"""The maker's API for hand-outs: games given out under links of their own."""
+
+from __future__ import annotations
+
+import io
+from typing import Annotated
+
+import segno
+from fastapi import Depends, HTTPException, Query, Request, Response
+from sqlalchemy.orm import Session
+
+from ...core.snag import Refused
+from ...store import handouts
+from ...store.models import Handout, StoredGame, now
+from ..games.the_game import TheGame, TheProgram
+from ..refusals import router_of
+from ..requests import TheSession, TheWorkshop
+from ..shapes.common import PathNumber
+from ..shapes.handouts import AddressesOut, HandoutIn, HandoutOut, HandedOut
+from ..workshop import Workshop
+from .addresses import addresses
+
+router = router_of("/api/workshop", "handouts")
+
+
+def handout_of(handout_id: PathNumber, session: TheSession) -> Handout:
+    """The hand-out a path names."""
+    found = session.get(Handout, handout_id)
+    if found is None:
+        raise HTTPException(404, "There is no such hand-out.")
+    return found
+
+
+TheHandout = Annotated[Handout, Depends(handout_of)]
+
+
+@router.get("/games/{game_id}/handouts")
+def handouts_of_game(game: TheGame, session: TheSession, workshop: TheWorkshop) -> list[HandoutOut]:
+    """The hand-outs of a game, the latest first."""
+    return [_out(session, workshop, one, game) for one in handouts.handouts_of(session, game.id)]
+
+
+@router.post("/games/{game_id}/handouts", status_code=201)
+def hand_out_game(
+    wanted: HandoutIn, game: TheGame, program: TheProgram, session: TheSession, workshop: TheWorkshop
+) -> HandoutOut:
+    """Hand a game out as it is, under a new link. Later edits don't touch it."""
+    digest = workshop.games.kept(session, game, program)
+    made = handouts.hand_out(session, game.id, digest, game.revision, **_settings(wanted))
+    session.commit()
+    return _out(session, workshop, made, game)
+
+
+@router.put("/handouts/{handout_id}")
+def change_handout(
+    wanted: HandoutIn, handout: TheHandout, session: TheSession, workshop: TheWorkshop
+) -> HandoutOut:
+    """Change how a game is handed out: its name, when it is open, what is asked."""
+    for name, value in _settings(wanted).items():
+        setattr(handout, name, value)
+    session.commit()
+    return _out(session, workshop, handout)
+
+
+@router.post("/handouts/{handout_id}/anew")
+def hand_out_again(handout: TheHandout, session: TheSession, workshop: TheWorkshop) -> HandoutOut:
+    """Let new plays under a link be of the game as it is now. Those that go on keep their rules."""
+    game = session.get_one(StoredGame, handout.game_id)
+    program = workshop.games.program(session, game)
+    if program is None:
+        raise Refused("This game can't be played just now. Mend its rules, then hand it out anew.")
+    digest = workshop.games.kept(session, game, program)
+    if digest == handouts.version_of(session, handout).digest:
+        raise HTTPException(409, "The game is as it was handed out. Nothing was changed.")
+    handouts.hand_out_anew(session, handout, digest, game.revision)
+    session.commit()
+    return _out(session, workshop, handout, game)
+
+
+@router.get("/handouts/{handout_id}/code", response_class=Response)
+def code_for_the_wall(
+    handout: TheHandout, address: Annotated[str, Query(max_length=300, pattern=r"^https?://\S+$")]
+) -> Response:
+    """The address of a hand-out as a code to be photographed (QR, ISO/IEC 18004), an SVG picture."""
+    code = segno.make(f"{address.rstrip('/')}/play/{handout.link}", error="m", micro=False)
+    drawn = io.BytesIO()
+    code.save(drawn, kind="svg", scale=8, border=4, dark="#2a2620", light="#ffffff")
+    return Response(drawn.getvalue(), media_type="image/svg+xml")
+
+
+@router.get("/addresses")
+def addresses_here(request: Request) -> AddressesOut:
+    """Where players reach this workshop."""
+    return addresses(request)
+
+
+def _settings(wanted: HandoutIn) -> dict[str, object]:
+    if wanted.opens and wanted.closes and wanted.closes <= wanted.opens:
+        raise Refused("It closes before it opens. Change one of the two times.")
+    return wanted.model_dump()
+
+
+def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | None = None) -> HandoutOut:
+    game = game or session.get_one(StoredGame, one.game_id)
+    program = workshop.games.program(session, game)
+    given = handouts.versions_of(session, one)
+    played = handouts.plays_by_version(session, one)
+    return HandoutOut(
+        **{name: getattr(one, name) for name in HandoutIn.model_fields},
+        id=one.id,
+        link=one.link,
+        made=one.made,
+        shut=handouts.shut(session, one, "", now()),
+        changed=program is not None and workshop.games.digest(session, game, program) != given[0].digest,
+        versions=[
+            HandedOut(
+                number=version.number,
+                at=version.at,
+                revision=version.revision,
+                plays=played.get(version.number, 0),
+            )
+            for version in given
+        ],
+    )

@@ -1,0 +1,81 @@
+"""What a player's link leads to: a hand-out, or for the maker alone a game as it is just now, to try it."""
+
+from __future__ import annotations
+
+import secrets
+from dataclasses import dataclass, replace
+from typing import Annotated
+
+from fastapi import Depends, HTTPException, Request
+from sqlalchemy.orm import Session
+
+from ...core.play.invitation import Invitation, Shut, invitation
+from ...core.play.program import Program
+from ...store import games, handouts
+from ...store.models import Handout, now
+from ..requests import ThePlayersSession, TheWorkshop
+from ..workshop import Workshop
+
+VISITOR = "dicetrail-player"
+"""The cookie that tells browsers apart, for hand-outs that a player may play only so often."""
+_NOTHING = "There is no such game here. Ask who sent you the link."
+_BROKEN = "This game is being worked on: its rules can't be played just now. Try again later."
+SHUT: dict[Shut, str] = {
+    "not_yet": "This game does not open before {opens}.",
+    "closed": "This game is closed: no new play can be started.",
+    "enough": "You have had all your plays of this game.",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """A game that can be played: ready to run, under which digest it is kept, and the hand-out it is of."""
+
+    game_id: int
+    program: Program
+    digest: str
+    handout: Handout | None
+    shut: Shut
+
+
+def opened(slug: str, request: Request, session: ThePlayersSession, workshop: TheWorkshop) -> Opened:
+    """What a link leads to. 404 where that is nothing for this player, 409 where it can't be played."""
+    handout = handouts.handout_called(session, slug)
+    if handout is not None:
+        return _of_handout(session, workshop, handout, visitor_of(request))
+    game = games.game_called(session, slug)
+    if game is None or game.off_since is not None or not request.scope["maker"]:
+        raise HTTPException(404, _NOTHING)
+    program = workshop.games.program(session, game)
+    if program is None:
+        raise HTTPException(409, _BROKEN)
+    return Opened(game.id, program, workshop.games.kept(session, game, program), None, "")
+
+
+def _of_handout(session: Session, workshop: Workshop, handout: Handout, visitor: str) -> Opened:
+    digest = handouts.version_of(session, handout).digest
+    shut = handouts.shut(session, handout, visitor, now())
+    return Opened(handout.game_id, workshop.games.played(session, digest), digest, handout, shut)
+
+
+TheOpened = Annotated[Opened, Depends(opened)]
+
+
+def invitation_to(slug: str, found: Opened) -> Invitation:
+    """What a player sees who follows a link."""
+    made = invitation(slug, found.program.game)
+    handout = found.handout
+    if handout is None:
+        return made
+    opens = handout.opens.isoformat() if handout.opens and found.shut == "not_yet" else ""
+    return replace(made, name=handout.asks_name, note=handout.note, shut=found.shut, opens=opens)
+
+
+def visitor_of(request: Request) -> str:
+    """What tells this browser apart; "" where it has nothing yet."""
+    return request.cookies.get(VISITOR, "")[:32]
+
+
+def new_visitor() -> str:
+    """Something to tell a browser apart by."""
+    return secrets.token_urlsafe(16)

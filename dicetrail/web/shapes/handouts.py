@@ -1,0 +1,78 @@
+"""Hand-outs, and what a game is given away as."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import AwareDatetime, BaseModel, Field
+
+from ...core.play.invitation import Shut
+from .common import DiceNumber, Small
+
+
+class HandoutIn(BaseModel):
+    """How a game is handed out. ``dice`` are the same for all plays where they are given; ``plays_each`` is
+    how many a player may have in one browser; one that is ``listed`` stands on the players' list."""
+
+    name: Annotated[str, Field(min_length=1, max_length=200)]
+    note: Annotated[str, Field(max_length=1000)] = ""
+    opens: AwareDatetime | None = None
+    closes: AwareDatetime | None = None
+    closed: bool = False
+    asks_name: bool = True
+    dice: DiceNumber | None = None
+    plays_each: Annotated[int, Field(ge=1, le=1000)] | None = None
+    listed: bool = False
+
+
+class HandedOut(BaseModel):
+    """A version of a game as it was handed out, and how many plays there are of it."""
+
+    number: int
+    at: AwareDatetime
+    revision: int
+    plays: int
+
+
+class HandoutOut(HandoutIn):
+    """A hand-out. ``shut`` says why no play of it can be started just now; ``changed`` that the game is not
+    any more as it was handed out last."""
+
+    id: int
+    link: str
+    made: AwareDatetime
+    shut: Shut
+    changed: bool
+    versions: list[HandedOut]
+
+
+class AddressesOut(BaseModel):
+    """Where players reach this workshop. While it answers on this machine ``alone``, the addresses are those
+    it would have if it were served by the ``command``."""
+
+    alone: bool
+    here: str
+    others: list[str]
+    command: str
+
+
+class BundlePartOut(BaseModel):
+    """A pack, picture or sound of a bundle: new here, the same as the one of its name, or another one."""
+
+    name: str
+    state: Literal["new", "same", "other"]
+    questions: int = 0
+
+
+class BundleLookOut(BaseModel):
+    """What is in a bundle that is to be brought."""
+
+    title: str
+    packs: list[BundlePartOut]
+    media: list[BundlePartOut]
+
+
+class BundleBroughtOut(BaseModel):
+    """The game that came of a bundle."""
+
+    game: Small

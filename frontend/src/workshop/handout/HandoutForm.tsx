@@ -1,0 +1,143 @@
+import { type FormEvent, useState } from "react";
+import type { Game, Handout, HandoutSettings } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Field, inputLook } from "../../ui/Field";
+import { Notice } from "../../ui/Notice";
+import { Sheet } from "../../ui/Sheet";
+import { Tick } from "../../ui/Tick";
+import { fromField, toField } from "./days";
+import { settingsOf } from "./useHandouts";
+
+interface Props {
+  game: Game;
+  /** The one whose settings are changed; none where the game is handed out. */
+  handout: Handout | undefined;
+  busy: boolean;
+  problem: Error | null;
+  done: (settings: HandoutSettings) => void;
+  leave: () => void;
+}
+
+/** How a game is handed out. */
+export function HandoutForm({ game, handout, busy, problem, done, leave }: Props) {
+  const [wanted, setWanted] = useState<HandoutSettings>(() =>
+    handout
+      ? settingsOf(handout)
+      : { name: game.title, note: "", closed: false, asks_name: true, listed: false },
+  );
+  const set = (changed: Partial<HandoutSettings>) => setWanted({ ...wanted, ...changed });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    done({ ...wanted, name: wanted.name.trim() });
+  };
+  return (
+    <Sheet
+      open
+      onClose={leave}
+      title={handout ? `Settings of ${handout.name}` : "Hand out"}
+      about={
+        handout
+          ? "They hold from the next play on."
+          : "The game as it is now gets a link of its own. Later edits don’t touch it."
+      }
+    >
+      <form onSubmit={submit} className="flex flex-col gap-4">
+        <Field label="Name" hint="For you: a class, an evening, a friend.">
+          {(id, about) => (
+            <input
+              id={id}
+              aria-describedby={about}
+              className={inputLook}
+              required
+              maxLength={200}
+              value={wanted.name}
+              onChange={({ target }) => set({ name: target.value })}
+            />
+          )}
+        </Field>
+        <Field label="Note" hint="Players read it before they begin.">
+          {(id, about) => (
+            <textarea
+              id={id}
+              aria-describedby={about}
+              className={inputLook}
+              rows={2}
+              maxLength={1000}
+              value={wanted.note}
+              onChange={({ target }) => set({ note: target.value })}
+            />
+          )}
+        </Field>
+        <div className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
+          {(["opens", "closes"] as const).map((end) => (
+            <Field key={end} label={end === "opens" ? "Open from" : "Open until"}>
+              {(id) => (
+                <input
+                  id={id}
+                  type="datetime-local"
+                  className={inputLook}
+                  value={toField(wanted[end])}
+                  onChange={({ target }) => set({ [end]: fromField(target.value) })}
+                />
+              )}
+            </Field>
+          ))}
+          <Field
+            label="Plays for each player"
+            hint="Empty: as many as they like. Counted by browser."
+          >
+            {(id, about) => (
+              <input
+                id={id}
+                aria-describedby={about}
+                type="number"
+                min={1}
+                max={1000}
+                className={inputLook}
+                value={wanted.plays_each ?? ""}
+                onChange={({ target }) =>
+                  set({ plays_each: target.value ? Number(target.value) : null })
+                }
+              />
+            )}
+          </Field>
+          <Field
+            label="Dice for all"
+            hint="Empty: rolled for each play. A number: the same deal for all."
+          >
+            {(id, about) => (
+              <input
+                id={id}
+                aria-describedby={about}
+                inputMode="numeric"
+                className={inputLook}
+                value={wanted.dice ?? ""}
+                onChange={({ target }) => {
+                  const figures = target.value.replace(/\D/g, "").slice(0, 15);
+                  set({ dice: figures ? Number(figures) : null });
+                }}
+              />
+            )}
+          </Field>
+        </div>
+        <Tick
+          label="A name is asked"
+          value={wanted.asks_name}
+          keep={(asks_name) => set({ asks_name })}
+        />
+        <Tick
+          label="On the players’ list"
+          value={wanted.listed}
+          keep={(listed) => set({ listed })}
+        />
+        {problem && <Notice tone="bad">{problem.message}</Notice>}
+        <div className="flex gap-3">
+          <Button type="submit" weight="main" disabled={busy}>
+            {handout ? "Save" : "Hand out"}
+          </Button>
+          <Button onClick={leave}>Cancel</Button>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,36 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, type Game, type Handout, type HandoutSettings } from "../../api/client";
+
+/** The hand-outs of a game, the latest first. */
+export function useHandouts(game: Game) {
+  return useQuery({
+    queryKey: ["handouts", game.id, game.revision],
+    queryFn: () => api.handouts(game.id),
+    placeholderData: (before) => before,
+  });
+}
+
+/** Hands a game out, changes how, and hands it out anew. */
+export function useHandoutChanges(game: Game) {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: ["handouts", game.id] });
+  const begin = useMutation({
+    mutationFn: (settings: HandoutSettings) => api.handOut(game.id, settings),
+    onSuccess,
+  });
+  const change = useMutation({
+    mutationFn: ({ id, settings }: { id: number; settings: HandoutSettings }) =>
+      api.changeHandout(id, settings),
+    onSuccess,
+  });
+  const anew = useMutation({ mutationFn: (id: number) => api.handOutAnew(id), onSuccess });
+  return { begin, change, anew, problem: begin.error ?? change.error ?? anew.error };
+}
+
+/** How a hand-out is given out, without what only the server says of it. */
+export function settingsOf(one: Handout): HandoutSettings {
+  const { name, note, closed, asks_name, listed } = one;
+  const [opens, closes] = [one.opens ?? null, one.closes ?? null];
+  const [dice, plays_each] = [one.dice ?? null, one.plays_each ?? null];
+  return { name, note, opens, closes, closed, asks_name, dice, plays_each, listed };
+}
