@@ -16,7 +16,7 @@ from ..games.the_game import TheGame, TheProgram
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber
-from ..shapes.handouts import AddressesOut, HandoutIn, HandoutOut, HandedOut
+from ..shapes.handouts import AddressesOut, HandedOut, HandoutIn, HandoutOut
 from ..workshop import Workshop
 from .addresses import addresses
 

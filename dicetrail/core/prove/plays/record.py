@@ -1,0 +1,146 @@
+"""The record of a play: what became of each question, every try with what was given and how long it took.
+
+It says what a player did in words that stay meaningful when the deal or the rules change: the texts of
+options, not their places; verdicts, not rows.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any, NamedTuple
+
+from ...play.kinds import kind_of
+from ...play.run import Run
+
+LONGEST_KEPT = 200
+"""Characters of an answer that are kept."""
+LATE, SKIPPED = "late", "skipped"
+"""What stands for the verdict where nothing was given."""
+
+
+class Try(NamedTuple):
+    """One input: its verdict (or ``late``, ``skipped``), the text that was given (the options' texts where
+    they were picked), and the seconds of the question's clock used by then."""
+
+    verdict: str
+    text: str
+    used: float
+
+
+class Answer(NamedTuple):
+    """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped`` or ``open``; ``left``
+    are the seconds left of its clock in the end, None where it has none."""
+
+    question: str
+    outcome: str
+    tries: tuple[Try, ...]
+    left: float | None
+
+    @property
+    def first(self) -> bool:
+        """Whether it was right at the first try (an input that could not be read is none)."""
+        made = next((one.verdict for one in self.tries if one.verdict != "unreadable"), "")
+        return made == "right"
+
+    @property
+    def used(self) -> float:
+        """Seconds of its clock used in all."""
+        return self.tries[-1].used if self.tries else 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class PlayRecord:
+    """What a play came to. ``score`` is the meter of that name, or the first one; ``seconds`` how long the
+    play took. ``result`` is "" for a play that has not ended; ``left`` tells that its player ended it."""
+
+    result: str
+    award: str
+    right: int
+    asked: int
+    score: float | None
+    seconds: float
+    answers: tuple[Answer, ...]
+    left: bool = False
+
+
+@dataclass(slots=True)
+class Collector:
+    """Watches a run and collects what is given: the ``watch`` of a :class:`..play.run.Run`."""
+
+    tries: list[list[Try]] = field(default_factory=list)
+    left: list[float | None] = field(default_factory=list)
+
+    def __call__(self, run: Run, at: int) -> None:
+        """Look at the step that was just made."""
+        step = run.trail[-1]
+        if step.moment is None or not run.asked:
+            return
+        while len(self.tries) < len(run.asked):
+            self.tries.append([])
+            self.left.append(None)
+        if step.verdict is not None:
+            made = Try(step.verdict, run.asked[-1].shown[:LONGEST_KEPT], _seconds(run.question_clock.used))
+        elif step.moment in (LATE, SKIPPED):
+            made = Try(step.moment, "", _seconds(run.question_clock.used))
+        else:
+            return
+        left = run.question_clock.left_at(at)
+        self.tries[-1].append(made)
+        self.left[-1] = None if left is None else _seconds(left)
+
+    def record(self, run: Run) -> PlayRecord:
+        """What the play came to, as far as it has come."""
+        outcome, counts = run.outcome, run.counts
+        answers = tuple(
+            Answer(turn.card.question.id, turn.outcome, tuple(tries), left)
+            for turn, tries, left in zip(run.asked, self.tries, self.left, strict=False)
+        )
+        return PlayRecord(
+            result=outcome.result if outcome else "",
+            award=outcome.award if outcome else "",
+            right=counts.right,
+            asked=counts.asked,
+            score=score_of(run),
+            seconds=_seconds(run.trail[-1].at),
+            answers=answers,
+            left=run.trail[-1].move == "leave",
+        )
+
+
+def score_of(run: Run) -> float | None:
+    """The meter ``score``, or the first one; None where a game has none."""
+    if not run.meters:
+        return None
+    return float(run.meters.get("score", next(iter(run.meters.values()))))
+
+
+def question_of(answer_id: str) -> str:
+    """The question of a pack that an answer is to: one that was made by a recipe has a number behind it."""
+    return answer_id.partition("(")[0]
+
+
+def option_texts(run: Run) -> dict[str, tuple[str, ...]]:
+    """The options of the questions that were asked, as words, by question."""
+    return {
+        turn.card.question.id: tuple(
+            kind_of(turn.card.question).as_text(turn.card, (place,)) for place in range(len(turn.card.order))
+        )
+        for turn in run.asked
+    }
+
+
+def to_data(answers: tuple[Answer, ...]) -> list[Any]:
+    """Answers as JSON data, short: there are many."""
+    return [[one.question, one.outcome, one.left, [list(made) for made in one.tries]] for one in answers]
+
+
+def from_data(data: list[Any]) -> tuple[Answer, ...]:
+    """Answers from JSON data."""
+    return tuple(
+        Answer(question, outcome, tuple(Try(*made) for made in tries), left)
+        for question, outcome, left, tries in data
+    )
+
+
+def _seconds(milliseconds: int) -> float:
+    return round(milliseconds / 1000, 3)

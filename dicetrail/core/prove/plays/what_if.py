@@ -1,0 +1,160 @@
+"""Real plays under other rules: what each would have come to.
+
+A play is walked again as its player meant it. At a question that it asked at the same place the texts that
+were given are given again, each as long after the input became possible, and checking judges them anew; where
+the deal asks another one, what was right then is right now. A player who is given more tries than were needed
+goes on as wrong as before; tries that are not asked for any more are left out. A play that would go on beyond
+what its player did has no result.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from ...play.card import Card
+from ...play.game import Choices, Move
+from ...play.moves import to_input
+from ...play.program import Program
+from ...play.question import LABELS, said
+from ...play.run import Run
+from .record import LATE, SKIPPED, Answer, Collector, PlayRecord, Try
+
+MOST_MOVES = 2000
+
+
+@dataclass(frozen=True, slots=True)
+class Meant:
+    """A play to be walked again: what it was started with, its answers in order, how long it took, and
+    whether its player ended it."""
+
+    choices: Choices
+    answers: tuple[Answer, ...]
+    seconds: float = 0.0
+    left: bool = False
+
+    @classmethod
+    def of(cls, choices: Choices, record: PlayRecord) -> Meant:
+        """What the player of a play meant; one that has not ended lasts no longer than its answers."""
+        return cls(choices, record.answers, record.seconds if record.result else 0.0, record.left)
+
+
+def walked_again(program: Program, meant: Meant) -> PlayRecord:
+    """What a play comes to under the rules of a game."""
+    collector = Collector()
+    run = Run(program, meant.choices, collector)
+    run.begin()
+    to_input(run)
+    turn, tried = 0, 0
+    for _ in range(MOST_MOVES):
+        if run.phase == "over":
+            break
+        if len(run.asked) - 1 != turn:
+            turn, tried = len(run.asked) - 1, 0
+        if turn >= len(meant.answers):
+            break
+        answer = meant.answers[turn]
+        same = run.asked[-1].card.question.id == answer.question
+        if turn == len(meant.answers) - 1 and tried >= len(answer.tries):
+            break  # nobody knows how it would have gone on
+        _make(run, _nth(answer.tries, tried), same=same)
+        tried += 1
+        to_input(run)
+    end = max(run.trail[-1].at, round(meant.seconds * 1000))
+    run.tick(end)
+    if meant.left and run.phase != "over":
+        run.do(Move("leave"), end)
+    return collector.record(run)
+
+
+def _nth(tries: Sequence[Try], number: int) -> Try:
+    """The try of a number; behind the last one, another as wrong as that."""
+    if number < len(tries):
+        return tries[number]
+    return Try("wrong", "", tries[-1].used if tries else 0.0)
+
+
+def _make(run: Run, made: Try, *, same: bool) -> None:
+    start = run.input_from or 0
+    wait = max(0, round(made.used * 1000) - run.question_clock.used)
+    if made.verdict == LATE:
+        due = run.due()
+        run.tick(due) if due is not None else run.do(Move("wrong"), start)
+    elif made.verdict == SKIPPED:
+        run.do(Move("skip"), start + wait)
+    elif same and (given := _given(run.asked[-1].card, made.text)):
+        run.do(Move("answer", given), start + wait)
+    else:
+        run.do(Move(_INTENTS.get(made.verdict, "wrong")), start + wait)
+
+
+def _given(card: Card, text: str) -> str:
+    """The input that gives a text again: itself where it was typed, the label of the option that reads so; ""
+    where there is none."""
+    if not card.order:
+        return text
+    return next(
+        (label for label, option in zip(LABELS, card.options, strict=False) if said(option) == text), ""
+    )
+
+
+_INTENTS: dict[str, Literal["right", "unreadable"]] = {"right": "right", "unreadable": "unreadable"}
+"""What is meant by a verdict where the text can't be given again; everything else is wrong."""
+
+
+@dataclass(slots=True)
+class Outcomes:
+    """What plays came to, and would come to: how often each result and award, and the plays that differ."""
+
+    plays: int
+    before: Counter[tuple[str, str]]
+    after: Counter[tuple[str, str]]
+    better: int
+    worse: int
+    verdicts: int
+
+    @classmethod
+    def none(cls) -> Outcomes:
+        """Of no plays yet."""
+        return cls(0, Counter(), Counter(), 0, 0, 0)
+
+    def add(self, before: PlayRecord, after: PlayRecord) -> None:
+        """Count a play as it was and as it would be."""
+        self.plays += 1
+        self.before["result", before.result] += 1
+        self.before["award", before.award] += 1
+        self.after["result", after.result] += 1
+        self.after["award", after.award] += 1
+        self.better += _worth(after) > _worth(before)
+        self.worse += _worth(after) < _worth(before)
+        self.verdicts += sum(
+            old.first != new.first or old.outcome != new.outcome
+            for old, new in zip(before.answers, after.answers, strict=False)
+        )
+
+    def merge(self, other: Outcomes) -> None:
+        """Count what another counted."""
+        self.plays += other.plays
+        self.before += other.before
+        self.after += other.after
+        self.better += other.better
+        self.worse += other.worse
+        self.verdicts += other.verdicts
+
+
+def _worth(record: PlayRecord) -> tuple[int, float]:
+    """How good a play was for its player: its result, then its score (more is better)."""
+    return _RANKS.get(record.result, 1), record.score if record.score is not None else record.right
+
+
+_RANKS = {"lost": 0, "done": 1, "stopped": 1, "won": 2}
+
+
+def outcomes_of(program: Program, plays: Iterable[tuple[Meant, PlayRecord]]) -> Outcomes:
+    """What plays come to under other rules, beside what they came to."""
+    found = Outcomes.none()
+    for meant, was in plays:
+        found.add(was, walked_again(program, meant))
+    return found
