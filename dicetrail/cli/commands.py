@@ -24,7 +24,7 @@ from ..core.rules.document import schema as game_schema
 from ..core.snag import Refused
 from ..files import read_pack_file, write_bytes
 from ..give.carried.playing import CannotPlay, Told, play_as_told, rolled
-from . import giving, proof
+from . import giving, proof, report
 from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
 
 app = typer.Typer(
@@ -40,6 +40,7 @@ Level = Annotated[int | None, typer.Option(help="only questions of this level")]
 
 app.add_typer(proof.commands)
 app.add_typer(giving.commands)
+app.add_typer(report.commands)
 
 
 def main() -> NoReturn:

@@ -133,7 +133,9 @@ class CompiledGame(Base):
 
 class Handout(Base):
     """A game given out under a ``link`` of its own. ``version`` is the one that new plays are of; ``dice``
-    are the same for all plays where they are not rolled, ``plays_each`` how many a player may have."""
+    are the same for all plays where they are not rolled, ``plays_each`` how many a player may have. Where
+    ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept. ``made_up``
+    tells that its plays are nobody's."""
 
     __tablename__ = "handouts"
 
@@ -149,6 +151,9 @@ class Handout(Base):
     dice: Mapped[int | None]
     plays_each: Mapped[int | None]
     listed: Mapped[bool]
+    best: Mapped[bool] = mapped_column(default=False)
+    keep_days: Mapped[int | None]
+    made_up: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int]
     made: Mapped[datetime] = mapped_column(default=now)
 
@@ -167,7 +172,9 @@ class HandoutVersion(Base):
 
 class Play(Base):
     """One play: what it was started with, and how far its time has come (``clock``, milliseconds). One that
-    is of a hand-out has its ``version``, and ``visitor`` tells the browsers it is played in apart."""
+    is of a hand-out has its ``version``, and ``visitor`` tells the browsers it is played in apart. What it
+    came to stands beside it when it is over or rests: ``answers`` are those of a PlayRecord as JSON, ``left``
+    that its player ended it."""
 
     __tablename__ = "plays"
 
@@ -184,6 +191,14 @@ class Play(Base):
     handout_id: Mapped[int | None] = mapped_column(ForeignKey("handouts.id"), index=True)
     version: Mapped[int | None]
     visitor: Mapped[str] = mapped_column(String(32), default="")
+    result: Mapped[str] = mapped_column(String(20), default="")
+    award: Mapped[str] = mapped_column(String(200), default="")
+    right: Mapped[int] = mapped_column(default=0)
+    asked: Mapped[int] = mapped_column(default=0)
+    score: Mapped[float | None]
+    seconds: Mapped[float] = mapped_column(default=0.0)
+    left: Mapped[bool] = mapped_column(default=False)
+    answers: Mapped[str] = mapped_column(Text, default="", deferred=True)
     started: Mapped[datetime] = mapped_column(default=now)
 
 

@@ -7,6 +7,7 @@ import secrets
 import zlib
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass
+from datetime import datetime
 from hashlib import sha256
 from typing import Any
 
@@ -15,6 +16,7 @@ from sqlalchemy.dialects.sqlite import insert as insert_new
 from sqlalchemy.orm import Session
 
 from ..core.play.game import Choices, Game, Move, from_json, to_json
+from ..core.prove.plays.record import PlayRecord, from_data, to_data
 from .models import CompiledGame, Play, PlayMove, now
 
 QUICKLY = 1
@@ -24,7 +26,7 @@ QUICKLY = 1
 @dataclass(frozen=True, slots=True)
 class Begun:
     """A play was started, of the compiled game of a digest; where it is of a hand-out, of which version of
-    it, and in which browser."""
+    it, and in which browser; ``started`` is now where it is not given."""
 
     play_id: str
     game_id: int
@@ -33,6 +35,7 @@ class Begun:
     handout_id: int | None = None
     version: int | None = None
     visitor: str = ""
+    started: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,11 +50,13 @@ class Made:
 
 @dataclass(frozen=True, slots=True)
 class Passed:
-    """A play's time has come so far (milliseconds), and whether it is over."""
+    """A play's time has come so far (milliseconds), whether it is over, and what it came to, where that is
+    to be kept."""
 
     play_id: str
     clock: int
     over: bool
+    record: PlayRecord | None = None
 
 
 Happening = Begun | Made | Passed
@@ -75,11 +80,29 @@ def keep(session: Session, happenings: Iterable[Happening]) -> None:
     clocks += [{"play": one.play_id, "to": one.clock, "ended": one.over} for one in sorts[Passed]]
     if clocks:
         session.connection().execute(_TIME_PASSED, clocks)
+    came_to = [_came_to(one.play_id, one.record) for one in sorts[Passed] if one.record]
+    if came_to:
+        session.connection().execute(_CAME_TO, came_to)
 
 
 _TIME_PASSED = (
     update(Play).where(Play.id == bindparam("play")).values(clock=bindparam("to"), over=bindparam("ended"))
 )
+
+
+_KEPT = ("result", "award", "right", "asked", "score", "seconds", "left", "answers")
+"""What is kept of a PlayRecord."""
+_CAME_TO = (
+    update(Play)
+    .where(Play.id == bindparam("play"))
+    .values({name: bindparam(f"new_{name}") for name in _KEPT})
+)
+
+
+def _came_to(play_id: str, record: PlayRecord) -> dict[str, Any]:
+    values = {f"new_{name}": getattr(record, name) for name in _KEPT if name != "answers"}
+    answers = json.dumps(to_data(record.answers), ensure_ascii=False, separators=(",", ":"))
+    return {"play": play_id, "new_answers": answers, **values}
 
 
 def _begun(one: Begun) -> dict[str, Any]:
@@ -90,7 +113,7 @@ def _begun(one: Begun) -> dict[str, Any]:
         "handout_id": one.handout_id,
         "version": one.version,
         "visitor": one.visitor,
-        "started": now(),
+        "started": one.started or now(),
         **asdict(one.choices),
     }
 
@@ -141,3 +164,17 @@ def moves_of(session: Session, play_id: str) -> Sequence[tuple[Move, int]]:
     """The moves of a play with their times, in order."""
     rows = session.scalars(select(PlayMove).where(PlayMove.play_id == play_id).order_by(PlayMove.number))
     return [(Move(row.do, row.text, row.visit), row.at) for row in rows]  # type: ignore[arg-type]
+
+
+def record_of(play: Any, answers: str) -> PlayRecord:
+    """What a play came to, by its row, its ``answers`` as they are kept."""
+    return PlayRecord(
+        play.result,
+        play.award,
+        play.right,
+        play.asked,
+        play.score,
+        play.seconds,
+        from_data(json.loads(answers or "[]")),
+        play.left,
+    )

@@ -8,10 +8,13 @@ from collections.abc import AsyncIterator
 from pathlib import Path
 
 from fastapi import FastAPI
+from sqlalchemy.exc import SQLAlchemyError
+from starlette.concurrency import run_in_threadpool
 from starlette.middleware.gzip import GZipMiddleware
 
+from ..store import played
 from ..store.database import open_database
-from . import bench, games, handouts, media, packs, watching
+from . import bench, games, handouts, history, media, packs, watching
 from .demo import bring_demo_once
 from .guard import Guard
 from .in_line import InLine
@@ -22,6 +25,23 @@ from .players.live import Live
 from .refusals import add_refusals
 from .sizes import Sizes
 from .workshop import Workshop
+
+TIDIED_EVERY = 3600
+"""Seconds between two looks for plays that were kept long enough."""
+
+
+async def _tidy(workshop: Workshop) -> None:
+    """Take away the plays that were kept as long as their hand-outs say. Never returns."""
+
+    def remove() -> None:
+        with workshop.session() as session:
+            played.remove_old(session)
+            session.commit()
+
+    while True:
+        with contextlib.suppress(SQLAlchemyError):  # the next look tries again
+            await run_in_threadpool(remove)
+        await asyncio.sleep(TIDIED_EVERY)
 
 
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:
@@ -35,9 +55,10 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         app.state.live = Live(workshop)
         app.state.jobs = Jobs()
-        heart = asyncio.create_task(app.state.live.beat())
+        tasks = [asyncio.create_task(app.state.live.beat()), asyncio.create_task(_tidy(workshop))]
         yield
-        heart.cancel()
+        for task in tasks:
+            task.cancel()
         app.state.jobs.close()
         workshop.games.searches.close()
         await app.state.live.close()
@@ -51,7 +72,7 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
     )
     app.state.workshop = workshop
     app.state.data = data
-    for part in (bench, games, packs, media, handouts, watching, plays):
+    for part in (bench, games, packs, media, handouts, history, watching, plays):
         app.include_router(part.router)
     add_refusals(app)
     add_pages(app)

@@ -11,10 +11,16 @@ from sqlalchemy.orm import Session
 from ..core.pack.media_file import MediaFile, media_file
 from ..store import games, media, packs
 from ..store.models import Pack, StoredGame
+from .demo_class import made_up_class
 from .workshop import Workshop
 
 DEMO = Path(__file__).parent.parent / "demo"
 DEMO_DICE = 1708
+CLASSES = {
+    "hut-night-at-lanternfell": ("Monday at the stove (made up)", 1),
+    "the-rope": ("Tuesday at the stove (made up)", 2),
+}
+"""The games of the demo with a made-up class of plays: what it is called, and how often each guest plays."""
 MEDIA = (".png", ".ogg")
 
 
@@ -47,8 +53,12 @@ def bring_demo(workshop: Workshop, session: Session) -> None:
     present = {game.text for game in games.all_games(session)}
     texts = [path.read_text("utf-8") for path in sorted(DEMO.glob("*.yaml"), key=_number)]
     new = [(workshop.games.read(session, text).title, text) for text in texts if text not in present]
-    for title, text in new:
-        games.add_game(session, title, text, DEMO_DICE)
+    added = [games.add_game(session, title, text, DEMO_DICE) for title, text in new]
+    session.commit()
+    for game in added:
+        program = workshop.games.program(session, game) if game.slug in CLASSES else None
+        if program is not None:
+            made_up_class(session, game, program, *CLASSES[game.slug])
     session.commit()
 
 

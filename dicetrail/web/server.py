@@ -22,6 +22,8 @@ not wait for the workshop."""
 COLLECTED = (50_000, 50, 100)
 """How many new objects the collector of cycles waits for. Packs are millions of objects without a cycle, and
 while it goes through them everybody waits."""
+PATIENCE = 3
+"""Seconds that who still watches may take to leave when the server ends."""
 WAITING = 2048
 """Connections that may wait to be taken up."""
 
@@ -52,6 +54,7 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
         ws_max_size=LARGEST_FRAME,
         ws_per_message_deflate=False,
         backlog=WAITING,
+        timeout_graceful_shutdown=PATIENCE,
     )
     uvicorn.Server(config).run(sockets=[listening])
 

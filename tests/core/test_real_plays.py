@@ -15,7 +15,7 @@ from dicetrail.core.play.moves import to_input
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.prove.plays.advice import advice_on
-from dicetrail.core.prove.plays.record import Answer, Collector, Try, from_data, to_data
+from dicetrail.core.prove.plays.record import Answer, AnswerCollector, Try, from_data, to_data
 from dicetrail.core.prove.plays.statistics import statistics_of
 from dicetrail.core.prove.plays.what_if import Meant, outcomes_of, walked_again
 from dicetrail.files import read_game_file
@@ -27,7 +27,7 @@ HABITS = ("right", "wrong", "right", "unreadable", "skip", "late")
 
 def played(program: Program, dice: int, *, until: int = 200):
     """A play by moves that follow from its dice: its run, and what was collected of it."""
-    collector = Collector()
+    collector = AnswerCollector()
     run = Run(program, Choices(dice, "Ida"), collector)
     run.begin()
     to_input(run)
@@ -150,9 +150,11 @@ class Statistic(unittest.TestCase):
             [answer("q", ("right", "square knot"))] for _ in range(6)
         ]
         self.assertIn(("accept", "reef"), about(reef))
-        picks = [[answer("q", ("right", "A")), answer("z", ("right", "x"))] for _ in range(12)]
-        self.assertIn(("unpicked", ""), about(picks, ("A", "B")))
-        self.assertEqual(about(picks[:5], ("A", "B")), set())
+        picks = [[answer("q", ("wrong", "B"), ("right", "A")), answer("z", ("right", "x"))]] * 12
+        self.assertIn(("unpicked", ""), about(picks, ("A", "B", "C")))
+        self.assertEqual(about(picks[:5], ("A", "B", "C")), set())  # that says nothing yet
+        sure = [[answer("q", ("right", "A"))]] * 12
+        self.assertEqual(about(sure, ("A", "B", "C")), set())  # nobody had to pick another one
         late = [[answer("q", ("right", "A"), left=2.0)] for _ in range(12)]
         self.assertIn(("hurried", ""), about(late, ("A",)))
         turned = [

@@ -60,6 +60,10 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         archive({"game.yaml": b"title: B\npacks: [packs/b.tsv]\n", "packs/b.tsv": ROWS.encode()}),
     )
     handout = ask("POST", f"/api/workshop{here}/handouts", {"name": "Tonight", "listed": True})
+    of_handout, taken = "/handouts/{handout_id}", f"/handouts/{handout['id']}"
+    handed = f"/api/players/games/{handout['link']}/plays"
+    one, two = (ask("POST", handed, {"player": name})["id"] for name in ("Cy", "Di"))
+    what_if = ask("POST", f"/api/workshop{taken}/what-if", {})["job"]["id"]
     copied = ask("POST", f"/api/workshop{here}/copy", None)
     older = ask("POST", f"/api/workshop/games/{copied['id']}/handouts", {"name": "Before"})
     tries = {"edits": [{"path": ["tries"], "value": 3}], "revision": copied["revision"]}
@@ -162,6 +166,20 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
             "GET /handouts/{handout_id}/code", f"/handouts/{handout['id']}/code?address=http://192.0.2.7:8321"
         ),
         Asked("GET /addresses", "/addresses"),
+        Asked(f"GET {of_handout}/plays", f"{taken}/plays?sort=score"),
+        Asked(f"GET {of_handout}/plays/{{play_id}}/bench", f"{taken}/plays/{one}/bench"),
+        Asked(f"GET {of_handout}/plays/{{play_id}}/beside/{{other_id}}", f"{taken}/plays/{one}/beside/{two}"),
+        Asked(f"POST {of_handout}/plays/remove", f"{taken}/plays/remove", {"plays": []}),
+        Asked(f"POST {of_handout}/plays/forget-names", f"{taken}/plays/forget-names", {"plays": [one]}),
+        Asked(f"GET {of_handout}/now", f"{taken}/now"),
+        Asked(f"POST {of_handout}/now/{{play_id}}/end", f"{taken}/now/{one}/end"),
+        Asked(f"POST {of_handout}/now/end", f"{taken}/now/end"),
+        Asked(f"GET {of_handout}/statistics", f"{taken}/statistics"),
+        Asked(f"POST {of_handout}/what-if", f"{taken}/what-if", {}),
+        Asked(f"GET {of_handout}/what-if/{{job_id}}", f"{taken}/what-if/{what_if}"),
+        Asked(f"GET {of_handout}/file/{{what}}.{{ending}}", f"{taken}/file/plays.csv"),
+        Asked(f"GET {of_handout}/statements", f"{taken}/statements"),
+        Asked(f"POST {of_handout}/statements", f"{taken}/statements", {"address": "http://127.0.0.1:1"}),
         Asked(f"GET {of_game}/bundle", f"{here}/bundle"),
         Asked(f"GET {of_game}/take/{{way}}", f"{here}/take/terminal"),
         Asked(f"GET {of_game}/sheet", f"{here}/sheet?dice=1&key=true"),
@@ -193,6 +211,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked("GET /games/{slug}", f"/games/{game['slug']}"),
         Asked("POST /games/{slug}/plays", f"/games/{game['slug']}/plays", {"player": "Bo"}),
         Asked("GET /plays/{play_id}", f"/plays/{play}"),
+        Asked("GET /plays/{play_id}/best", f"/plays/{one}/best"),
         Asked(
             "POST /plays/{play_id}/moves", f"/plays/{play}/moves", {"do": "answer", "text": "A", "visit": 1}
         ),

@@ -35,7 +35,7 @@ CHECKS = [
 EXAMPLES = 6
 PATIENCE = 60
 """Seconds for an answer; machines that are shared can be slow."""
-REAL = {"game_id": 1, "pack_id": 1, "number": 1, "kind": "packs"}
+REAL = {"game_id": 1, "pack_id": 1, "number": 1, "kind": "packs", "handout_id": 1}
 """What stands there: with made-up numbers alone hardly a request would come any further."""
 
 

@@ -33,7 +33,7 @@ class Plays(Live):
         game = self.game(RULES + "setup: {name: ask, count: {min: 2, max: 9, default: 8}, topic: ask}\n")
         found = self.client.get(f"/api/players/games/{game['slug']}").json()
         self.assertEqual((found["name"], found["count"]), (True, {"min": 2, "max": 5, "default": 5}))
-        self.assertEqual((found["topics"], found["problem"]), ([], ""))
+        self.assertEqual((found["topics"], found["shut"]), ([], ""))
         refused = self.client.post(f"/api/players/games/{game['slug']}/plays", json={"count": 1})
         self.assertEqual(refused.status_code, 422)
         self.assertIn("between 2 and 9", refused.json()["detail"])

@@ -241,9 +241,10 @@ class Move:
     """Something the player does. ``visit`` says which visit it was meant for (None: whichever is open).
 
     ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of that sort for them.
+    ``stop`` is its host's, who may end any play.
     """
 
-    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue", "leave"]
+    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue", "leave", "stop"]
     text: str = ""
     visit: int | None = field(default=None, compare=False)
 

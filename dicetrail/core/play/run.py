@@ -42,12 +42,15 @@ from .trail import Step
 from .verdict import Verdict
 
 Watch = Callable[["Run", int], None]
+_ENDS: dict[str, Result] = {"leave": "done", "stop": "stopped"}
 
 
 class Run:
     """One play of a game. Begin it with :meth:`begin`, then give it moves and times, never going back.
 
-    ``watch`` is called with the run and the time after each step of its trail.
+    ``watch`` is called with the run and the time after each step of its trail. ``clock_then`` are the
+    milliseconds that the question's clock had used, and had left, when the last moment happened, before the
+    rules did anything about it.
     """
 
     def __init__(self, program: Program, choices: Choices, watch: Watch | None = None) -> None:
@@ -63,6 +66,7 @@ class Run:
         self.feedback: Feedback | None = None
         self.outcome: Outcome | None = None
         self.question_clock: Clock = Clock()
+        self.clock_then: tuple[int, int | None] = (0, None)
         self.game_clock: Clock = Clock.of(program.game.clocks.game)
         self.deck = Deck(program.game, choices)
         self._first_visit = True
@@ -101,9 +105,9 @@ class Run:
         """
         if not self.takes(move, at):
             self._ignore(move, at)
-        elif move.do == "leave":
+        elif move.do in _ENDS:
             self._stop_clocks(at)
-            self._finish(End("done"), at, move="leave")
+            self._finish(End(_ENDS[move.do]), at, move=move.do)
         elif move.do == "continue":
             self._record(at, move="continue", next_=TOLD_AS[self._onward])
             self._go_on(at)
@@ -118,6 +122,8 @@ class Run:
         self._pass_time(at, before_a_move=True)
         if move.do == "leave":  # at any time, whatever question was in sight
             return self.program.game.leave and self.phase in ("asking", "feedback")
+        if move.do == "stop":
+            return self.phase in ("asking", "feedback")
         if move.visit is not None and move.visit != self.visit:
             return False
         if move.do == "continue":
@@ -210,6 +216,7 @@ class Run:
     ) -> None:
         """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
         self._stop_clocks(at)
+        self.clock_then = (self.question_clock.used, self.question_clock.left_at(at))
         phase, before = self.phase, self.meters
         self.counts.total = self.deck.total
         self.counts.happened(moment, first_visit=self._first_visit)

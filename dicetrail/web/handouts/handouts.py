@@ -110,6 +110,7 @@ def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | 
         id=one.id,
         link=one.link,
         made=one.made,
+        made_up=one.made_up,
         shut=handouts.shut(session, one, "", now()),
         changed=program is not None and workshop.games.digest(session, game, program) != given[0].digest,
         versions=[

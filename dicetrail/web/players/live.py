@@ -18,6 +18,7 @@ from ...core.play.game import Move
 from ...core.play.program import Program
 from ...core.play.run import Run
 from ...core.play.view import View, view
+from ...core.prove.plays.record import AnswerCollector
 from ...store import plays
 from ...store.models import Play
 from ..workshop import Workshop
@@ -43,6 +44,8 @@ class LivePlay:
 
     id: str
     run: Run
+    collector: AnswerCollector
+    handout_id: int | None
     moves: int
     clock: int
     since: float = field(default_factory=time.monotonic)
@@ -63,13 +66,19 @@ class LivePlay:
         """Whether the play has ended."""
         return self.run.phase == "over"
 
+    def still(self) -> float:
+        """Seconds since anything happened in it."""
+        trail = self.run.trail
+        return round(max(0, self.now() - trail[-1].at) / 1000, 1) if trail else 0.0
+
     def view(self) -> View:
         """What its player sees now."""
         return view(self.run, self.now())
 
-    def passed(self) -> plays.Passed:
-        """How far its time has come, to be kept."""
-        return plays.Passed(self.id, self.now(), self.over)
+    def passed(self, *, resting: bool) -> plays.Passed:
+        """How far its time has come, to be kept; and what it came to where it is over or rests."""
+        record = self.collector.record(self.run) if resting or self.over else None
+        return plays.Passed(self.id, self.now(), self.over, record)
 
 
 class Live:
@@ -114,13 +123,14 @@ class Live:
             if program is None:
                 program = self._programs[kept.digest] = self._workshop.games.played(session, kept.digest)
             moves = plays.moves_of(session, play_id)
-        run = Run(program, plays.choices_of(kept))
+        collector = AnswerCollector()
+        run = Run(program, plays.choices_of(kept), collector)
         clock = max([kept.clock, *(at for _, at in moves)])
         run.begin()
         for move, at in moves:
             run.do(move, at)
         run.tick(clock)
-        return LivePlay(play_id, run, len(moves), clock)
+        return LivePlay(play_id, run, collector, kept.handout_id, len(moves), clock)
 
     async def watch(self, play: LivePlay, watcher: Watcher) -> None:
         """Send every new view of a play to ``watcher``, beginning with the present one."""
@@ -153,6 +163,22 @@ class Live:
             play.run.do(move, at)
             await self._after(play, kept=True)
         return True
+
+    async def stop(self, play: LivePlay) -> bool:
+        """End a play, as its host may; whether it went on until now."""
+        async with play.lock:
+            at, move = play.now(), Move("stop")
+            if not play.run.takes(move, at):
+                return False
+            await self._keeper.keep(plays.Made(play.id, play.moves + 1, move, at))
+            play.moves += 1
+            play.run.do(move, at)
+            await self._after(play, kept=True)
+        return True
+
+    def of_handout(self, handout_id: int) -> list[LivePlay]:
+        """The plays of a hand-out that go on, as they were taken up."""
+        return [play for play in self._plays.values() if play.handout_id == handout_id]
 
     async def _after(self, play: LivePlay, *, kept: bool = False) -> None:
         """Set the timer, and where something happened keep how far the time has come and show everybody.
@@ -194,10 +220,10 @@ class Live:
             play.run.tick(play.now())
             await self._after(play)
 
-    async def _keep_time(self, some: Iterable[LivePlay]) -> None:
+    async def _keep_time(self, some: Iterable[LivePlay], *, resting: bool = False) -> None:
         """Keep how far the time of some plays has come. Where that fails the plays go on, and the next
         heartbeat tries again."""
-        passed = {play: play.passed() for play in some}
+        passed = {play: play.passed(resting=resting) for play in some}
         if not passed:
             return
         try:
@@ -218,13 +244,13 @@ class Live:
             )
             for play in list(self._plays.values()):
                 if not play.kept_over and _alone(play):
-                    await self._keep_time([play])
+                    await self._keep_time([play], resting=True)
                 if play.kept_over or _alone(play):
                     self._rest(play)
 
     async def close(self) -> None:
         """Keep how far the time of every play has come, and end."""
-        await self._keep_time(self._going_on())
+        await self._keep_time(self._going_on(), resting=True)
         await run_in_threadpool(self._keeper.close)
 
     def _going_on(self) -> list[LivePlay]:

@@ -16,12 +16,21 @@ from ...core.play.program import Program
 from ...core.play.setup import choose
 from ...core.play.view import View
 from ...core.play.words import LANGUAGES
-from ...store import handouts
-from ...store.models import now
+from ...store import handouts, played
+from ...store.models import Handout, Play, now
 from ...store.plays import Begun, new_id
 from ..refusals import router_of
 from ..requests import ThePlayersSession, TheWorkshop
-from ..shapes.players import LARGEST_FRAME, LONGEST_MOVE, ListedOut, MoveIn, PageTextsOut, PlayIn, PlayOut
+from ..shapes.players import (
+    LARGEST_FRAME,
+    LONGEST_MOVE,
+    BestOut,
+    ListedOut,
+    MoveIn,
+    PageTextsOut,
+    PlayIn,
+    PlayOut,
+)
 from ..strict import read_json
 from ..workshop.games import roll
 from .live import Live, LivePlay
@@ -29,6 +38,7 @@ from .opened import SHUT, VISITOR, Opened, TheOpened, invitation_to, new_visitor
 
 router = router_of("/api/players", "players", LARGEST_FRAME)
 
+MOST_BEST = 10
 ONE_YEAR = 365 * 24 * 3600
 NO_PLAY = 4404
 """The socket's closing code where there is no such play."""
@@ -130,6 +140,19 @@ async def _dice(found: Opened, wanted: PlayIn, live: Live, *, maker: bool) -> in
 async def one_play(play: TheLivePlay) -> View:
     """The present view of a play."""
     return play.view()
+
+
+@router.get("/plays/{play_id}/best")
+def best_plays(play_id: str, session: ThePlayersSession, request: Request) -> list[BestOut]:
+    """The best plays of the hand-out a play is of, where its maker shows them and it is over."""
+    play = session.get(Play, play_id)
+    handout = session.get(Handout, play.handout_id) if play and play.handout_id else None
+    if play is None or handout is None or not handout.best or not play.over:
+        return []
+    return [
+        BestOut(player=one.player, score=one.score, own=one.id == play_id)
+        for one in played.best(session, handout, play.version, MOST_BEST)
+    ]
 
 
 @router.post("/plays/{play_id}/moves")

@@ -12,7 +12,8 @@ from .common import DiceNumber, Small
 
 class HandoutIn(BaseModel):
     """How a game is handed out. ``dice`` are the same for all plays where they are given; ``plays_each`` is
-    how many a player may have in one browser; one that is ``listed`` stands on the players' list."""
+    how many a player may have in one browser; one that is ``listed`` stands on the players' list. Where
+    ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     note: Annotated[str, Field(max_length=1000)] = ""
@@ -23,6 +24,8 @@ class HandoutIn(BaseModel):
     dice: DiceNumber | None = None
     plays_each: Annotated[int, Field(ge=1, le=1000)] | None = None
     listed: bool = False
+    best: bool = False
+    keep_days: Annotated[int, Field(ge=1, le=3650)] | None = None
 
 
 class HandedOut(BaseModel):
@@ -36,11 +39,12 @@ class HandedOut(BaseModel):
 
 class HandoutOut(HandoutIn):
     """A hand-out. ``shut`` says why no play of it can be started just now; ``changed`` that the game is not
-    any more as it was handed out last."""
+    any more as it was handed out last; ``made_up`` that its plays are nobody's."""
 
     id: int
     link: str
     made: AwareDatetime
+    made_up: bool
     shut: Shut
     changed: bool
     versions: list[HandedOut]

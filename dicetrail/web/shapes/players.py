@@ -33,6 +33,14 @@ class ListedOut(BaseModel):
     note: str
 
 
+class BestOut(BaseModel):
+    """One of the best plays; ``own`` is the player's who asks."""
+
+    player: str
+    score: float | None
+    own: bool
+
+
 class PlayIn(BaseModel):
     """What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play."""
 

@@ -30,6 +30,16 @@ export type Handout = Shapes["HandoutOut"];
 export type HandoutSettings = Shapes["HandoutIn"];
 export type Addresses = Shapes["AddressesOut"];
 export type BundleSeen = Shapes["BundleLookOut"];
+export type Best = Shapes["BestOut"];
+export type PlayRow = Shapes["PlayRowOut"];
+export type PlaysSought = NonNullable<
+  paths["/api/workshop/handouts/{handout_id}/plays"]["get"]["parameters"]["query"]
+>;
+export type GoingOn = Shapes["NowOut"];
+export type Statistics = Shapes["StatisticsOut"];
+export type QuestionStatistics = Shapes["QuestionStatisticsOut"];
+export type Advice = Shapes["AdviceOut"];
+export type WhatIf = Shapes["WhatIfOut"];
 export type PlayStart = Shapes["PlayIn"];
 export type Play = Shapes["PlayOut"];
 export type View = Shapes["View"];
@@ -130,6 +140,7 @@ function fileOnly<Fields extends Record<string, string>>(file: File, fields?: Fi
 
 const ofPack = (pack_id: number) => ({ path: { pack_id } });
 const ofQuestion = (pack_id: number, number: number) => ({ path: { pack_id, number } });
+const ofHandout = (handout_id: number) => ({ path: { handout_id } });
 const ofGame = (game_id: number) => ({ path: { game_id } });
 
 /** A walk of the bench, with what is usual where nothing is said of it. */
@@ -365,6 +376,70 @@ export const api = {
   handOutAnew: (handout_id: number) =>
     told(POST("/api/workshop/handouts/{handout_id}/anew", { params: { path: { handout_id } } })),
   addresses: () => told(GET("/api/workshop/addresses")),
+  plays: (handout_id: number, query: PlaysSought) =>
+    told(
+      GET("/api/workshop/handouts/{handout_id}/plays", { params: { path: { handout_id }, query } }),
+    ),
+  takeUpPlay: (handout_id: number, play_id: string) =>
+    told(
+      GET("/api/workshop/handouts/{handout_id}/plays/{play_id}/bench", {
+        params: { path: { handout_id, play_id } },
+      }),
+    ),
+  comparePlays: (handout_id: number, play_id: string, other_id: string) =>
+    told(
+      GET("/api/workshop/handouts/{handout_id}/plays/{play_id}/beside/{other_id}", {
+        params: { path: { handout_id, play_id, other_id } },
+      }),
+    ),
+  removePlays: (handout_id: number, plays: string[]) =>
+    told(
+      POST("/api/workshop/handouts/{handout_id}/plays/remove", {
+        params: ofHandout(handout_id),
+        body: { plays },
+      }),
+    ),
+  forgetNames: (handout_id: number, plays: string[] | null) =>
+    told(
+      POST("/api/workshop/handouts/{handout_id}/plays/forget-names", {
+        params: ofHandout(handout_id),
+        body: { plays },
+      }),
+    ),
+  endPlay: (handout_id: number, play_id: string) =>
+    told(
+      POST("/api/workshop/handouts/{handout_id}/now/{play_id}/end", {
+        params: { path: { handout_id, play_id } },
+      }),
+    ),
+  endAllPlays: (handout_id: number) =>
+    told(POST("/api/workshop/handouts/{handout_id}/now/end", { params: ofHandout(handout_id) })),
+  statistics: (handout_id: number, version?: number) =>
+    told(
+      GET("/api/workshop/handouts/{handout_id}/statistics", {
+        params: { path: { handout_id }, query: version === undefined ? {} : { version } },
+      }),
+    ),
+  beginWhatIf: (handout_id: number, version: number | null) =>
+    told(
+      POST("/api/workshop/handouts/{handout_id}/what-if", {
+        params: ofHandout(handout_id),
+        body: { version },
+      }),
+    ),
+  whatIf: (handout_id: number, job_id: string) =>
+    told(
+      GET("/api/workshop/handouts/{handout_id}/what-if/{job_id}", {
+        params: { path: { handout_id, job_id } },
+      }),
+    ),
+  sendStatements: (handout_id: number, body: Shapes["StoreIn"]) =>
+    told(
+      POST("/api/workshop/handouts/{handout_id}/statements", {
+        params: ofHandout(handout_id),
+        body,
+      }),
+    ),
   lookAtBundle: (file: File) => told(POST("/api/workshop/bundles/look", fileOnly(file))),
   bringBundle: (file: File, keep: Record<string, string>) =>
     told(POST("/api/workshop/bundles", fileOnly(file, { keep: JSON.stringify(keep) }))),
@@ -378,6 +453,8 @@ export const api = {
     ),
   pageTexts: (language: string) =>
     told(GET("/api/players/words/{language}", { params: { path: { language } } })),
+  best: (play_id: string) =>
+    told(GET("/api/players/plays/{play_id}/best", { params: { path: { play_id } } })),
   listed: () => told(GET("/api/players/handouts")),
   invitation: (slug: string) =>
     told(GET("/api/players/games/{slug}", { params: { path: { slug } } })),
@@ -395,6 +472,8 @@ export const printableSheet = (id: number, dice: number[], key: boolean) =>
   `/api/workshop/games/${id}/sheet?${dice.map((one) => `dice=${one}`).join("&")}${key ? "&key=true" : ""}`;
 export const wallCode = (id: number, address: string) =>
   `/api/workshop/handouts/${id}/code?address=${encodeURIComponent(address)}`;
+export const historyFile = (id: number, file: string) => `/api/workshop/handouts/${id}/${file}`;
+export const nowEvents = (id: number) => `/api/workshop/handouts/${id}/now/live`;
 export const gameFile = (id: number) => `/api/workshop/games/${id}/file`;
 
 export function livePath(play: string): string {

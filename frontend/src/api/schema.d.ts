@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/plays/{play_id}/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Best Plays
+         * @description The best plays of the hand-out a play is of, where its maker shows them and it is over.
+         */
+        get: operations["best_plays_api_players_plays__play_id__best_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/plays/{play_id}/moves": {
         parameters: {
             query?: never;
@@ -1093,6 +1113,270 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/handouts/{handout_id}/file/{what}.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History File
+         * @description The plays that are looked for, or the statistics, as a file.
+         */
+        get: operations["history_file_api_workshop_handouts__handout_id__file__what___ending__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Going On
+         * @description The plays of a hand-out that go on just now.
+         */
+        get: operations["going_on_api_workshop_handouts__handout_id__now_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/now/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End All Plays
+         * @description End every play of a hand-out that goes on.
+         */
+        post: operations["end_all_plays_api_workshop_handouts__handout_id__now_end_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/now/{play_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Play
+         * @description End a play: it is stopped, and its player sees what it came to.
+         */
+        post: operations["end_play_api_workshop_handouts__handout_id__now__play_id__end_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/plays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plays Of Handout
+         * @description A page of the plays of a hand-out, filtered and sorted.
+         */
+        get: operations["plays_of_handout_api_workshop_handouts__handout_id__plays_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/plays/forget-names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forget Names
+         * @description Remove the players' names from plays, from all where none are named.
+         */
+        post: operations["forget_names_api_workshop_handouts__handout_id__plays_forget_names_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/plays/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Plays
+         * @description Remove plays for good. Only those that are named are.
+         */
+        post: operations["remove_plays_api_workshop_handouts__handout_id__plays_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/plays/{play_id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * To The Bench
+         * @description A play as the bench walks it, under the rules as they are now, and what is otherwise under them.
+         */
+        get: operations["to_the_bench_api_workshop_handouts__handout_id__plays__play_id__bench_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/plays/{play_id}/beside/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Plays
+         * @description What is otherwise in the second of two plays, since which step.
+         */
+        get: operations["compare_plays_api_workshop_handouts__handout_id__plays__play_id__beside__other_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Statements File
+         * @description The plays that are looked for as xAPI statements, a JSON list.
+         */
+        get: operations["statements_file_api_workshop_handouts__handout_id__statements_get"];
+        put?: never;
+        /**
+         * Send Statements
+         * @description Send the plays that are looked for to a learning record store, as xAPI statements; a job to watch.
+         */
+        post: operations["send_statements_api_workshop_handouts__handout_id__statements_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Question Statistics
+         * @description What the plays of a hand-out, or of one version of it, say of its questions.
+         */
+        get: operations["question_statistics_api_workshop_handouts__handout_id__statistics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin What If
+         * @description Begin to walk the plays of a hand-out again under the rules as they are now; a job to watch.
+         */
+        post: operations["begin_what_if_api_workshop_handouts__handout_id__what_if_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/what-if/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What If So Far
+         * @description What the plays walked so far would come to.
+         */
+        get: operations["what_if_so_far_api_workshop_handouts__handout_id__what_if__job_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/jobs/{job_id}": {
         parameters: {
             query?: never;
@@ -1703,6 +1987,23 @@ export interface components {
             others: string[];
         };
         /**
+         * AdviceOut
+         * @description What to do about a question, in words; ``mend`` says what one press does.
+         */
+        AdviceOut: {
+            /** Code */
+            code: string;
+            /**
+             * Mend
+             * @enum {string}
+             */
+            mend: "" | "accept" | "question" | "clock";
+            /** Said */
+            said: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * AimPart
          * @description What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
          *     that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds.
@@ -1876,6 +2177,18 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             view: components["schemas"]["View"];
+        };
+        /**
+         * BestOut
+         * @description One of the best plays; ``own`` is the player's who asks.
+         */
+        BestOut: {
+            /** Own */
+            own: boolean;
+            /** Player */
+            player: string;
+            /** Score */
+            score: number | null;
         };
         /** Body_bring_again_api_workshop_packs__pack_id__again_post */
         Body_bring_again_api_workshop_packs__pack_id__again_post: {
@@ -2294,6 +2607,14 @@ export interface components {
             exact: boolean;
             /** Revision */
             revision: number;
+        };
+        /**
+         * ComparedPlaysOut
+         * @description What is otherwise in the second of two plays.
+         */
+        ComparedPlaysOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferentOut"][];
         };
         /**
          * ConditionOut
@@ -3186,7 +3507,8 @@ export interface components {
         /**
          * HandoutIn
          * @description How a game is handed out. ``dice`` are the same for all plays where they are given; ``plays_each`` is
-         *     how many a player may have in one browser; one that is ``listed`` stands on the players' list.
+         *     how many a player may have in one browser; one that is ``listed`` stands on the players' list. Where
+         *     ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept.
          */
         HandoutIn: {
             /**
@@ -3194,6 +3516,11 @@ export interface components {
              * @default true
              */
             asks_name: boolean;
+            /**
+             * Best
+             * @default false
+             */
+            best: boolean;
             /**
              * Closed
              * @default false
@@ -3203,6 +3530,8 @@ export interface components {
             closes?: string | null;
             /** Dice */
             dice?: number | null;
+            /** Keep Days */
+            keep_days?: number | null;
             /**
              * Listed
              * @default false
@@ -3223,7 +3552,7 @@ export interface components {
         /**
          * HandoutOut
          * @description A hand-out. ``shut`` says why no play of it can be started just now; ``changed`` that the game is not
-         *     any more as it was handed out last.
+         *     any more as it was handed out last; ``made_up`` that its plays are nobody's.
          */
         HandoutOut: {
             /**
@@ -3231,6 +3560,11 @@ export interface components {
              * @default true
              */
             asks_name: boolean;
+            /**
+             * Best
+             * @default false
+             */
+            best: boolean;
             /** Changed */
             changed: boolean;
             /**
@@ -3244,6 +3578,8 @@ export interface components {
             dice?: number | null;
             /** Id */
             id: number;
+            /** Keep Days */
+            keep_days?: number | null;
             /** Link */
             link: string;
             /**
@@ -3256,6 +3592,8 @@ export interface components {
              * Format: date-time
              */
             made: string;
+            /** Made Up */
+            made_up: boolean;
             /** Name */
             name: string;
             /**
@@ -3909,6 +4247,35 @@ export interface components {
             title: string;
         };
         /**
+         * NowOut
+         * @description A play that goes on: at which question its player is, with which meters, and for how long they have
+         *     made no move (seconds). One that is not ``here`` has no page open.
+         */
+        NowOut: {
+            /** Asked */
+            asked: number;
+            /** Here */
+            here: boolean;
+            /** Id */
+            id: string;
+            /** Meters */
+            meters: {
+                [key: string]: number;
+            };
+            /** Number */
+            number: number;
+            /** Over */
+            over: boolean;
+            /** Player */
+            player: string;
+            /** Right */
+            right: number;
+            /** Still */
+            still: number;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * OddsOut
          * @description Exact figures, or in ``problem`` why there are none.
          */
@@ -3951,6 +4318,18 @@ export interface components {
             samples: string[];
             /** Size */
             size: number | null;
+        };
+        /**
+         * OptionPickedOut
+         * @description An option, whether it is right, and how often it was picked.
+         */
+        OptionPickedOut: {
+            /** Right */
+            right: boolean;
+            /** Text */
+            text: string;
+            /** Times */
+            times: number;
         };
         /**
          * OptionView
@@ -4240,6 +4619,37 @@ export interface components {
             slug: string;
         };
         /**
+         * PlayRowOut
+         * @description A play of a hand-out in short. ``result`` is "" while it has not come to its end.
+         */
+        PlayRowOut: {
+            /** Asked */
+            asked: number;
+            /** Award */
+            award: string;
+            /** Id */
+            id: string;
+            /** Over */
+            over: boolean;
+            /** Player */
+            player: string;
+            /** Result */
+            result: string;
+            /** Right */
+            right: number;
+            /** Score */
+            score: number | null;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Started
+             * Format: date-time
+             */
+            started: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * PlayedIn
          * @description A play: its dice and choices, and its moves as a moves file writes them.
          */
@@ -4265,6 +4675,20 @@ export interface components {
              * @default
              */
             topic: string;
+        };
+        /**
+         * PlaysOut
+         * @description A page of plays, and how many there are in all.
+         */
+        PlaysOut: {
+            /** Awards */
+            awards: string[];
+            /** Plays */
+            plays: components["schemas"]["PlayRowOut"][];
+            /** Results */
+            results: string[];
+            /** Total */
+            total: number;
         };
         /**
          * PossibleOut
@@ -4315,6 +4739,47 @@ export interface components {
             why: string;
             /** Worth */
             worth: number;
+        };
+        /**
+         * QuestionStatisticsOut
+         * @description What became of a question; shares lie between 0 and 1. ``pack_id`` and ``number`` are where it stands,
+         *     None where it does not stand in the game any more.
+         */
+        QuestionStatisticsOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Asked */
+            asked: number;
+            /** Difficulty */
+            difficulty: number;
+            /** Discrimination */
+            discrimination: number | null;
+            /** First */
+            first: number;
+            /** High */
+            high: number;
+            /** Id */
+            id: string;
+            /** Late */
+            late: number;
+            /** Low */
+            low: number;
+            /** Number */
+            number: number | null;
+            /** Options */
+            options: components["schemas"]["OptionPickedOut"][];
+            /** Pack Id */
+            pack_id: number | null;
+            /** Prompt */
+            prompt: string;
+            /** Refused */
+            refused: components["schemas"]["RefusedTextOut"][];
+            /** Right */
+            right: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Skipped */
+            skipped: number;
         };
         /**
          * QuestionView
@@ -4392,6 +4857,16 @@ export interface components {
         Refusal: {
             /** Detail */
             detail: string;
+        };
+        /**
+         * RefusedTextOut
+         * @description A text that was typed in vain, and how often.
+         */
+        RefusedTextOut: {
+            /** Text */
+            text: string;
+            /** Times */
+            times: number;
         };
         /**
          * RowsIn
@@ -4543,6 +5018,23 @@ export interface components {
             topic: "ask" | "none";
         };
         /**
+         * ShareChangedOut
+         * @description A result or an award: how many plays have it, and would have it.
+         */
+        ShareChangedOut: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "result" | "award";
+        };
+        /**
          * ShareOut
          * @description A value, and the share of plays that end with it (0 to 1).
          */
@@ -4592,6 +5084,14 @@ export interface components {
              * @enum {string}
              */
             severity: "stop" | "warn" | "note";
+        };
+        /**
+         * SomePlaysIn
+         * @description Plays of a hand-out; all of them where none are named.
+         */
+        SomePlaysIn: {
+            /** Plays */
+            plays?: string[] | null;
         };
         /**
          * Sound
@@ -4712,6 +5212,22 @@ export interface components {
             sd: number;
         };
         /**
+         * StatisticsOut
+         * @description What plays say of the questions. ``reliability`` is KR-20 over the ``common`` questions.
+         */
+        StatisticsOut: {
+            /** Common */
+            common: number;
+            /** Few */
+            few: boolean;
+            /** Plays */
+            plays: number;
+            /** Questions */
+            questions: components["schemas"]["QuestionStatisticsOut"][];
+            /** Reliability */
+            reliability: number | null;
+        };
+        /**
          * StepOut
          * @description A step of a play in short. ``made_by`` moves had been made when it happened; ``changes`` are those of
          *     its meters.
@@ -4750,6 +5266,24 @@ export interface components {
             verdict: ("right" | "close" | "wrong" | "unreadable") | "";
         };
         /**
+         * StoreIn
+         * @description A learning record store, and how to sign in to it.
+         */
+        StoreIn: {
+            /** Address */
+            address: string;
+            /**
+             * Password
+             * @default
+             */
+            password: string;
+            /**
+             * User
+             * @default
+             */
+            user: string;
+        };
+        /**
          * SummaryRow
          * @description A question of a play that is over: what was asked, given and right.
          */
@@ -4778,6 +5312,14 @@ export interface components {
             token: string;
         };
         /**
+         * TakenAwayOut
+         * @description How many plays it was done to.
+         */
+        TakenAwayOut: {
+            /** Plays */
+            plays: number;
+        };
+        /**
          * TakenOut
          * @description A pack after differences were taken over, and what could not be.
          */
@@ -4785,6 +5327,17 @@ export interface components {
             /** Left */
             left: string[];
             pack: components["schemas"]["PackOut"];
+        };
+        /**
+         * TakenUpOut
+         * @description A play as the bench walks it, and what is otherwise under the present rules.
+         */
+        TakenUpOut: {
+            /** Differences */
+            differences: components["schemas"]["DifferentOut"][];
+            play: components["schemas"]["PlayedIn"];
+            /** Same Rules */
+            same_rules: boolean;
         };
         /**
          * TouchedOut
@@ -5096,6 +5649,31 @@ export interface components {
              * @default 0.4
              */
             volume: number;
+        };
+        /**
+         * WhatIfIn
+         * @description Which plays are walked again: those of a version, or of all.
+         */
+        WhatIfIn: {
+            /** Version */
+            version?: number | null;
+        };
+        /**
+         * WhatIfOut
+         * @description What plays would come to under the rules as they are now, as far as they have been walked.
+         */
+        WhatIfOut: {
+            /** Better */
+            better: number;
+            /** Changed */
+            changed: components["schemas"]["ShareChangedOut"][];
+            job: components["schemas"]["JobOut"];
+            /** Plays */
+            plays: number;
+            /** Verdicts */
+            verdicts: number;
+            /** Worse */
+            worse: number;
         };
         /**
          * WordsOut
@@ -5646,6 +6224,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["View"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    best_plays_api_players_plays__play_id__best_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                play_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BestOut"][];
                 };
             };
             /** @description It is no request that can be read. */
@@ -11461,6 +12151,1618 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    history_file_api_workshop_handouts__handout_id__file__what___ending__get: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                result?: string | null;
+                award?: string | null;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                what: "plays" | "statistics";
+                ending: "csv" | "xlsx" | "jsonl";
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    going_on_api_workshop_handouts__handout_id__now_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowOut"][];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_all_plays_api_workshop_handouts__handout_id__now_end_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenAwayOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    end_play_api_workshop_handouts__handout_id__now__play_id__end_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                play_id: string;
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenAwayOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    plays_of_handout_api_workshop_handouts__handout_id__plays_get: {
+        parameters: {
+            query?: {
+                sort?: "started" | "player" | "result" | "award" | "score" | "right" | "asked" | "seconds";
+                desc?: boolean;
+                offset?: number;
+                limit?: number;
+                version?: number | null;
+                result?: string | null;
+                award?: string | null;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaysOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    forget_names_api_workshop_handouts__handout_id__plays_forget_names_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SomePlaysIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenAwayOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    remove_plays_api_workshop_handouts__handout_id__plays_remove_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SomePlaysIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenAwayOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    to_the_bench_api_workshop_handouts__handout_id__plays__play_id__bench_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                play_id: string;
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenUpOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    compare_plays_api_workshop_handouts__handout_id__plays__play_id__beside__other_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                other_id: string;
+                play_id: string;
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedPlaysOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    statements_file_api_workshop_handouts__handout_id__statements_get: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                result?: string | null;
+                award?: string | null;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    send_statements_api_workshop_handouts__handout_id__statements_post: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                result?: string | null;
+                award?: string | null;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoreIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    question_statistics_api_workshop_handouts__handout_id__statistics_get: {
+        parameters: {
+            query?: {
+                version?: number | null;
+            };
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatisticsOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    begin_what_if_api_workshop_handouts__handout_id__what_if_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    what_if_so_far_api_workshop_handouts__handout_id__what_if__job_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
             };
             /** @description It is no request that can be read. */
             400: {

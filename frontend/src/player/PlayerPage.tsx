@@ -1,11 +1,11 @@
 import { Volume2, VolumeX } from "lucide-react";
 import { type ReactNode, useCallback, useEffect, useState } from "react";
-import { type Invitation, Problem } from "../api/client";
+import { type Best, type Invitation, Problem } from "../api/client";
 import { isPlain, lookStyle } from "../look/look";
 import { setSound, soundIsOn } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
-import { useCarrier } from "./carrier";
+import { type Carrier, useCarrier } from "./carrier";
 import { List } from "./List";
 import { PlayView } from "./PlayView";
 import { Result } from "./Result";
@@ -160,6 +160,7 @@ function Going({ play, fresh, again, wear }: GoingProps) {
   const t = useTexts();
   const carrier = useCarrier();
   const { seen, link, send } = useLivePlay(play);
+  const best = useBest(carrier, play, seen?.view.phase === "over");
   const worn = seen && JSON.stringify(surroundingsOf(seen.view));
   useEffect(() => {
     if (worn) wear(JSON.parse(worn) as Surroundings);
@@ -192,6 +193,7 @@ function Going({ play, fresh, again, wear }: GoingProps) {
           <Result
             view={seen.view}
             again={(same) => void again(same)}
+            best={best}
             trail={carrier.trail && (() => carrier.trail?.(play) ?? "")}
           />
         ) : (
@@ -199,6 +201,15 @@ function Going({ play, fresh, again, wear }: GoingProps) {
         ))}
     </>
   );
+}
+
+/** The best plays, once a play is over and where the maker shows them. */
+function useBest(carrier: Carrier, play: string, over: boolean) {
+  const [best, setBest] = useState<Best[]>();
+  useEffect(() => {
+    if (over) carrier.best?.(play).then(setBest, () => undefined);
+  }, [carrier, play, over]);
+  return best;
 }
 
 function SoundSwitch({ on, turn }: { on: boolean; turn: () => void }) {

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import type { View } from "../api/client";
+import type { Best, View } from "../api/client";
 import { playSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { saveFile } from "../ui/saveFile";
@@ -13,6 +13,8 @@ interface Props {
   again: (same: boolean) => void;
   /** The play's record as a file, where a player may have it. */
   trail?: (() => string) | undefined;
+  /** The best plays, where the maker shows them. */
+  best?: Best[] | undefined;
 }
 
 /** The result of a play: the award, the figures, and every question with its answer. */
@@ -24,7 +26,7 @@ export function Result(props: Props) {
   );
 }
 
-function Outcome({ view, again, trail }: Props) {
+function Outcome({ view, again, trail, best }: Props) {
   const t = useTexts();
   const outcome = view.outcome;
   const head = useRef<HTMLHeadingElement>(null);
@@ -72,8 +74,30 @@ function Outcome({ view, again, trail }: Props) {
           </Button>
         </div>
       </div>
+      {best && best.length > 0 && <BestPlays rows={best} />}
       {outcome.summary.length > 0 && <Questions rows={outcome.summary} />}
     </div>
+  );
+}
+
+function BestPlays({ rows }: { rows: Best[] }) {
+  const t = useTexts();
+  return (
+    <section>
+      <h2 className="mb-1 text-xl">{t("result.best")}</h2>
+      <ol className="max-w-md">
+        {rows.map((row, n) => (
+          <li
+            key={n}
+            data-own={row.own}
+            className={`flex gap-4 border-b border-line py-1 last:border-0 ${row.own ? "font-bold" : ""}`}
+          >
+            <span className="min-w-0 flex-1 break-words">{row.player || t("nameless")}</span>
+            <span className="tabular-nums">{row.score != null && t.number(row.score)}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 

@@ -1,5 +1,5 @@
 import { createContext, useContext } from "react";
-import type { Invitation, Listed, Move, PageTexts, PlayStart, View } from "../api/client";
+import type { Best, Invitation, Listed, Move, PageTexts, PlayStart, View } from "../api/client";
 
 export type Link = "joining" | "live" | "lost" | "gone";
 
@@ -32,6 +32,8 @@ export interface Carrier {
   join: (play: string, listener: Listener) => Joined;
   place: () => Place;
   go: (place: Place) => void;
+  /** The best plays, where the maker shows them to a player whose play is over. */
+  best?: (play: string) => Promise<Best[]>;
   /** The record of a play, where a player may have it. */
   trail?: (play: string) => string;
 }

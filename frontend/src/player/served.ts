@@ -9,6 +9,7 @@ export const served: Carrier = {
   texts: (language) => api.pageTexts(language).catch(() => api.pageTexts("en")),
   invitation: api.invitation,
   listed: api.listed,
+  best: api.best,
   start: async (slug, wanted) => (await api.startPlay(slug, wanted)).id,
   join: (play, listener) => {
     let left = false;

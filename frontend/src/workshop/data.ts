@@ -81,6 +81,10 @@ export function useShow() {
   };
 }
 
+/** What changes whenever a game, or a pack of it, does. */
+export const stateOf = (game: Game) =>
+  [game.revision, ...game.packs.map(({ id, revision }) => `${id} ${revision}`)].join();
+
 /** The words that rules and packs may use. */
 export function useWords() {
   return useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;

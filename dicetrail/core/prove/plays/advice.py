@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from math import atanh, sqrt
 from typing import Literal
 
 from .statistics import FEW, QuestionStatistics
@@ -16,6 +17,8 @@ Mend = Literal["", "accept", "question", "clock"]
 FEWEST = 8
 """Plays below which nothing is advised."""
 _HARD, _EASY = 0.2, 0.95
+_CHANCE, _ONE_SIDED = 0.05, 1.6449
+"""How seldom something has to come about by chance to be worth a word, and the normal point of that."""
 _ACCEPTED = 0.05
 """The share of plays that typed one and the same wrong answer from which it is worth a look."""
 
@@ -46,14 +49,20 @@ def advice_on(found: QuestionStatistics, options: Sequence[str]) -> list[Advice]
 _Found = Iterator[tuple[str, str, Mend, str]]
 
 
+def _surely_below_zero(r: float, n: int) -> bool:
+    """Whether a correlation that is 0 would hardly ever come out so low (R. A. Fisher's transformation)."""
+    return n > 3 and atanh(max(r, -0.999999)) * sqrt(n - 3) < -_ONE_SIDED
+
+
 def _key(found: QuestionStatistics, _: Sequence[str]) -> _Found:
-    if found.discrimination is not None and found.discrimination < -0.1:
+    if found.discrimination is not None and _surely_below_zero(found.discrimination, found.asked):
         yield "key", "The better players got this wrong more often: is the key right?", "question", ""
 
 
 def _unpicked(found: QuestionStatistics, options: Sequence[str]) -> _Found:
     never = [one for one in options if not found.picked.get(one)]
-    if options and never and len(never) < len(options):
+    elsewhere = sum(found.picked.values()) - found.right
+    if len(never) and len(options) > 2 and (1 - 1 / (len(options) - 1)) ** max(0, elsewhere) < _CHANCE:
         named = ", ".join(f"‘{one}’" for one in never)
         yield "unpicked", f"Nobody picked {named}: write another.", "question", ""
 

@@ -64,7 +64,7 @@ class PlayRecord:
 
 
 @dataclass(slots=True)
-class Collector:
+class AnswerCollector:
     """Watches a run and collects what is given: the ``watch`` of a :class:`..play.run.Run`."""
 
     tries: list[list[Try]] = field(default_factory=list)
@@ -78,13 +78,13 @@ class Collector:
         while len(self.tries) < len(run.asked):
             self.tries.append([])
             self.left.append(None)
+        used, left = run.clock_then
         if step.verdict is not None:
-            made = Try(step.verdict, run.asked[-1].shown[:LONGEST_KEPT], _seconds(run.question_clock.used))
+            made = Try(step.verdict, run.asked[-1].shown[:LONGEST_KEPT], _seconds(used))
         elif step.moment in (LATE, SKIPPED):
-            made = Try(step.moment, "", _seconds(run.question_clock.used))
+            made = Try(step.moment, "", _seconds(used))
         else:
             return
-        left = run.question_clock.left_at(at)
         self.tries[-1].append(made)
         self.left[-1] = None if left is None else _seconds(left)
 

@@ -26,7 +26,7 @@ _MOST_REFUSED = 20
 
 
 @dataclass(frozen=True, slots=True)
-class Refusal:
+class RefusedText:
     """A text that was typed and not taken for right: as it was typed most often, and how often in all."""
 
     text: str
@@ -54,7 +54,7 @@ class QuestionStatistics:
     high: float
     discrimination: float | None
     picked: dict[str, int]
-    refused: tuple[Refusal, ...]
+    refused: tuple[RefusedText, ...]
 
     @property
     def difficulty(self) -> float:
@@ -159,7 +159,7 @@ def _statistics(name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fo
     )
 
 
-def _refused(name: str, missed: Counter[str], fold: Fold) -> tuple[Refusal, ...]:
+def _refused(name: str, missed: Counter[str], fold: Fold) -> tuple[RefusedText, ...]:
     """What was given in vain, those together that checking holds for the same."""
     times: Counter[str] = Counter()
     typed: dict[str, str] = {}
@@ -167,7 +167,7 @@ def _refused(name: str, missed: Counter[str], fold: Fold) -> tuple[Refusal, ...]
         folded = fold(name, text)
         times[folded] += often
         typed.setdefault(folded, text)
-    return tuple(Refusal(typed[one], often) for one, often in times.most_common(_MOST_REFUSED))
+    return tuple(RefusedText(typed[one], often) for one, often in times.most_common(_MOST_REFUSED))
 
 
 def _common(tallies: dict[str, _Tally], plays: int) -> list[_Tally]:

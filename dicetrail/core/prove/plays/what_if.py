@@ -20,7 +20,7 @@ from ...play.moves import to_input
 from ...play.program import Program
 from ...play.question import LABELS, said
 from ...play.run import Run
-from .record import LATE, SKIPPED, Answer, Collector, PlayRecord, Try
+from .record import LATE, SKIPPED, Answer, AnswerCollector, PlayRecord, Try
 
 MOST_MOVES = 2000
 
@@ -43,7 +43,7 @@ class Meant:
 
 def walked_again(program: Program, meant: Meant) -> PlayRecord:
     """What a play comes to under the rules of a game."""
-    collector = Collector()
+    collector = AnswerCollector()
     run = Run(program, meant.choices, collector)
     run.begin()
     to_input(run)

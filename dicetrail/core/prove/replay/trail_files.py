@@ -105,7 +105,7 @@ def moves_of(steps: Sequence[Step], program: Program, choices: Choices) -> list[
             to_input(run)
             opened = [own.at for own in run.trail if own.moment == "opened"]
             shift = step.at - opened[-1] if opened else 0
-        if step.move is None or step.extra.get("ignored") or step.move == "continue":
+        if step.move is None or step.extra.get("ignored") or step.move in ("continue", "stop"):
             continue
         to_input(run)
         if run.phase == "over":

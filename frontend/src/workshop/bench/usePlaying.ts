@@ -1,7 +1,8 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
+import { useLocation, useNavigate } from "react-router";
 import { api, type BenchSeen, type BenchWanted, type Game, type Played } from "../../api/client";
-import { useShow } from "../data";
+import { stateOf, useShow } from "../data";
 import { LEAVE, MOVES } from "./Moves";
 import { useAttempt } from "./useAttempt";
 import { useBenchSound } from "./useBenchSound";
@@ -16,9 +17,8 @@ export function usePlaying(game: Game) {
   const bench = useAttempt(game);
   const { attempt, before, play, move, many } = bench;
   const wanted: BenchWanted = { ...play, wait: attempt.wait, onward: attempt.onward };
-  const questions = game.packs.map(({ id, revision }) => `${id} ${revision}`).join();
   const seen = useQuery({
-    queryKey: ["bench", game.id, game.revision, questions, wanted, before],
+    queryKey: ["bench", game.id, stateOf(game), wanted, before],
     queryFn: () => api.bench(game.id, before ? { ...wanted, before } : wanted),
     placeholderData: keepPreviousData,
     retry: false,
@@ -36,6 +36,7 @@ export function usePlaying(game: Game) {
     },
     onSuccess: bench.take,
   });
+  useHandedOver(takeUp);
   const bring = useMutation({
     mutationFn: (file: File) => api.bringTrail(game.id, file),
     onSuccess: (brought) => takeUp(brought.play),
@@ -115,4 +116,19 @@ function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: A
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
   }, [can, move, toTheEnd, untilALifeIsLost, back, onward]);
+}
+
+/** Takes up a play that another screen sent here, once. */
+function useHandedOver(takeUp: (play: Played) => void) {
+  const navigate = useNavigate();
+  const state: unknown = useLocation().state;
+  const play =
+    state !== null && typeof state === "object" && "play" in state
+      ? (state.play as Played)
+      : undefined;
+  useEffect(() => {
+    if (!play) return;
+    takeUp(play);
+    void navigate(".", { replace: true, state: null });
+  }, [play, takeUp, navigate]);
 }

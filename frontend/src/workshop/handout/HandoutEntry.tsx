@@ -98,6 +98,8 @@ function told(one: Handout): string {
     one.asks_name ? "a name is asked" : "no name is asked",
     one.dice != null && `all with dice ${one.dice}`,
     one.plays_each != null && `${counted(one.plays_each, "play")} each`,
+    one.best && "the best are shown",
+    one.keep_days != null && `plays are kept ${counted(one.keep_days, "day")}`,
     one.listed && "on the players’ list",
   ]
     .filter(Boolean)

@@ -23,7 +23,7 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
   const [wanted, setWanted] = useState<HandoutSettings>(() =>
     handout
       ? settingsOf(handout)
-      : { name: game.title, note: "", closed: false, asks_name: true, listed: false },
+      : { name: game.title, note: "", closed: false, asks_name: true, listed: false, best: false },
   );
   const set = (changed: Partial<HandoutSettings>) => setWanted({ ...wanted, ...changed });
   const submit = (event: FormEvent) => {
@@ -129,6 +129,11 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
           label="On the players’ list"
           value={wanted.listed}
           keep={(listed) => set({ listed })}
+        />
+        <Tick
+          label="The best plays are shown to who has played"
+          value={wanted.best}
+          keep={(best) => set({ best })}
         />
         {problem && <Notice tone="bad">{problem.message}</Notice>}
         <div className="flex gap-3">

@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { stateOf } from "../data";
 import { api, type Game, type Handout, type HandoutSettings } from "../../api/client";
 
 /** The hand-outs of a game, the latest first. */
 export function useHandouts(game: Game) {
   return useQuery({
-    queryKey: ["handouts", game.id, game.revision],
+    queryKey: ["handouts", game.id, stateOf(game)],
     queryFn: () => api.handouts(game.id),
     placeholderData: (before) => before,
   });
@@ -29,8 +30,21 @@ export function useHandoutChanges(game: Game) {
 
 /** How a hand-out is given out, without what only the server says of it. */
 export function settingsOf(one: Handout): HandoutSettings {
-  const { name, note, closed, asks_name, listed } = one;
+  const { name, note, closed, asks_name, listed, best } = one;
   const [opens, closes] = [one.opens ?? null, one.closes ?? null];
   const [dice, plays_each] = [one.dice ?? null, one.plays_each ?? null];
-  return { name, note, opens, closes, closed, asks_name, dice, plays_each, listed };
+  const keep_days = one.keep_days ?? null;
+  return {
+    name,
+    note,
+    opens,
+    closes,
+    closed,
+    asks_name,
+    dice,
+    plays_each,
+    listed,
+    best,
+    keep_days,
+  };
 }

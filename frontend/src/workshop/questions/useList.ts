@@ -6,7 +6,7 @@ import { NOTHING_WANTED, type Wanted } from "./Filters";
 
 /** The questions that are looked for, as far as they can be seen: one is current, and any may be chosen. */
 export function useList(pack: Pack, scroller: RefObject<HTMLDivElement | null>) {
-  const [wanted, setWanted] = useState<Wanted>(NOTHING_WANTED);
+  const [wanted, setWanted] = useState<Wanted>(soughtAtFirst);
   const [current, setCurrent] = useState<number>();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const pages = usePages(["questions", pack.id, pack.revision, wanted], (offset, limit) =>
@@ -71,4 +71,10 @@ function asked({ topic, level, falling, ...rest }: Wanted): Sought {
     ...(level && { level: Number(level) }),
     ...(falling && { falling }),
   };
+}
+
+/** What another screen sent here to be looked for. */
+function soughtAtFirst(): Wanted {
+  const words = new URLSearchParams(location.search).get("find");
+  return words ? { ...NOTHING_WANTED, words } : NOTHING_WANTED;
 }

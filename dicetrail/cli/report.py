@@ -1,0 +1,65 @@
+"""The command that tells what plays say of the questions."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from ..core.play.folding import fold
+from ..core.play.switches import Checking
+from ..core.prove.plays.advice import advice_on
+from ..core.prove.plays.out import STATISTICS_COLUMNS, AboutQuestion, read_json_lines, statistics_row
+from ..core.prove.plays.statistics import FEW, statistics_of
+from ..core.snag import Refused
+from ..files import read_bytes
+from .parts import AsJson, write
+
+commands = typer.Typer()
+LARGEST_HISTORY = 512 * 2**20
+
+
+@commands.command()
+def report(
+    history: Annotated[Path, typer.Argument(help="plays as the workshop writes them", metavar="HISTORY")],
+    as_json: AsJson = False,
+) -> None:
+    """Tell what plays say of the questions: how hard each is, how well it tells players apart, what to do."""
+    try:
+        text = read_bytes(history, LARGEST_HISTORY).decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise Refused(f"{history} is not UTF-8 text: plays are written as JSON Lines.") from None
+    plays, told = read_json_lines(text, str(history))
+    found = statistics_of(plays, lambda _, given: fold(given, Checking()))
+    advised = {
+        one.question: advice_on(one, told.get(one.question, AboutQuestion("")).options)
+        for one in found.questions
+    }
+    rows = [dict(zip(STATISTICS_COLUMNS, statistics_row(one, told), strict=True)) for one in found.questions]
+    if as_json:
+        for row, one in zip(rows, found.questions, strict=True):
+            row["picked"] = one.picked
+            row["refused"] = {text.text: text.times for text in one.refused}
+            row["advice"] = [advice.said for advice in advised[one.question]]
+        write(
+            {
+                "plays": found.plays,
+                "reliability": found.reliability,
+                "common": found.common,
+                "questions": rows,
+            }
+        )
+        return
+    few = " (few: take the numbers with care)" if found.plays < FEW else ""
+    print(f"{found.plays} plays{few}")
+    if found.reliability is not None:
+        print(f"KR-20 {found.reliability:.2f} over {found.common} questions")
+    for row, one in zip(rows, found.questions, strict=True):
+        apart = "" if one.discrimination is None else f", r = {one.discrimination:+.2f}"
+        print(
+            f"{100 * one.difficulty:3.0f} % of {one.asked} right at the first try"
+            f" ({100 * one.low:.0f}–{100 * one.high:.0f} %){apart}: {row['prompt']}"
+        )
+        for advice in advised[one.question]:
+            print(f"      {advice.said}")

@@ -1,0 +1,153 @@
+"""Real plays and their statistics as tables and as JSON Lines, for other programs."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from ...snag import Refused
+from .record import Answer, PlayRecord, Try, question_of
+from .statistics import QuestionStatistics
+
+PLAY_COLUMNS = (
+    "play",
+    "version",
+    "player",
+    "started",
+    "result",
+    "award",
+    "score",
+    "right",
+    "asked",
+    "seconds",
+    "dice",
+)
+STATISTICS_COLUMNS = (
+    "question",
+    "prompt",
+    "asked",
+    "right at first try",
+    "right",
+    "late",
+    "skipped",
+    "difficulty",
+    "low",
+    "high",
+    "discrimination",
+    "median seconds",
+)
+
+
+@dataclass(frozen=True, slots=True)
+class KeptPlay:
+    """A play with what is known of it besides its record."""
+
+    play: str
+    version: int
+    player: str
+    started: datetime
+    dice: int
+    record: PlayRecord
+
+
+@dataclass(frozen=True, slots=True)
+class AboutQuestion:
+    """What is told of a question: its prompt, and its options as words (none where it is typed in)."""
+
+    prompt: str
+    options: tuple[str, ...] = ()
+
+
+def play_row(play: KeptPlay) -> list[Any]:
+    """A play as a row of PLAY_COLUMNS."""
+    record = play.record
+    return [
+        play.play,
+        play.version,
+        play.player,
+        play.started.isoformat(),
+        record.result,
+        record.award,
+        record.score,
+        record.right,
+        record.asked,
+        record.seconds,
+        play.dice,
+    ]
+
+
+def statistics_row(found: QuestionStatistics, told: Mapping[str, AboutQuestion]) -> list[Any]:
+    """A question as a row of STATISTICS_COLUMNS."""
+    return [
+        found.question,
+        told.get(found.question, AboutQuestion("")).prompt,
+        found.asked,
+        found.first,
+        found.right,
+        found.late,
+        found.skipped,
+        round(found.difficulty, 4),
+        round(found.low, 4),
+        round(found.high, 4),
+        None if found.discrimination is None else round(found.discrimination, 4),
+        found.seconds,
+    ]
+
+
+def to_json_lines(plays: Iterable[KeptPlay], told: Mapping[str, AboutQuestion]) -> Iterator[str]:
+    """Plays as JSON Lines, one a line, every answer with its prompt and options."""
+    for play in plays:
+        data = dict(zip(PLAY_COLUMNS, play_row(play), strict=True))
+        data["left"] = play.record.left
+        data["answers"] = [_answer_data(one, told) for one in play.record.answers]
+        yield json.dumps(data, ensure_ascii=False) + "\n"
+
+
+def _answer_data(answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str, Any]:
+    about = told.get(question_of(answer.question), AboutQuestion(""))
+    return {
+        "question": answer.question,
+        "prompt": about.prompt,
+        "options": list(about.options),
+        "outcome": answer.outcome,
+        "left": answer.left,
+        "tries": [one._asdict() for one in answer.tries],
+    }
+
+
+def read_json_lines(text: str, file: str) -> tuple[list[tuple[Answer, ...]], dict[str, AboutQuestion]]:
+    """The answers of plays from JSON Lines, and what is told of their questions. Raises Refused with the line
+    that is none."""
+    plays: list[tuple[Answer, ...]] = []
+    told: dict[str, AboutQuestion] = {}
+    for number, line in enumerate(text.splitlines(), 1):
+        if not line.strip():
+            continue
+        try:
+            answers = json.loads(line)["answers"]
+            plays.append(tuple(_answer(one) for one in answers))
+            for one in answers:
+                about = AboutQuestion(str(one["prompt"]), tuple(map(str, one["options"])))
+                told.setdefault(question_of(str(one["question"])), about)
+        except (ValueError, KeyError, TypeError, AttributeError, RecursionError):
+            raise Refused(
+                f"{file}, line {number}: this is no play as the workshop writes them: {line[:60]}"
+            ) from None
+    return plays, told
+
+
+def _answer(data: Mapping[str, Any]) -> Answer:
+    tries = tuple(
+        Try(str(one["verdict"]), str(one["text"]), float(one["used"])) for one in _list(data["tries"])
+    )
+    left = data["left"]
+    return Answer(str(data["question"]), str(data["outcome"]), tries, None if left is None else float(left))
+
+
+def _list(value: Any) -> Sequence[Any]:
+    if not isinstance(value, list):
+        raise TypeError
+    return value

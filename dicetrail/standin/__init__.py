@@ -1,0 +1,1 @@
+"""Small stand-ins for services outside: to try things with, and for tests."""

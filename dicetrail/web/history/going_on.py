@@ -1,0 +1,87 @@
+"""The maker's API for plays that go on just now: seen as they are, and ended."""
+
+from __future__ import annotations
+
+import asyncio
+import json
+from collections.abc import AsyncIterator
+from typing import Annotated
+
+from fastapi import Depends, HTTPException, Request
+from starlette.responses import StreamingResponse
+
+from ..handouts.handouts import TheHandout
+from ..players.live import Live
+from ..players.plays import TheLive
+from ..refusals import router_of
+from ..requests import TheWorkshop
+from ..shapes.common import PathNumber
+from ..shapes.history import NowOut, TakenAwayOut
+
+router = router_of("/api/workshop/handouts/{handout_id}", "history")
+
+LOOKED_EVERY = 1.0
+"""Seconds between two looks at the plays."""
+
+
+async def handout_number(handout_id: PathNumber, workshop: TheWorkshop) -> int:
+    """The number of a hand-out; its session is not held for as long as somebody watches."""
+    return handout_id
+
+
+TheNumber = Annotated[int, Depends(handout_number)]
+
+
+@router.get("/now")
+async def going_on(number: TheNumber, live: TheLive) -> list[NowOut]:
+    """The plays of a hand-out that go on just now."""
+    return _now(live, number)
+
+
+@router.get("/now/live", response_class=StreamingResponse, include_in_schema=False)
+async def going_on_live(number: TheNumber, live: TheLive, request: Request) -> StreamingResponse:
+    """The same as server-sent events (WHATWG HTML, section 9.2): one whenever something has changed."""
+
+    async def events() -> AsyncIterator[str]:
+        told = ""
+        while not await request.is_disconnected():
+            now = json.dumps([one.model_dump() for one in _now(live, number)])
+            yield f"data: {now}\n\n" if now != told else ": nothing new\n\n"
+            told = now
+            await asyncio.sleep(LOOKED_EVERY)
+
+    return StreamingResponse(events(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})
+
+
+@router.post("/now/{play_id}/end")
+async def end_play(play_id: str, handout: TheHandout, live: TheLive) -> TakenAwayOut:
+    """End a play: it is stopped, and its player sees what it came to."""
+    play = await live.open(play_id)
+    if play is None or play.handout_id != handout.id:
+        raise HTTPException(404, "There is no such play of this hand-out.")
+    return TakenAwayOut(plays=int(await live.stop(play)))
+
+
+@router.post("/now/end")
+async def end_all_plays(handout: TheHandout, live: TheLive) -> TakenAwayOut:
+    """End every play of a hand-out that goes on."""
+    going = [play for play in live.of_handout(handout.id) if not play.over]
+    return TakenAwayOut(plays=sum([await live.stop(play) for play in going]))
+
+
+def _now(live: Live, number: int) -> list[NowOut]:
+    return [
+        NowOut(
+            id=play.id,
+            player=play.run.choices.player,
+            number=play.run.counts.asked,
+            total=None if play.run.deck.endless else play.run.deck.total,
+            meters=play.run.meters,
+            right=play.run.counts.right,
+            asked=play.run.counts.asked,
+            still=play.still(),
+            here=bool(play.watchers),
+            over=play.over,
+        )
+        for play in live.of_handout(number)
+    ]

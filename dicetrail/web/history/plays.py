@@ -1,0 +1,166 @@
+"""The maker's API for the plays of a hand-out: looked through, taken to the bench, held together, removed."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import Depends, HTTPException, Query
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from ...core.play.game import Choices
+from ...core.play.program import Program
+from ...core.play.run import Run
+from ...core.play.trail import Step
+from ...core.prove.replay.difference import differences
+from ...core.prove.replay.trail_files import moves_of
+from ...core.prove.replay.walks import walk_moves
+from ...store import handouts, played, plays
+from ...store.models import Handout, Play, StoredGame
+from ..handouts.handouts import TheHandout
+from ..refusals import router_of
+from ..requests import TheSession, TheWorkshop
+from ..shapes.bench import DifferentOut, PlayedIn
+from ..shapes.common import Small
+from ..shapes.history import (
+    ComparedPlaysOut,
+    PlayRowOut,
+    PlaysOut,
+    SomePlaysIn,
+    TakenAwayOut,
+    TakenUpOut,
+)
+from ..workshop import Workshop
+
+router = router_of("/api/workshop/handouts/{handout_id}", "history")
+
+MOST_SHOWN = 500
+
+
+async def sought_of(
+    version: Small | None = None,
+    result: Annotated[str | None, Query(max_length=20)] = None,
+    award: Annotated[str | None, Query(max_length=200)] = None,
+    words: Annotated[str, Query(max_length=100)] = "",
+) -> played.Sought:
+    """Which plays are looked for."""
+    return played.Sought(version, result, award, words)
+
+
+TheSought = Annotated[played.Sought, Depends(sought_of)]
+
+
+@router.get("/plays")
+def plays_of_handout(
+    handout: TheHandout,
+    session: TheSession,
+    sought: TheSought,
+    sort: played.Sort = "started",
+    desc: bool = True,
+    offset: Annotated[int, Query(ge=0, lt=2**31)] = 0,
+    limit: Annotated[int, Query(ge=1, le=MOST_SHOWN)] = 100,
+) -> PlaysOut:
+    """A page of the plays of a hand-out, filtered and sorted."""
+    total, found = played.page(session, handout, sought, sort, desc=desc, offset=offset, limit=limit)
+    mine = Play.handout_id == handout.id
+    return PlaysOut(
+        total=total,
+        plays=[_row(play) for play in found],
+        results=list(session.scalars(select(Play.result).where(mine, Play.result != "").distinct())),
+        awards=list(session.scalars(select(Play.award).where(mine, Play.award != "").distinct())),
+    )
+
+
+def _row(play: Play) -> PlayRowOut:
+    return PlayRowOut(
+        **{name: getattr(play, name) for name in PlayRowOut.model_fields if name != "version"},
+        version=play.version or 0,
+    )
+
+
+def play_of_handout(play_id: str, handout: TheHandout, session: TheSession) -> Play:
+    """The play of a hand-out that a path names."""
+    return _play(session, handout, play_id)
+
+
+ThePlay = Annotated[Play, Depends(play_of_handout)]
+
+
+def _play(session: Session, handout: Handout, play_id: str) -> Play:
+    play = session.get(Play, play_id)
+    if play is None or play.handout_id != handout.id:
+        raise HTTPException(404, "There is no such play of this hand-out.")
+    return play
+
+
+def trail_of(session: Session, workshop: Workshop, play: Play) -> tuple[Program, list[Step]]:
+    """A play walked again as it was: the game it was of, and its trail."""
+    program = workshop.games.played(session, play.digest)
+    run = Run(program, plays.choices_of(play))
+    run.begin()
+    for move, at in plays.moves_of(session, play.id):
+        run.do(move, at)
+    run.tick(play.clock)
+    return program, run.trail
+
+
+@router.get("/plays/{play_id}/bench")
+def to_the_bench(
+    play: ThePlay, handout: TheHandout, session: TheSession, workshop: TheWorkshop
+) -> TakenUpOut:
+    """A play as the bench walks it, under the rules as they are now, and what is otherwise under them."""
+    program, steps = trail_of(session, workshop, play)
+    choices = plays.choices_of(play)
+    game = session.get_one(StoredGame, handout.game_id)
+    present = workshop.games.program(session, game)
+    if present is None:
+        raise HTTPException(409, "The game can't be played just now. Mend its rules first.")
+    moves = moves_of(steps, program, choices)
+    here = walk_moves(present, choices, moves).run.trail
+    return TakenUpOut(
+        play=_played(choices, moves),
+        same_rules=workshop.games.digest(session, game, present) == play.digest,
+        differences=_told(walk_moves(program, choices, moves).run.trail, here),
+    )
+
+
+@router.get("/plays/{play_id}/beside/{other_id}")
+def compare_plays(
+    other_id: str, play: ThePlay, handout: TheHandout, session: TheSession, workshop: TheWorkshop
+) -> ComparedPlaysOut:
+    """What is otherwise in the second of two plays, since which step."""
+    first = trail_of(session, workshop, play)[1]
+    second = trail_of(session, workshop, _play(session, handout, other_id))[1]
+    return ComparedPlaysOut(differences=_told(first, second))
+
+
+@router.post("/plays/remove")
+def remove_plays(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) -> TakenAwayOut:
+    """Remove plays for good. Only those that are named are."""
+    gone = played.remove(session, handout, wanted.plays or [])
+    session.commit()
+    return TakenAwayOut(plays=gone)
+
+
+@router.post("/plays/forget-names")
+def forget_names(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) -> TakenAwayOut:
+    """Remove the players' names from plays, from all where none are named."""
+    played.forget_names(session, handout, wanted.plays)
+    session.commit()
+    total = sum(handouts.plays_by_version(session, handout).values())
+    return TakenAwayOut(plays=total if wanted.plays is None else len(wanted.plays))
+
+
+def _played(choices: Choices, moves: list[str]) -> PlayedIn:
+    return PlayedIn(
+        dice=choices.dice,
+        player=choices.player,
+        count=choices.count,
+        topic=choices.topic,
+        level=choices.level,
+        moves=moves,
+    )
+
+
+def _told(before: list[Step], after: list[Step]) -> list[DifferentOut]:
+    return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in differences(before, after)]

@@ -1,0 +1,86 @@
+"""The maker's API for what plays say of the questions."""
+
+from __future__ import annotations
+
+from sqlalchemy.orm import Session
+
+from ...core.play.question import said
+from ...core.prove.plays.advice import advice_on
+from ...core.prove.plays.statistics import FEW, QuestionStatistics
+from ...store.models import StoredGame
+from ...store.standing import standing
+from ..handouts.handouts import TheHandout
+from ..refusals import router_of
+from ..requests import TheSession, TheWorkshop
+from ..shapes.common import Small
+from ..shapes.history import (
+    AdviceOut,
+    OptionPickedOut,
+    QuestionStatisticsOut,
+    RefusedTextOut,
+    StatisticsOut,
+)
+from ..workshop import Workshop
+from ..workshop.plays import Handed, handed, statistics
+
+router = router_of("/api/workshop/handouts/{handout_id}", "history")
+
+
+@router.get("/statistics")
+def question_statistics(
+    handout: TheHandout, session: TheSession, workshop: TheWorkshop, version: Small | None = None
+) -> StatisticsOut:
+    """What the plays of a hand-out, or of one version of it, say of its questions."""
+    of = handed(session, workshop, handout, version)
+    found = statistics(session, workshop, of)
+    places = _places(session, workshop, session.get_one(StoredGame, handout.game_id))
+    return StatisticsOut(
+        plays=found.plays,
+        few=found.plays < FEW,
+        reliability=found.reliability,
+        common=found.common,
+        questions=[_out(one, of, places) for one in found.questions],
+    )
+
+
+def _places(session: Session, workshop: Workshop, game: StoredGame) -> dict[str, tuple[int, int]]:
+    """Where the questions of a game stand now: their packs and their numbers in them."""
+    names = workshop.games.compiled(session, game).packs
+    packs = [standing(session).packs[name] for name in names if name in standing(session).packs]
+    return {
+        question.id: (pack.id, number)
+        for pack in reversed(packs)
+        for number, question in enumerate(workshop.packs.reading(session, pack).questions)
+    }
+
+
+def _out(one: QuestionStatistics, of: Handed, places: dict[str, tuple[int, int]]) -> QuestionStatisticsOut:
+    question = of.questions.get(one.question)
+    options = () if question is None or question.recipe else tuple(map(said, question.options))
+    rights = question.rights if question else ()
+    pack, number = places.get(one.question, (None, None))
+    return QuestionStatisticsOut(
+        id=one.question,
+        prompt=question.prompt if question else one.question,
+        pack_id=pack,
+        number=number,
+        asked=one.asked,
+        first=one.first,
+        right=one.right,
+        late=one.late,
+        skipped=one.skipped,
+        seconds=one.seconds,
+        difficulty=one.difficulty,
+        low=one.low,
+        high=one.high,
+        discrimination=one.discrimination,
+        options=[
+            OptionPickedOut(text=text, right=place in rights, times=one.picked.get(text, 0))
+            for place, text in enumerate(options)
+        ],
+        refused=[] if options else [RefusedTextOut(text=text.text, times=text.times) for text in one.refused],
+        advice=[
+            AdviceOut(code=advice.code, said=advice.said, mend=advice.mend, text=advice.text)
+            for advice in advice_on(one, options)
+        ],
+    )

@@ -1,0 +1,96 @@
+"""The maker's API for real plays under the rules as they are now."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Sequence
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from multiprocessing import get_context
+
+from fastapi import HTTPException
+
+from ...core.pack.progress import Progress
+from ...core.play.game import Game
+from ...core.prove.plays.record import PlayRecord
+from ...core.prove.plays.what_if import Meant, Outcomes
+from ...core.prove.plays.worker import open_game, walk_some
+from ...store import played, plays
+from ...store.models import StoredGame
+from ..handouts.handouts import TheHandout
+from ..jobs import Job
+from ..refusals import router_of
+from ..requests import TheSession, TheWorkshop
+from ..shapes.history import ShareChangedOut, WhatIfIn, WhatIfOut
+from ..watching import TheJobs, job_of, job_out
+
+router = router_of("/api/workshop/handouts/{handout_id}", "history")
+
+AT_ONCE = 200
+"""Plays that a process is given at once."""
+FEW = 400
+"""Plays up to which no other process is started for them."""
+
+
+@router.post("/what-if", status_code=201)
+def begin_what_if(
+    wanted: WhatIfIn, handout: TheHandout, session: TheSession, workshop: TheWorkshop, jobs: TheJobs
+) -> WhatIfOut:
+    """Begin to walk the plays of a hand-out again under the rules as they are now; a job to watch."""
+    program = workshop.games.program(session, session.get_one(StoredGame, handout.game_id))
+    if program is None:
+        raise HTTPException(409, "The game can't be played just now. Mend its rules first.")
+    rows = played.with_answers(session, handout, played.Sought(version=wanted.version))
+    meant = [
+        (Meant.of(plays.choices_of(row), record), record)
+        for row in rows
+        if row.answers and (record := plays.record_of(row, row.answers)).result
+    ]
+    found = Outcomes.none()
+    return _out(jobs.start(lambda progress: _walk(program.game, meant, found, progress), found))
+
+
+@router.get("/what-if/{job_id}")
+def what_if_so_far(job_id: str, jobs: TheJobs) -> WhatIfOut:
+    """What the plays walked so far would come to."""
+    job = job_of(jobs, job_id)
+    if not isinstance(job.about, Outcomes):
+        raise HTTPException(404, "This work is not known any more.")
+    return _out(job)
+
+
+def _walk(game: Game, meant: Sequence[tuple[Meant, PlayRecord]], found: Outcomes, progress: Progress) -> None:
+    """Walk plays in processes of their own, as many as there are cores."""
+    chunks = [meant[place : place + AT_ONCE] for place in range(0, len(meant), AT_ONCE)]
+    progress(0, len(meant))
+    if len(meant) <= FEW:
+        open_game(game)
+        for chunk in chunks:
+            found.merge(walk_some(chunk))
+            progress(found.plays, len(meant))
+        return
+    with ProcessPoolExecutor(
+        os.cpu_count(), get_context("spawn"), initializer=open_game, initargs=(game,)
+    ) as pool:
+        try:
+            for done in as_completed([pool.submit(walk_some, chunk) for chunk in chunks]):
+                found.merge(done.result())
+                progress(found.plays, len(meant))
+        except InterruptedError:
+            pool.shutdown(cancel_futures=True)
+            raise
+
+
+def _out(job: Job) -> WhatIfOut:
+    found: Outcomes = job.about
+    changed = [
+        ShareChangedOut(what=what, name=name, before=found.before[what, name], after=found.after[what, name])
+        for what, name in sorted({*found.before, *found.after})
+    ]
+    return WhatIfOut(
+        job=job_out(job),
+        plays=found.plays,
+        better=found.better,
+        worse=found.worse,
+        verdicts=found.verdicts,
+        changed=changed,
+    )
