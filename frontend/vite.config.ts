@@ -9,7 +9,7 @@ export const oneFontFormat: Plugin = {
   name: "one-font-format",
   enforce: "pre",
   transform: (code, id) =>
-    id.includes("@fontsource")
+    id.endsWith(".css")
       ? code.replaceAll(/,\s*url\([^)]*\.woff\)\s*format\(["']woff["']\)/g, "")
       : undefined,
 };

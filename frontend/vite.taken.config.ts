@@ -20,9 +20,22 @@ const python: Plugin = {
   },
 };
 
+/** Without the scripts that no language of the page is written in: a device has fonts of its own for them. */
+const fewerScripts: Plugin = {
+  name: "fewer-scripts",
+  enforce: "pre",
+  transform: (code, id) =>
+    id.endsWith(".css")
+      ? code.replaceAll(
+          /\/\* [a-z-]+-(?:vietnamese|cyrillic-ext|greek-ext)-[^*]*\*\/\s*@font-face\s*\{[^}]*\}/g,
+          "",
+        )
+      : undefined,
+};
+
 /** The player's page as a take-away carries it: one script and one style sheet, fonts and all inside. */
 export default defineConfig({
-  plugins: [react(), tailwindcss(), oneFontFormat, python],
+  plugins: [react(), tailwindcss(), oneFontFormat, fewerScripts, python],
   publicDir: false,
   logLevel: "error", // it would name each module of Node that Pyodide leaves out in a browser
   build: {

@@ -41,8 +41,10 @@ SLOW = ("Twelve kilometres", "How many metres")
 """Questions that take nearly all the time begin so."""
 
 
-def made_up_class(session: Session, game: StoredGame, program: Program, name: str, rounds: int) -> Handout:
-    """Hand a game out, and let the guests play it so many times."""
+def made_up_class(
+    session: Session, game: StoredGame, program: Program, name: str, rounds: int, count: int | None = None
+) -> Handout:
+    """Hand a game out, and let the guests play it so many times, with so many questions where it asks."""
     digest = plays.keep_game(session, program.game)
     at = now().replace(microsecond=0) - timedelta(days=1, hours=2)
     handout = handouts.hand_out(
@@ -61,16 +63,23 @@ def made_up_class(session: Session, game: StoredGame, program: Program, name: st
     for number in range(rounds * len(GUESTS)):
         guest = GUESTS[number % len(GUESTS)]
         started = at + timedelta(minutes=4 * (number // len(GUESTS)), seconds=7 * (number % len(GUESTS)))
-        plays.keep(session, _play(program, game.id, digest, handout, guest, number, started))
+        plays.keep(session, _play(program, game.id, digest, handout, guest, number, started, count))
     return handout
 
 
 def _play(
-    program: Program, game_id: int, digest: str, handout: Handout, guest: str, number: int, started: datetime
+    program: Program,
+    game_id: int,
+    digest: str,
+    handout: Handout,
+    guest: str,
+    number: int,
+    started: datetime,
+    count: int | None,
 ) -> list[plays.Happening]:
     """One play of a guest, as a server would have kept it."""
     skill = 0.35 + 0.6 * Stream(sum(map(ord, guest)), "skill").below(1000) / 1000
-    choices = Choices(number * 7919 + 11, guest, None, "", None)
+    choices = Choices(number * 7919 + 11, guest, count, "", None)
     chance, collector = Stream(number, "class"), AnswerCollector()
     run = Run(program, choices, collector)
     play_id = plays.new_id()

@@ -13,7 +13,7 @@ from ...core.pack.progress import Progress
 from ...core.play.game import Game
 from ...core.prove.plays.record import PlayRecord
 from ...core.prove.plays.what_if import Meant, Outcomes
-from ...core.prove.plays.worker import open_game, walk_some
+from ...core.prove.plays.worker import begin, open_game, walk_some
 from ...store import played, plays
 from ...store.models import StoredGame
 from ..handouts.handouts import TheHandout
@@ -69,7 +69,7 @@ def _walk(game: Game, meant: Sequence[tuple[Meant, PlayRecord]], found: Outcomes
             progress(found.plays, len(meant))
         return
     with ProcessPoolExecutor(
-        os.cpu_count(), get_context("spawn"), initializer=open_game, initargs=(game,)
+        os.cpu_count(), get_context("spawn"), initializer=begin, initargs=(game,)
     ) as pool:
         try:
             for done in as_completed([pool.submit(walk_some, chunk) for chunk in chunks]):

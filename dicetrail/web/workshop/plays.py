@@ -12,7 +12,6 @@ from ...core.play.folding import fold
 from ...core.play.game import Game
 from ...core.play.question import Question, said
 from ...core.prove.plays.out import AboutQuestion, KeptPlay
-from ...core.prove.plays.record import from_data
 from ...core.prove.plays.statistics import Statistics, statistics_of
 from ...store import handouts, played
 from ...store.models import Handout, Play
@@ -50,14 +49,14 @@ def statistics(session: Session, workshop: Workshop, of: Handed) -> Statistics:
     key = (id(workshop), of.handout.id, of.version, tuple(played.state(session, of.handout)))
 
     def make() -> Statistics:
-        answers = [from_data(json.loads(one)) for one in played.answers_of(session, of.handout, of.version)]
+        kept = played.answers_of(session, of.handout, of.version)
         questions, rules = of.questions, of.game.checking
 
         def folded(name: str, text: str) -> str:
             question = questions.get(name)
             return fold(text, (question and question.checking) or rules)
 
-        return statistics_of(answers, folded)
+        return statistics_of(map(json.loads, kept), folded)
 
     return _KNOWN.get_or_make(key, make)
 

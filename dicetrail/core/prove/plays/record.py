@@ -130,15 +130,15 @@ def option_texts(run: Run) -> dict[str, tuple[str, ...]]:
 
 
 def to_data(answers: tuple[Answer, ...]) -> list[Any]:
-    """Answers as JSON data, short: there are many."""
-    return [[one.question, one.outcome, one.left, [list(made) for made in one.tries]] for one in answers]
+    """Answers as JSON data: lists with the parts of an Answer, and of a Try, in their order."""
+    return [[one.question, one.outcome, [list(made) for made in one.tries], one.left] for one in answers]
 
 
 def from_data(data: list[Any]) -> tuple[Answer, ...]:
     """Answers from JSON data."""
     return tuple(
         Answer(question, outcome, tuple(Try(*made) for made in tries), left)
-        for question, outcome, left, tries in data
+        for question, outcome, tries, left in data
     )
 
 

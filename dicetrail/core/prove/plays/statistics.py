@@ -7,14 +7,14 @@ the rest that a question is held against is the share of the play's other questi
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
 from statistics import median
 
 import numpy as np
 
 from .measures import Matrix, kr20, point_biserial, wilson
-from .record import LATE, SKIPPED, Answer, question_of
+from .record import LATE, SKIPPED, Answer, Try, question_of
 
 Fold = Callable[[str, str], str]
 """Gives for a question and a text typed to it the text as checking sees it: what is the same answer."""
@@ -73,64 +73,87 @@ class Statistics:
     common: int
 
 
-@dataclass(slots=True)
 class _Tally:
     """What is counted of one question."""
 
-    asked: int = 0
-    right: int = 0
-    late: int = 0
-    skipped: int = 0
-    clocked: int = 0
-    hurried: int = 0
-    used: list[float] = field(default_factory=list)
-    given: Counter[str] = field(default_factory=Counter)
-    missed: Counter[str] = field(default_factory=Counter)
-    plays: list[int] = field(default_factory=list)
-    firsts: list[bool] = field(default_factory=list)
+    __slots__ = ("clocked", "firsts", "given", "hurried", "missed", "outcomes", "plays", "used")
 
-    def add(self, play: int, answer: Answer) -> None:
-        """Count an answer."""
-        self.asked += 1
-        self.right += answer.outcome == "right"
-        self.late += answer.outcome == LATE
-        self.skipped += answer.outcome == SKIPPED
-        if answer.left is not None:
-            self.clocked += 1
-            self.hurried += answer.left < HURRIED
-        if answer.tries:
-            self.used.append(answer.tries[-1].used)
-        self.plays.append(play)
-        self.firsts.append(answer.first)
-        for verdict, text, _ in answer.tries:
-            if text:
-                self.given[text] += 1
-                if verdict in ("wrong", "close"):
-                    self.missed[text] += 1
+    def __init__(self) -> None:
+        self.outcomes: list[str] = []
+        self.clocked = self.hurried = 0
+        self.used: list[float] = []
+        self.given: list[str] = []
+        self.missed: list[str] = []
+        self.plays: list[int] = []
+        self.firsts: list[bool] = []
 
 
-def statistics_of(plays: Sequence[Sequence[Answer]], fold: Fold) -> Statistics:
+def statistics_of(plays: Iterable[Sequence[Answer]], fold: Fold) -> Statistics:
     """The statistics of plays, each the answers of one; questions come as they were first asked.
 
-    A question that came up more than once in a play counts each time; one that was left open (the play ended
+    An answer may as well be a list with its parts in their order, as answers are kept: there are many. A
+    question that came up more than once in a play counts each time; one that was left open (the play ended
     before) does not.
     """
     tallies: defaultdict[str, _Tally] = defaultdict(_Tally)
-    asked, right = np.zeros(len(plays)), np.zeros(len(plays))
+    asks: list[int] = []
+    rights: list[int] = []
     for number, answers in enumerate(plays):
-        for answer in answers:
-            if answer.outcome == "open" and not answer.tries:
+        sums = 0
+        counted = 0
+        for question, outcome, tries, left in answers:
+            if not tries and outcome == "open":
                 continue
-            tallies[question_of(answer.question)].add(number, answer)
-            asked[number] += 1
-            right[number] += answer.first
-    common = _common(tallies, len(plays))
+            tally = tallies[question]
+            first = _add(tally, tries)
+            tally.outcomes.append(outcome)
+            tally.plays.append(number)
+            tally.firsts.append(first)
+            if left is not None:
+                tally.clocked += 1
+                tally.hurried += left < HURRIED
+            counted += 1
+            sums += first
+        asks.append(counted)
+        rights.append(sums)
+    asked, right = np.array(asks, dtype=float), np.array(rights, dtype=float)
+    found = _by_question(tallies)
+    common = _common(found, len(asks))
     return Statistics(
-        plays=len(plays),
-        questions=[_statistics(name, tally, asked, right, fold) for name, tally in tallies.items()],
-        reliability=kr20(_matrix(common, len(plays))) if len(common) > 1 else None,
+        plays=len(asks),
+        questions=[_statistics(name, tally, asked, right, fold) for name, tally in found.items()],
+        reliability=kr20(_matrix(common, len(asks))) if len(common) > 1 else None,
         common=len(common),
     )
+
+
+def _add(tally: _Tally, tries: Sequence[Try]) -> bool:
+    """Count the tries of an answer; whether the first that could be read was right."""
+    if not tries:
+        return False
+    first = ""
+    for verdict, text, _ in tries:
+        if not first and verdict != "unreadable":
+            first = verdict
+        if text:
+            tally.given.append(text)
+            if verdict in ("wrong", "close"):
+                tally.missed.append(text)
+    tally.used.append(tries[-1][2])
+    return first == "right"
+
+
+def _by_question(tallies: dict[str, _Tally]) -> dict[str, _Tally]:
+    """What was made by one recipe, together."""
+    found: dict[str, _Tally] = {}
+    for name, tally in tallies.items():
+        whole = found.setdefault(question_of(name), tally)
+        if whole is not tally:
+            for part in ("outcomes", "used", "given", "missed", "plays", "firsts"):
+                getattr(whole, part).extend(getattr(tally, part))
+            whole.clocked += tally.clocked
+            whole.hurried += tally.hurried
+    return found
 
 
 def _statistics(name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fold) -> QuestionStatistics:
@@ -140,22 +163,23 @@ def _statistics(name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fo
     rest = np.divide(right[plays] - firsts, others, out=np.zeros(len(plays)), where=others > 0)
     alone = others > 0
     first = int(firsts.sum())
-    low, high = wilson(first, tally.asked)
+    outcomes, number = Counter(tally.outcomes), len(tally.outcomes)
+    low, high = wilson(first, number)
     return QuestionStatistics(
         question=name,
-        asked=tally.asked,
+        asked=number,
         first=first,
-        right=tally.right,
-        late=tally.late,
-        skipped=tally.skipped,
+        right=outcomes["right"],
+        late=outcomes[LATE],
+        skipped=outcomes[SKIPPED],
         clocked=tally.clocked,
         hurried=tally.hurried,
         seconds=median(tally.used) if tally.used else None,
         low=low,
         high=high,
         discrimination=point_biserial(firsts[alone], rest[alone]),
-        picked=dict(tally.given.most_common()),
-        refused=_refused(name, tally.missed, fold),
+        picked=dict(Counter(tally.given).most_common()),
+        refused=_refused(name, Counter(tally.missed), fold),
     )
 
 

@@ -1,0 +1,95 @@
+"""The history of 10,000 plays of 20 questions: its pages, its statistics, and all of them walked again.
+
+Prints seconds, and beside them as a ratio what a hand-written loop takes that reads the same answers as JSON
+and counts them.
+"""
+
+from __future__ import annotations
+
+import json
+import tempfile
+import time
+from collections import Counter
+from collections.abc import Callable
+from pathlib import Path
+
+from fastapi.testclient import TestClient
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from dicetrail.store import plays
+from dicetrail.store.models import Handout, Play, StoredGame
+from dicetrail.web.app import create_app
+from dicetrail.web.demo_class import made_up_class
+
+PAGES = ("", "?sort=score&offset=9900", "?words=runa&sort=player", "?result=lost&sort=seconds")
+PLAYS, QUESTIONS = 10_000, 20
+GAME = "hut-night-at-lanternfell"
+
+
+def main() -> None:
+    """Make the plays, and time what is asked of them."""
+    with tempfile.TemporaryDirectory() as folder:
+        app = create_app(Path(folder), demo=True)
+        with app.state.workshop.session() as session:
+            handout = _many(session, app.state.workshop)
+        with TestClient(app, base_url="http://localhost") as client:
+            path = f"/api/workshop/handouts/{handout}"
+            loop = _timed("a loop that counts", lambda: _loop(app, handout))
+            first = _timed("statistics, the first time", lambda: client.get(f"{path}/statistics").json())
+            print(f"{'':>36} {first / loop:.1f} times the loop")
+            _timed("statistics, once more", lambda: client.get(f"{path}/statistics").json())
+            for query in (
+                "",
+                "?sort=score&offset=9900",
+                "?words=runa&sort=player",
+                "?result=lost&sort=seconds",
+            ):
+                _timed(f"a page {query}", lambda query=query: client.get(f"{path}/plays{query}").json())
+            began = time.perf_counter()
+            job = client.post(f"{path}/what-if", json={}).json()
+            begun = time.perf_counter() - began
+            while job["job"]["state"] in ("waiting", "working"):
+                time.sleep(0.1)
+                job = client.get(f"{path}/what-if/{job['job']['id']}").json()
+            took = time.perf_counter() - began
+            print(f"what-if: begun in {begun:.2f} s, {job['plays']:,} plays in {took:.1f} s,", end=" ")
+            print(f"{job['plays'] / took:,.0f} a second; {job['better']} better, {job['worse']} worse")
+
+
+def _many(session: Session, workshop: object) -> int:
+    """Ten thousand plays of a hand-out: a few hundred that were walked, each kept many times."""
+    game = session.scalars(select(StoredGame).where(StoredGame.slug == GAME)).one()
+    program = workshop.games.program(session, game)  # type: ignore[attr-defined]
+    handout: Handout = made_up_class(session, game, program, "many", 10, count=QUESTIONS)
+    session.commit()
+    columns = select(*Play.__table__.columns).where(Play.handout_id == handout.id)
+    kept = session.execute(columns).mappings().all()
+    rows = [{**kept[n % len(kept)], "id": plays.new_id()} for n in range(PLAYS - len(kept))]
+    session.execute(Play.__table__.insert(), rows)
+    session.commit()
+    return handout.id
+
+
+def _loop(app: object, handout: int) -> Counter[tuple[str, str]]:
+    """How often each question came out as it did."""
+    found: Counter[tuple[str, str]] = Counter()
+    with app.state.workshop.session() as session:  # type: ignore[attr-defined]
+        for answers in session.scalars(select(Play.answers).where(Play.handout_id == handout)):
+            for question, outcome, tries, _ in json.loads(answers):
+                found[question, outcome] += 1
+                for verdict, text, _ in tries:
+                    found[question, f"{verdict} {text}"] += 1
+    return found
+
+
+def _timed(what: str, work: Callable[[], object]) -> float:
+    began = time.perf_counter()
+    work()
+    took = time.perf_counter() - began
+    print(f"{what:>36} {took:.3f} s")
+    return took
+
+
+if __name__ == "__main__":
+    main()
