@@ -10,17 +10,13 @@ import json
 import tempfile
 import time
 from collections import Counter
-from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING, Any
 
-from fastapi.testclient import TestClient
-from sqlalchemy import select
-from sqlalchemy.orm import Session
+if TYPE_CHECKING:
+    from collections.abc import Callable
 
-from dicetrail.store import plays
-from dicetrail.store.models import Handout, Play, StoredGame
-from dicetrail.web.app import create_app
-from dicetrail.web.demo_class import made_up_class
+    from sqlalchemy.orm import Session
 
 PAGES = ("", "?sort=score&offset=9900", "?words=runa&sort=player", "?result=lost&sort=seconds")
 PLAYS, QUESTIONS = 10_000, 20
@@ -28,7 +24,12 @@ GAME = "hut-night-at-lanternfell"
 
 
 def main() -> None:
-    """Make the plays, and time what is asked of them."""
+    """Make the plays, and time what is asked of them. What is imported here is not by the processes that
+    walk: they begin as those of a workshop do."""
+    from fastapi.testclient import TestClient
+
+    from dicetrail.web.app import create_app
+
     with tempfile.TemporaryDirectory() as folder:
         app = create_app(Path(folder), demo=True)
         with app.state.workshop.session() as session:
@@ -57,11 +58,17 @@ def main() -> None:
             print(f"{job['plays'] / took:,.0f} a second; {job['better']} better, {job['worse']} worse")
 
 
-def _many(session: Session, workshop: object) -> int:
+def _many(session: Session, workshop: Any) -> int:
     """Ten thousand plays of a hand-out: a few hundred that were walked, each kept many times."""
+    from sqlalchemy import select
+
+    from dicetrail.store import plays
+    from dicetrail.store.models import Play, StoredGame
+    from dicetrail.web.demo_class import made_up_class
+
     game = session.scalars(select(StoredGame).where(StoredGame.slug == GAME)).one()
-    program = workshop.games.program(session, game)  # type: ignore[attr-defined]
-    handout: Handout = made_up_class(session, game, program, "many", 10, count=QUESTIONS)
+    program = workshop.games.program(session, game)
+    handout = made_up_class(session, game, program, "many", 10, count=QUESTIONS)
     session.commit()
     columns = select(*Play.__table__.columns).where(Play.handout_id == handout.id)
     kept = session.execute(columns).mappings().all()
@@ -71,10 +78,14 @@ def _many(session: Session, workshop: object) -> int:
     return handout.id
 
 
-def _loop(app: object, handout: int) -> Counter[tuple[str, str]]:
+def _loop(app: Any, handout: int) -> Counter[tuple[str, str]]:
     """How often each question came out as it did."""
+    from sqlalchemy import select
+
+    from dicetrail.store.models import Play
+
     found: Counter[tuple[str, str]] = Counter()
-    with app.state.workshop.session() as session:  # type: ignore[attr-defined]
+    with app.state.workshop.session() as session:
         for answers in session.scalars(select(Play.answers).where(Play.handout_id == handout)):
             for question, outcome, tries, _ in json.loads(answers):
                 found[question, outcome] += 1

@@ -96,6 +96,33 @@ class CommandLine(unittest.TestCase):
         self.refused("odds", HUT)
         self.refused("walk", HUT, "--plays", "5", "--dice", "1", "--skill", "2")
 
+    def test_a_company_is_walked(self):
+        walk = ("walk", HUT, "--plays", "60", "--dice", "3", "--json")
+        one = json.loads(self.asked(*walk, "--skill", "0.7"))
+        many = json.loads(self.asked(*walk, "--skill", "0.7", "--spread", "0.3", "--pace-spread", "2"))
+        self.assertEqual(set(one), set(many))
+        self.assertGreater(many["score"]["sd"], one["score"]["sd"])
+        right = json.loads(self.asked(*walk, "--skill", "0", *(f"--at-level={n}=1" for n in range(1, 6))))
+        self.assertEqual(right["results"].get("lost", 0), 0)
+        self.assertIn("no skill at a level", self.refused(*walk, "--skill", "1", "--at-level", "9=1"))
+        self.assertIn("has a skill", self.refused(*walk, "--knows", "0.5", "--spread", "0.1"))
+
+    def test_what_plays_say(self):
+        answer = {"question": "q", "prompt": "Which?", "options": ["a", "b", "c"], "left": None}
+        wrong = {"verdict": "wrong", "text": "b", "used": 2}
+        right = {"verdict": "right", "text": "a", "used": 2}
+        lines = [
+            {"answers": [{**answer, "outcome": "right", "tries": [right] if n % 3 else [wrong, right]}]}
+            for n in range(12)
+        ]
+        file = self.file("plays.jsonl", "\n".join(map(json.dumps, lines)))
+        told = json.loads(self.asked("report", file, "--json"))
+        self.assertEqual((told["plays"], told["questions"][0]["asked"]), (12, 12))
+        self.assertEqual(told["questions"][0]["picked"], {"a": 12, "b": 4})
+        self.assertIn("67 % of 12 right", self.asked("report", file))
+        self.assertIn("line 2", self.refused("report", self.file("broken.jsonl", '{"answers": []}\n{}')))
+        self.refused("report", self.folder / "gone.jsonl")
+
     def test_compare(self):
         changed = self.file(
             "changed.yaml", HUT.read_text("utf-8").replace("add: {score: 2}", "add: {score: 5}")

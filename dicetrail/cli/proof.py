@@ -12,6 +12,7 @@ import typer
 from ..core.play.program import Program
 from ..core.play.setup import LARGEST_DICE
 from ..core.prove.odds.aims import DICE, PLAYS, Held, look
+from ..core.prove.odds.company import Company
 from ..core.prove.odds.exact import Inexact, odds
 from ..core.prove.odds.figures import Figures, changes
 from ..core.prove.odds.walker import Walker
@@ -94,11 +95,32 @@ def walk_plays(
     skill: Skill = None,
     knows: Knows = None,
     pace: Pace = 0,
+    spread: Annotated[float, typer.Option(min=0, max=1, help="how far skills differ (sd)")] = 0,
+    pace_spread: Annotated[float, typer.Option(min=0, max=3600, help="how far paces differ (sd)")] = 0,
+    at_level: Annotated[
+        list[str] | None, typer.Option(help="the skill at a level, such as 3=0.6; may be given again")
+    ] = None,
     as_json: AsJson = False,
 ) -> None:
     """Make many plays, and tell what they come to."""
     program = program_of(game_path)
-    _show_figures(walk(program, _walker(skill, knows, pace), plays, dice), program, as_json)
+    walker: Walker | Company = _walker(skill, knows, pace)
+    if spread or pace_spread or at_level:
+        if skill is None:
+            raise Refused("A company of players has a skill: --skill P, with --spread, --at-level and so on.")
+        walker = Company(skill, spread, pace, pace_spread, dict(map(_level, at_level or ())))
+    _show_figures(walk(program, walker, plays, dice), program, as_json)
+
+
+def _level(said: str) -> tuple[int, float]:
+    level, _, skill = said.partition("=")
+    try:
+        found = int(level), float(skill)
+    except ValueError:
+        found = 0, -1.0
+    if not (1 <= found[0] <= 5 and 0 <= found[1] <= 1):
+        raise Refused(f"‘{said}’ is no skill at a level: write 3=0.6, levels 1 to 5, skills 0 to 1.")
+    return found
 
 
 @commands.command("odds")

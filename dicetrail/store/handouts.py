@@ -8,9 +8,11 @@ from datetime import datetime
 from typing import Any
 
 from sqlalchemy import func, select
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from ..core.play.invitation import Shut
+from .history import Stale
 from .models import Handout, HandoutVersion, Play
 
 _CONSONANTS, _VOWELS = "bdghklmnprstvz", "aeiou"
@@ -38,12 +40,17 @@ def hand_out(session: Session, game_id: int, digest: str, revision: int, **setti
 
 
 def hand_out_anew(session: Session, handout: Handout, digest: str, revision: int) -> None:
-    """Let new plays be of a new version; those that were begun keep theirs."""
+    """Let new plays be of a new version; those that were begun keep theirs. Raises Stale where another one
+    was handed out at the same time."""
     handout.version += 1
     session.add(
         HandoutVersion(handout_id=handout.id, number=handout.version, digest=digest, revision=revision)
     )
-    session.flush()
+    try:
+        session.flush()
+    except IntegrityError:
+        session.rollback()
+        raise Stale from None
 
 
 def handout_called(session: Session, link: str) -> Handout | None:

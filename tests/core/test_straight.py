@@ -40,7 +40,7 @@ class Straight(unittest.TestCase):
     def test_of_any_game(self):
         said = []
 
-        @settings(max_examples=120, deadline=None, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck))
         @given(games(), WALKERS, st.integers(0, 2**40))
         def try_it(game, walker, dice):
             rows = tuple(replace(row, time=(), restart=()) for row in game.consequences)
@@ -60,7 +60,7 @@ class Straight(unittest.TestCase):
             assert game is not None
             for walker in (Walker("skill", 0.65, 5), Walker("knows", 0.4, 3)):
                 with self.subTest(f"{path.name} {walker}"):
-                    for dice in range(12):
+                    for dice in range(6):
                         if self.same(Program(game), walker, dice):
                             said.add((path.name, walker.how))
         self.assertGreaterEqual(len(said), 16)
@@ -89,7 +89,7 @@ class Straight(unittest.TestCase):
                 endings=(Ending("lives == 0", "lost"), Ending("best_streak >= 6", "won")),
             )
             for walker in (Walker("skill", 0.6), Walker("skill", 0.5, 4.5), Walker("knows", 0.3, 2)):
-                for dice in range(40):
+                for dice in range(20):
                     self.assertTrue(self.same(Program(game), walker, dice))
 
     def test_a_play_in_which_something_fails_is_the_engines(self):

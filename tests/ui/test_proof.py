@@ -6,6 +6,7 @@ import time
 import unittest
 
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from .harness import Browser, Served
 
@@ -88,6 +89,18 @@ class Proof(unittest.TestCase):
         browser.press("Cancel")
         browser.until("[data-walk]", "data-walk", "stopped")
         self.assertEqual((browser.axe(), browser.console()), ([], []))
+
+    def test_5a_a_whole_company_walks_as_real_players_did(self):
+        browser = self.browser
+        self.open(3)
+        browser.find("[data-company] summary").click()
+        self.assertEqual(browser.axe(), [])
+        Select(browser.find("[data-company] select")).select_by_visible_text("Tuesday at the stove (made up)")
+        browser.find("[data-company] button", "Walk 2,000 plays").click()
+        browser.find("[data-company] [data-figures]", "plays walked")
+        browser.find("[data-company] button", "Cancel").click()
+        browser.until("[data-company] [data-walk]", "data-walk", "stopped")
+        self.assertEqual(browser.console(), [])
 
     def test_5b_a_snag_is_set_aside_with_a_reason_and_taken_back(self):
         browser = self.browser

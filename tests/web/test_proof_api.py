@@ -52,7 +52,12 @@ class Proof(Serving):
             time.sleep(0.1)
         self.assertEqual(seen["figures"]["plays"], 400)
         self.assertAlmostEqual(sum(seen["figures"]["results"].values()), 1)
-        long = self.ask("POST", f"/games/{game['id']}/proof/walk", {**wanted, "plays": 20_000}, 201)["job"]
+        many = {
+            **wanted,
+            "plays": 20_000,
+            "spread": 0.2,
+        }  # a company is walked by the engine, which takes long
+        long = self.ask("POST", f"/games/{game['id']}/proof/walk", many, 201)["job"]
         self.client.delete(f"/api/workshop/jobs/{long['id']}")
         for _ in range(200):
             state = self.ask("GET", f"/games/{game['id']}/proof/walk/{long['id']}")["job"]["state"]
@@ -60,6 +65,32 @@ class Proof(Serving):
                 break
             time.sleep(0.1)
         self.assertEqual(state, "stopped")
+
+    def walked(self, game, **wanted):
+        """What plays come to that are walked."""
+        job = self.ask("POST", f"/games/{game['id']}/proof/walk", {"plays": 200, **wanted}, 201)["job"]["id"]
+        for _ in range(300):
+            seen = self.ask("GET", f"/games/{game['id']}/proof/walk/{job}")
+            if seen["job"]["state"] == "done":
+                break
+            time.sleep(0.1)
+        return seen["figures"]
+
+    def test_a_company_walks_and_real_players_are_walked_like(self):
+        game = self.game(RULES)
+        sure = self.walked(game, share=0.1, levels={"1": 1.0})
+        self.assertEqual(sure["spreads"]["score"]["mean"], 25)  # all its questions are of level 1
+        handout = self.ask("POST", f"/games/{game['id']}/handouts", {"name": "Class"}, 201)
+        play = self.client.post(f"/api/players/games/{handout['link']}/plays", json={}).json()["id"]
+        for _ in range(5):
+            view = self.client.get(f"/api/players/plays/{play}").json()
+            options = view["question"]["options"]
+            label = next(one["label"] for one in options if one["text"].startswith("right"))
+            move = {"do": "answer", "text": label, "visit": view["visit"]}
+            self.client.post(f"/api/players/plays/{play}/moves", json=move)
+        like = self.walked(game, share=0.0, handout=handout["id"])
+        self.assertEqual((like["spreads"]["score"]["mean"], like["plays"]), (25, 200))
+        self.ask("POST", f"/games/{game['id']}/proof/walk", {"plays": 1, "handout": 99}, 404)
 
     def test_aims_and_what_a_change_did(self):
         game = self.game(RULES)

@@ -4,20 +4,24 @@ from __future__ import annotations
 
 import difflib
 import time
+from dataclasses import replace
 from typing import Annotated, Any
 
 import numpy as np
 from fastapi import Depends, HTTPException, Query
+from sqlalchemy.orm import Session
 
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
 from ...core.prove.odds.aims import DICE, look
+from ...core.prove.odds.company import Company, played_so
 from ...core.prove.odds.exact import Inexact, guessing, odds
 from ...core.prove.odds.figures import RESULTS, Figures, changes
 from ...core.prove.odds.walker import Walker
 from ...core.prove.odds.walking import Walking, walk
 from ...core.snag import Refused
 from ...store import games
+from ...store.models import Handout, StoredGame
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
@@ -40,6 +44,8 @@ from ..shapes.proof import (
     WalkOut,
 )
 from ..watching import TheJobs, job_of, job_out
+from ..workshop import Workshop
+from ..workshop.plays import handed, statistics
 from .the_game import TheDocument, TheGame, TheProgram
 
 router = router_of("/api/workshop", "games")
@@ -124,9 +130,16 @@ def game_curve(
 
 
 @router.post("/games/{game_id}/proof/walk", status_code=201)
-def start_walk(wanted: WalkIn, program: TheProgram, jobs: TheJobs) -> WalkOut:
+def start_walk(
+    wanted: WalkIn,
+    game: TheGame,
+    program: TheProgram,
+    jobs: TheJobs,
+    session: TheSession,
+    workshop: TheWorkshop,
+) -> WalkOut:
     """Begin to walk plays; ask after it by its job."""
-    walking = Walking(program, Walker(wanted.how, wanted.share, wanted.pace), DICE)
+    walking = Walking(program, _players(wanted, game, session, workshop), DICE)
     latest: list[FiguresOut] = []
 
     def work(progress: Progress) -> None:
@@ -141,6 +154,20 @@ def start_walk(wanted: WalkIn, program: TheProgram, jobs: TheJobs) -> WalkOut:
         progress(walking.made, wanted.plays)
 
     return _walk_out(jobs.start(work, latest))
+
+
+def _players(wanted: WalkIn, game: StoredGame, session: Session, workshop: Workshop) -> Walker | Company:
+    """Who is to walk."""
+    if not (wanted.spread or wanted.pace_spread or wanted.levels or wanted.handout is not None):
+        return Walker(wanted.how, wanted.share, wanted.pace)
+    company = Company(wanted.share, wanted.spread, wanted.pace, wanted.pace_spread, wanted.levels)
+    if wanted.handout is None:
+        return company
+    handout = session.get(Handout, wanted.handout)
+    if handout is None or handout.game_id != game.id:
+        raise HTTPException(404, "There is no such hand-out of this game.")
+    found = statistics(session, workshop, handed(session, workshop, handout, None))
+    return replace(company, questions=played_so(found))
 
 
 @router.get("/games/{game_id}/proof/walk/{job_id}")

@@ -10,7 +10,7 @@ from fastapi import Depends, HTTPException, Query, Request, Response
 from sqlalchemy.orm import Session
 
 from ...core.snag import Refused
-from ...store import handouts
+from ...store import handouts, history
 from ...store.models import Handout, StoredGame, now
 from ..games.the_game import TheGame, TheProgram
 from ..refusals import router_of
@@ -72,7 +72,10 @@ def hand_out_again(handout: TheHandout, session: TheSession, workshop: TheWorksh
     digest = workshop.games.kept(session, game, program)
     if digest == handouts.version_of(session, handout).digest:
         raise HTTPException(409, "The game is as it was handed out. Nothing was changed.")
-    handouts.hand_out_anew(session, handout, digest, game.revision)
+    try:
+        handouts.hand_out_anew(session, handout, digest, game.revision)
+    except history.Stale:
+        raise HTTPException(409, "It was handed out anew by another at the same time.") from None
     session.commit()
     return _out(session, workshop, handout, game)
 

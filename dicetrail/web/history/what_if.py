@@ -11,10 +11,9 @@ from fastapi import HTTPException
 
 from ...core.pack.progress import Progress
 from ...core.play.game import Game
-from ...core.prove.plays.record import PlayRecord
-from ...core.prove.plays.what_if import Meant, Outcomes
-from ...core.prove.plays.worker import begin, open_game, walk_some
-from ...store import played, plays
+from ...core.prove.plays.what_if import Outcomes
+from ...core.prove.plays.worker import KeptSo, begin, open_game, walk_some
+from ...store import played
 from ...store.models import StoredGame
 from ..handouts.handouts import TheHandout
 from ..jobs import Job
@@ -39,14 +38,9 @@ def begin_what_if(
     program = workshop.games.program(session, session.get_one(StoredGame, handout.game_id))
     if program is None:
         raise HTTPException(409, "The game can't be played just now. Mend its rules first.")
-    rows = played.with_answers(session, handout, played.Sought(version=wanted.version))
-    meant = [
-        (Meant.of(plays.choices_of(row), record), record)
-        for row in rows
-        if row.answers and (record := plays.record_of(row, row.answers)).result
-    ]
+    kept = played.to_be_walked(session, handout, wanted.version)
     found = Outcomes.none()
-    return _out(jobs.start(lambda progress: _walk(program.game, meant, found, progress), found))
+    return _out(jobs.start(lambda progress: _walk(program.game, kept, found, progress), found))
 
 
 @router.get("/what-if/{job_id}")
@@ -58,15 +52,15 @@ def what_if_so_far(job_id: str, jobs: TheJobs) -> WhatIfOut:
     return _out(job)
 
 
-def _walk(game: Game, meant: Sequence[tuple[Meant, PlayRecord]], found: Outcomes, progress: Progress) -> None:
+def _walk(game: Game, kept: Sequence[KeptSo], found: Outcomes, progress: Progress) -> None:
     """Walk plays in processes of their own, as many as there are cores."""
-    chunks = [meant[place : place + AT_ONCE] for place in range(0, len(meant), AT_ONCE)]
-    progress(0, len(meant))
-    if len(meant) <= FEW:
+    chunks = [kept[place : place + AT_ONCE] for place in range(0, len(kept), AT_ONCE)]
+    progress(0, len(kept))
+    if len(kept) <= FEW:
         open_game(game)
         for chunk in chunks:
             found.merge(walk_some(chunk))
-            progress(found.plays, len(meant))
+            progress(found.plays, len(kept))
         return
     with ProcessPoolExecutor(
         os.cpu_count(), get_context("spawn"), initializer=begin, initargs=(game,)
@@ -74,7 +68,7 @@ def _walk(game: Game, meant: Sequence[tuple[Meant, PlayRecord]], found: Outcomes
         try:
             for done in as_completed([pool.submit(walk_some, chunk) for chunk in chunks]):
                 found.merge(done.result())
-                progress(found.plays, len(meant))
+                progress(found.plays, len(kept))
         except InterruptedError:
             pool.shutdown(cancel_futures=True)
             raise

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from ...core.rules.document import AimPart
-from .common import JobOut
+from .common import JobOut, Small
 
 How = Literal["skill", "knows"]
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -69,11 +69,16 @@ class CurveOut(BaseModel):
 
 
 class WalkIn(BaseModel):
-    """Plays to be walked."""
+    """Plays to be walked: by one walker, or by a company of them where ``spread``, ``pace_spread`` or
+    ``levels`` (skill by level) say so, or ``handout``: as its players were, question by question."""
 
     how: How = "skill"
     share: Share = 0.5
     pace: Pace = 0
+    spread: Share = 0
+    pace_spread: Pace = 0
+    levels: dict[Annotated[int, Field(ge=1, le=5)], Share] = {}
+    handout: Small | None = None
     plays: Annotated[int, Field(ge=1, le=20_000)] = 2000
 
 

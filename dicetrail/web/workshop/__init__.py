@@ -5,17 +5,20 @@ from __future__ import annotations
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from ...core.prove.plays.statistics import Statistics
 from .games import GameShelf
 from .packs import PackShelf
+from .recent import Recent
 
 
 class Workshop:
-    """Packs and games of one database."""
+    """Packs, games and plays of one database."""
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
         self.packs = PackShelf(self.session)
         self.games = GameShelf(self.packs)
+        self.statistics: Recent[Statistics] = Recent(50)
 
     def session(self) -> Session:
         """A new session; what it changed is kept when it is committed, and is not asked for again then."""

@@ -17,9 +17,6 @@ from ...store import handouts, played
 from ...store.models import Handout, Play
 from ...store.plays import record_of
 from . import Workshop
-from .recent import Recent
-
-_KNOWN: Recent[Statistics] = Recent(50)
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +43,7 @@ def handed(session: Session, workshop: Workshop, handout: Handout, version: int 
 
 def statistics(session: Session, workshop: Workshop, of: Handed) -> Statistics:
     """What the plays of a hand-out say of its questions."""
-    key = (id(workshop), of.handout.id, of.version, tuple(played.state(session, of.handout)))
+    key = (of.handout.id, of.version, tuple(played.state(session, of.handout)))
 
     def make() -> Statistics:
         kept = played.answers_of(session, of.handout, of.version)
@@ -58,7 +55,7 @@ def statistics(session: Session, workshop: Workshop, of: Handed) -> Statistics:
 
         return statistics_of(map(json.loads, kept), folded)
 
-    return _KNOWN.get_or_make(key, make)
+    return workshop.statistics.get_or_make(key, make)
 
 
 def told_of(game: Game) -> dict[str, AboutQuestion]:

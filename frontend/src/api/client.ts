@@ -71,6 +71,8 @@ export interface Walker {
   share: number;
   pace: number;
 }
+/** Who walks: one walker, or a company of them. */
+export type WalkWanted = Walker & Partial<Shapes["WalkIn"]>;
 export type Manner = Shapes["MannerOut"];
 export type DealMade = Shapes["DealOut"];
 export type Card = Shapes["CardOut"];
@@ -353,8 +355,10 @@ export const api = {
     told(GET("/api/workshop/games/{game_id}/proof/odds", { params: { ...ofGame(id), query } })),
   curve: (id: number, query: Pick<Walker, "how" | "pace">) =>
     told(GET("/api/workshop/games/{game_id}/proof/curve", { params: { ...ofGame(id), query } })),
-  startWalk: (id: number, body: Walker & { plays: number }) =>
-    told(POST("/api/workshop/games/{game_id}/proof/walk", { params: ofGame(id), body })),
+  startWalk: (id: number, wanted: WalkWanted & { plays: number }) => {
+    const body = { spread: 0, pace_spread: 0, levels: {}, ...wanted };
+    return told(POST("/api/workshop/games/{game_id}/proof/walk", { params: ofGame(id), body }));
+  },
   walk: (game_id: number, job_id: string) =>
     told(
       GET("/api/workshop/games/{game_id}/proof/walk/{job_id}", {

@@ -5465,9 +5465,12 @@ export interface components {
         };
         /**
          * WalkIn
-         * @description Plays to be walked.
+         * @description Plays to be walked: by one walker, or by a company of them where ``spread``, ``pace_spread`` or
+         *     ``levels`` (skill by level) say so, or ``handout``: as its players were, question by question.
          */
         WalkIn: {
+            /** Handout */
+            handout?: number | null;
             /**
              * How
              * @default skill
@@ -5475,10 +5478,22 @@ export interface components {
              */
             how: "skill" | "knows";
             /**
+             * Levels
+             * @default {}
+             */
+            levels: {
+                [key: string]: number;
+            };
+            /**
              * Pace
              * @default 0
              */
             pace: number;
+            /**
+             * Pace Spread
+             * @default 0
+             */
+            pace_spread: number;
             /**
              * Plays
              * @default 2000
@@ -5489,6 +5504,11 @@ export interface components {
              * @default 0.5
              */
             share: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread: number;
         };
         /**
          * WalkOut

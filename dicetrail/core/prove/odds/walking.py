@@ -18,6 +18,7 @@ from ...play.moves import to_input
 from ...play.program import Program
 from ...play.run import Run
 from ...play.setup import LARGEST_DICE, choose
+from .company import Company
 from .figures import Figures, Moments
 from .straight import COUNTED, Played, Straight, Unsaid, asked_of, straight
 from .walker import Walker
@@ -36,7 +37,9 @@ class Walking:
     Where the game can be said as straight code (:mod:`.straight`) they are made by that, else by the engine.
     """
 
-    def __init__(self, program: Program, walker: Walker, dice: int, choices: Choices | None = None) -> None:
+    def __init__(
+        self, program: Program, walker: Walker | Company, dice: int, choices: Choices | None = None
+    ) -> None:
         self._program, self._walker = program, walker
         self._choices = choices or choose(program.game, 0)
         self._rolls = Stream(dice, "walk")
@@ -44,10 +47,10 @@ class Walking:
         self._tally: Counter[Played] = Counter()
         self._decks = _Decks(program, self._choices)
         self.made = 0
-        try:
-            self._straight: Straight | None = straight(program, walker, self._choices)
-        except Unsaid:
-            self._straight = None
+        self._straight: Straight | None = None
+        if isinstance(walker, Walker):
+            with suppress(Unsaid):
+                self._straight = straight(program, walker, self._choices)
 
     @property
     def is_straight(self) -> bool:
@@ -122,7 +125,7 @@ class _Decks:
 
 def walk(
     program: Program,
-    walker: Walker,
+    walker: Walker | Company,
     plays: int,
     dice: int,
     choices: Choices | None = None,
@@ -134,22 +137,28 @@ def walk(
     return walking.figures()
 
 
-def one_play(program: Program, walker: Walker, choices: Choices) -> Run:
+def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Run:
     """A play as a walker makes it, to its end. Its own chance comes from a stream of the play's dice."""
-    chance, pace = Stream(choices.dice, "walker"), round(1000 * walker.pace)
+    chance = Stream(choices.dice, "walker")
+    player = walker.one(chance) if isinstance(walker, Company) else walker
     run = Run(program, choices)
     run.begin()
     to_input(run)
     while run.phase != "over":
+        assert run.card is not None
+        question = run.card.question
+        if isinstance(player, Walker):
+            takes = round(1000 * player.pace)
+            guesses = kind_of(question).guesses(question) if player.how == "knows" else 0
+            share = player.right(guesses, run.counts.attempt)
+        else:
+            takes, share = player.takes(question, chance), player.right(question)
         start, due = run.input_from or 0, run.due()
-        if due is not None and start + pace > due:
+        if due is not None and start + takes > due:
             run.tick(due)
         else:
-            card = run.card
-            assert card is not None
-            guesses = kind_of(card.question).guesses(card.question) if walker.how == "knows" else 0
-            right = chance.below(_SURE) < walker.right(guesses, run.counts.attempt) * _SURE
-            run.do(Move("right" if right else "wrong"), start + pace)
+            right = chance.below(_SURE) < share * _SURE
+            run.do(Move("right" if right else "wrong"), start + takes)
         to_input(run)
     return run
 

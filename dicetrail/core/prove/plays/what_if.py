@@ -20,7 +20,7 @@ from ...play.moves import to_input
 from ...play.program import Program
 from ...play.question import LABELS, said
 from ...play.run import Run
-from .record import LATE, SKIPPED, Answer, AnswerCollector, PlayRecord, Try
+from .record import LATE, SKIPPED, Answer, PlayRecord, Try, score_of
 
 MOST_MOVES = 2000
 
@@ -41,10 +41,43 @@ class Meant:
         return cls(choices, record.answers, record.seconds if record.result else 0.0, record.left)
 
 
-def walked_again(program: Program, meant: Meant) -> PlayRecord:
+@dataclass(frozen=True, slots=True)
+class CameTo:
+    """What a play comes to under other rules: its result, award and score, and of each question whether it
+    was right at the first try, and its outcome."""
+
+    result: str
+    award: str
+    right: int
+    score: float | None
+    answers: tuple[tuple[bool, str], ...]
+
+    @classmethod
+    def of(cls, record: PlayRecord) -> CameTo:
+        """What a play came to as it was."""
+        answers = tuple((one.first, one.outcome) for one in record.answers)
+        return cls(record.result, record.award, record.right, record.score, answers)
+
+
+class _Firsts:
+    """Watches a run: whether each question was right at the first try that could be read."""
+
+    def __init__(self) -> None:
+        self.right: list[bool | None] = []
+
+    def __call__(self, run: Run, _: int) -> None:
+        """Look at the step that was just made."""
+        verdict = run.trail[-1].verdict
+        while len(self.right) < len(run.asked):
+            self.right.append(None)
+        if verdict is not None and verdict != "unreadable" and self.right[-1] is None:
+            self.right[-1] = verdict == "right"
+
+
+def walked_again(program: Program, meant: Meant) -> CameTo:
     """What a play comes to under the rules of a game."""
-    collector = AnswerCollector()
-    run = Run(program, meant.choices, collector)
+    firsts = _Firsts()
+    run = Run(program, meant.choices, firsts)
     run.begin()
     to_input(run)
     turn, tried = 0, 0
@@ -66,7 +99,14 @@ def walked_again(program: Program, meant: Meant) -> PlayRecord:
     run.tick(end)
     if meant.left and run.phase != "over":
         run.do(Move("leave"), end)
-    return collector.record(run)
+    outcome = run.outcome
+    return CameTo(
+        outcome.result if outcome else "",
+        outcome.award if outcome else "",
+        run.counts.right,
+        score_of(run),
+        tuple((bool(first), one.outcome) for first, one in zip(firsts.right, run.asked, strict=False)),
+    )
 
 
 def _nth(tries: Sequence[Try], number: int) -> Try:
@@ -120,7 +160,7 @@ class Outcomes:
         """Of no plays yet."""
         return cls(0, Counter(), Counter(), 0, 0, 0)
 
-    def add(self, before: PlayRecord, after: PlayRecord) -> None:
+    def add(self, before: CameTo, after: CameTo) -> None:
         """Count a play as it was and as it would be."""
         self.plays += 1
         self.before["result", before.result] += 1
@@ -129,10 +169,7 @@ class Outcomes:
         self.after["award", after.award] += 1
         self.better += _worth(after) > _worth(before)
         self.worse += _worth(after) < _worth(before)
-        self.verdicts += sum(
-            old.first != new.first or old.outcome != new.outcome
-            for old, new in zip(before.answers, after.answers, strict=False)
-        )
+        self.verdicts += sum(old != new for old, new in zip(before.answers, after.answers, strict=False))
 
     def merge(self, other: Outcomes) -> None:
         """Count what another counted."""
@@ -144,7 +181,7 @@ class Outcomes:
         self.verdicts += other.verdicts
 
 
-def _worth(record: PlayRecord) -> tuple[int, float]:
+def _worth(record: CameTo) -> tuple[int, float]:
     """How good a play was for its player: its result, then its score (more is better)."""
     return _RANKS.get(record.result, 1), record.score if record.score is not None else record.right
 
@@ -156,5 +193,5 @@ def outcomes_of(program: Program, plays: Iterable[tuple[Meant, PlayRecord]]) -> 
     """What plays come to under other rules, beside what they came to."""
     found = Outcomes.none()
     for meant, was in plays:
-        found.add(was, walked_again(program, meant))
+        found.add(CameTo.of(was), walked_again(program, meant))
     return found

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import gc
+import json
 from collections.abc import Sequence
+from typing import NamedTuple
 
-from ...play.game import Game
+from ...play.game import Choices, Game
 from ...play.program import Program
-from .record import PlayRecord
+from .record import PlayRecord, from_data
 from .what_if import Meant, Outcomes, outcomes_of
 
 _given: list[Program] = []
@@ -24,6 +26,26 @@ def open_game(game: Game) -> None:
     _given[:] = [Program(game)]
 
 
-def walk_some(plays: Sequence[tuple[Meant, PlayRecord]]) -> Outcomes:
+class KeptSo(NamedTuple):
+    """A play as it is kept: what it was started with, what it came to, and its answers as JSON."""
+
+    choices: Choices
+    result: str
+    award: str
+    right: int
+    asked: int
+    score: float | None
+    seconds: float
+    left: bool
+    answers: str
+
+
+def walk_some(plays: Sequence[KeptSo]) -> Outcomes:
     """What some plays would come to."""
-    return outcomes_of(_given[0], plays)
+    return outcomes_of(_given[0], map(_meant, plays))
+
+
+def _meant(kept: KeptSo) -> tuple[Meant, PlayRecord]:
+    choices, result, award, right, asked, score, seconds, left, answers = kept
+    record = PlayRecord(result, award, right, asked, score, seconds, from_data(json.loads(answers)), left)
+    return Meant.of(choices, record), record

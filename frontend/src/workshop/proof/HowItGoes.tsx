@@ -1,15 +1,13 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useState } from "react";
-import { api, type Figures, type Game, type Walker } from "../../api/client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useDeferredValue } from "react";
+import { api, type Game, type Walker } from "../../api/client";
 import { Amount } from "../../ui/Amount";
-import { Button } from "../../ui/Button";
-import { Progress } from "../../ui/Progress";
 import { useAims } from "../data";
+import { Company } from "./Company";
 import { Curves } from "./Curves";
 import { FigureTable } from "./FigureTable";
 import { number } from "./said";
-
-const PLAYS = 2000;
+import { Walked } from "./Walked";
 
 interface Props {
   game: Game;
@@ -43,13 +41,16 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
       {exact.error && <p className="text-ember">{exact.error.message}</p>}
       {exact.data?.figures && <FigureTable figures={exact.data.figures} said="exactly" />}
       {problem && (
-        <Walked
-          key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace}`}
-          game={game}
-          walker={asked}
-          problem={problem}
-        />
+        <div>
+          <p className="mb-2 text-soft">{problem}</p>
+          <Walked
+            key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace}`}
+            game={game}
+            wanted={asked}
+          />
+        </div>
       )}
+      <Company key={`company ${game.revision}`} game={game} walker={asked} />
       {curve.data && curve.data.shares.length > 0 && (
         <Curves
           curve={curve.data}
@@ -109,53 +110,6 @@ function WalkerFields({ walker, setWalker }: FieldsProps) {
         value={pace}
         keep={(next) => setWalker({ ...walker, pace: Math.max(0, next) })}
       />
-    </div>
-  );
-}
-
-interface WalkedProps {
-  game: Game;
-  walker: Walker;
-  problem: string;
-}
-
-/** Why there are no exact odds, and plays walked instead. */
-function Walked({ game, walker, problem }: WalkedProps) {
-  const [job, setJob] = useState("");
-  const begin = useMutation({
-    mutationFn: () => api.startWalk(game.id, { ...walker, plays: PLAYS }),
-    onSuccess: (walk) => setJob(walk.job.id),
-  });
-  const found = useQuery({
-    queryKey: ["walk", job],
-    queryFn: () => api.walk(game.id, job),
-    enabled: job !== "",
-    refetchInterval: ({ state: { data } }) =>
-      !data || ["waiting", "working"].includes(data.job.state) ? 300 : false,
-  });
-  const walk = found.data;
-  const going = job !== "" && (!walk || ["waiting", "working"].includes(walk.job.state));
-  const figures: Figures | null | undefined = walk?.figures;
-  return (
-    <div className="flex flex-col gap-3" data-walk={walk?.job.state ?? "none"}>
-      <p className="text-soft">{problem}</p>
-      <div className="flex items-center gap-4">
-        {going ? (
-          <Button onClick={() => void api.stopJob(job)}>Cancel</Button>
-        ) : (
-          <Button weight="main" disabled={begin.isPending} onClick={() => begin.mutate()}>
-            Walk {PLAYS.toLocaleString("en")} plays
-          </Button>
-        )}
-        {walk && <Progress label="Plays walked" value={walk.job.done} max={PLAYS} />}
-      </div>
-      {begin.error && <p className="text-ember">{begin.error.message}</p>}
-      {figures && (
-        <FigureTable
-          figures={figures}
-          said={`${(figures.plays ?? 0).toLocaleString("en")} plays walked`}
-        />
-      )}
     </div>
   );
 }

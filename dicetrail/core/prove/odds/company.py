@@ -1,0 +1,66 @@
+"""A company: many different players, where one skill says too little. Its plays are walked, never weighed."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from statistics import NormalDist
+
+from ...play.dice import Stream
+from ...play.question import Question
+from ..plays.record import question_of
+from ..plays.statistics import Statistics
+
+_UNIT = NormalDist()
+_STEPS = 1 << 53
+
+
+@dataclass(frozen=True, slots=True)
+class Company:
+    """Players of whom each makes one play. Their skills (the chance that a try is right) lie around ``share``
+    with a standard deviation of ``spread``, cut at 0 and 1; ``levels`` say otherwise for questions of a
+    level, and ``questions`` for single ones, with the seconds a try at it takes (None: as for all). A try
+    takes ``pace`` seconds, with a standard deviation of ``pace_spread``, never less than none."""
+
+    share: float = 0.5
+    spread: float = 0.0
+    pace: float = 0.0
+    pace_spread: float = 0.0
+    levels: Mapping[int, float] = field(default_factory=dict)
+    questions: Mapping[str, tuple[float, float | None]] = field(default_factory=dict)
+
+    def one(self, chance: Stream) -> Member:
+        """The player of one play."""
+        return Member(self, self.spread * _normal(chance) if self.spread else 0.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """One player of a company, who is better than the others by ``above``."""
+
+    company: Company
+    above: float
+
+    def right(self, question: Question) -> float:
+        """The chance that a try at a question is right."""
+        company = self.company
+        usual = company.share if question.level is None else company.levels.get(question.level, company.share)
+        share, _ = company.questions.get(question_of(question.id), (usual, None))
+        return min(1.0, max(0.0, share + self.above))
+
+    def takes(self, question: Question, chance: Stream) -> int:
+        """How long a try at a question takes, in milliseconds."""
+        _, seconds = self.company.questions.get(question_of(question.id), (0.0, None))
+        usual = self.company.pace if seconds is None else seconds
+        spread = self.company.pace_spread
+        return max(0, round(1000 * (usual + (spread * _normal(chance) if spread else 0.0))))
+
+
+def played_so(found: Statistics) -> dict[str, tuple[float, float | None]]:
+    """How real players did at each question: the share right at the first try, and the median seconds."""
+    return {one.question: (one.difficulty, one.seconds) for one in found.questions}
+
+
+def _normal(chance: Stream) -> float:
+    """A number of the standard normal distribution."""
+    return _UNIT.inv_cdf((chance.below(_STEPS - 1) + 1) / _STEPS)
