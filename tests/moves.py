@@ -18,5 +18,3 @@ wrong
 wrong
 right @0.25
 """
-TIMED = MOVES.replace("skip\n", "skip\nlate\n")
-"""The same, for games whose questions have a clock."""

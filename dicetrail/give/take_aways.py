@@ -13,15 +13,14 @@ from .terminal import terminal_file
 
 @dataclass(frozen=True, slots=True)
 class TakeAway:
-    """A sort of file that plays a game: its ending, its MIME type, and what makes it."""
+    """A sort of file that plays a game: its ending, and what makes it."""
 
     ending: str
-    mime: str
     make: Callable[[Game, Sequence[MediaFile]], bytes]
 
 
 TAKE_AWAYS: dict[str, TakeAway] = {
-    "terminal": TakeAway("pyz", "application/zip", lambda game, _: terminal_file(game)),
-    "page": TakeAway("html", "text/html; charset=utf-8", page_file),
+    "terminal": TakeAway("pyz", lambda game, _: terminal_file(game)),
+    "page": TakeAway("html", page_file),
 }
 """Those that play by themselves; a bundle, which is worked on, is in ``core/rules/bundle.py``."""

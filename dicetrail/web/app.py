@@ -10,12 +10,13 @@ from pathlib import Path
 from fastapi import FastAPI
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
-from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddleware
 
 from ..store import played
 from ..store.database import open_database
 from . import bench, games, handouts, history, media, packs, watching
 from .demo import bring_demo_once
+from .download import PACKED
 from .guard import Guard
 from .in_line import InLine
 from .jobs import Jobs
@@ -76,7 +77,12 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
         app.include_router(part.router)
     add_refusals(app)
     add_pages(app)
-    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=5)
+    app.add_middleware(
+        GZipMiddleware,
+        minimum_size=1000,
+        compresslevel=5,
+        exclude_content_types=(*DEFAULT_EXCLUDED_CONTENT_TYPES, PACKED),
+    )
     app.add_middleware(InLine, prefix="/api/players/games/")
     app.add_middleware(Sizes)
     app.add_middleware(Guard, key=key)

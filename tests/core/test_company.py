@@ -30,7 +30,7 @@ GAME = Program(
         consequences=(Consequence("right", add=(("score", "1"),)),),
     )
 )
-PLAYS = 1500
+PLAYS = 400
 FAR = 5
 """Standard errors that a mean may be off."""
 

@@ -31,7 +31,7 @@ from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.figures import Figures, changes
 from dicetrail.core.prove.odds.walker import Walker
-from dicetrail.core.prove.odds.walking import interval, walk
+from dicetrail.core.prove.odds.walking import walk
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import AimPart
 from dicetrail.files import read_game_file
@@ -240,14 +240,6 @@ class Walks(unittest.TestCase):
         one, two, other = (walk(program, Walker("skill", 0.6), 50, dice) for dice in (7, 7, 8))
         self.assertEqual(one.as_dict(1), two.as_dict(1))
         self.assertNotEqual(one.as_dict(1), other.as_dict(1))
-
-    def test_the_interval_of_a_share(self):
-        """scipy's Wilson interval without continuity correction."""
-        for successes, plays in ((0, 50), (3, 50), (25, 50), (50, 50), (700, 2000)):
-            wanted = stats.binomtest(successes, plays).proportion_ci(0.95, method="wilson")
-            low, high = interval(successes / plays, plays)
-            self.assertAlmostEqual(low, wanted.low, 6)
-            self.assertAlmostEqual(high, wanted.high, 6)
 
 
 class Refusals(unittest.TestCase):

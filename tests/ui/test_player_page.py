@@ -242,11 +242,11 @@ class Arranged(Page):
         browser.leave()
 
     def test_every_state_at_every_width_without_scrolling_sideways(self):
-        """390 and 320 pixels, and 1280 at 200 % (which gives a page 640: WCAG 2.2, 1.4.10 Reflow)."""
+        """320 pixels, and 1280 at 200 % (which gives a page 640: WCAG 2.2, 1.4.10 Reflow)."""
         long = "Donaudampfschifffahrtsgesellschaftskapitän"
         rows = ROWS.replace("FRAGE 1", f"FRAGE 1 {long}").replace("RICHTIG 1", long)
         game = self.made("de", rows=rows, title="Wide")
-        for size, widths in (("normal", (390, 320, 640)), ("wall", (320,))):
+        for size, widths in (("normal", (320, 640)), ("wall", (320,))):
             revision = self.served.ask("GET", f"/api/workshop/games/{game['id']}")["revision"]
             edits = [{"path": ["look", "size"], "value": size}]
             self.served.ask(
@@ -270,7 +270,7 @@ class Arranged(Page):
             self.served.ask(
                 "POST", f"/api/workshop/games/{game['id']}/edits", {"edits": edits, "revision": revision}
             )
-            for state in STATES[number % 2 :: 2]:  # each state in every other look
+            for state in STATES[number % 3 :: 3]:  # each state in every third look
                 with self.subTest(f"{name}: {state}"):
                     self.shown(game, state)
                     self.assertEqual(self.browser.axe(), [])

@@ -124,6 +124,20 @@ class Proof(unittest.TestCase):
             time.sleep(0.1)
         return sum(snag["severity"] != "note" for snag in game["snags"])
 
+    def test_5c_a_line_of_a_pack_is_mended_with_one_press(self):
+        rows = "prompt\tanswer\twrong 1\nWhich animal barks?    Fox    Trout\nWhich swims?\tTrout\tFox\n"
+        pack = self.served.paste("animals.tsv", rows)
+        game = self.served.make_game("Animals", pack)
+        browser = self.browser
+        browser.open(f"{self.served.url}/games/{game['id']}/proof")
+        browser.find("[data-pack-snags] li", "Line 2")
+        self.assertEqual(browser.axe(), [])
+        browser.find("[data-pack-snags] button").click()
+        browser.gone("[data-pack-snags]")
+        mended = self.served.ask("GET", f"/api/workshop/packs/{pack['id']}")
+        self.assertEqual((mended["questions"], mended["to_mend"]), (2, 0))
+        self.assertEqual(browser.console(), [])
+
     def test_6_it_can_be_read_on_a_phone(self):
         self.browser.resize(390, 800)
         self.addCleanup(self.browser.resize, 1280, 800)

@@ -6,7 +6,7 @@ import io
 from typing import Annotated
 
 import segno
-from fastapi import Depends, HTTPException, Query, Request, Response
+from fastapi import HTTPException, Query, Request, Response
 from sqlalchemy.orm import Session
 
 from ...core.snag import Refused
@@ -15,23 +15,12 @@ from ...store.models import Handout, StoredGame, now
 from ..games.the_game import TheGame, TheProgram
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.common import PathNumber
 from ..shapes.handouts import AddressesOut, HandedOut, HandoutIn, HandoutOut
 from ..workshop import Workshop
 from .addresses import addresses
+from .the_handout import TheHandout
 
 router = router_of("/api/workshop", "handouts")
-
-
-def handout_of(handout_id: PathNumber, session: TheSession) -> Handout:
-    """The hand-out a path names."""
-    found = session.get(Handout, handout_id)
-    if found is None:
-        raise HTTPException(404, "There is no such hand-out.")
-    return found
-
-
-TheHandout = Annotated[Handout, Depends(handout_of)]
 
 
 @router.get("/games/{game_id}/handouts")

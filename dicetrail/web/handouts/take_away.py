@@ -15,7 +15,7 @@ from ...core.rules.files import FILES
 from ...give.sheet import MOST_VERSIONS, sheet
 from ...give.take_aways import TAKE_AWAYS
 from ...store import media
-from ..download import download
+from ..download import PACKED, download
 from ..games.the_game import TheGame, TheProgram
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
@@ -29,7 +29,7 @@ _DIGEST = re.compile(re.escape(FILES) + r"([0-9a-f]{64})")
 def take_bundle(game: TheGame, session: TheSession, workshop: TheWorkshop) -> Response:
     """The game with its packs, pictures and sounds in one file, for another workshop."""
     data = write_bundle(bundle_of(session, workshop, game))
-    return download(data, f"{game.slug}.zip", "application/zip")
+    return download(data, f"{game.slug}.zip", PACKED)
 
 
 @router.get("/games/{game_id}/take/{way}", response_class=Response)
@@ -39,7 +39,7 @@ def take_away(
     """The game as one file that plays by itself."""
     made = TAKE_AWAYS[way]
     data = made.make(program.game, _media(session, program.game))
-    return download(data, f"{game.slug}.{made.ending}", made.mime)
+    return download(data, f"{game.slug}.{made.ending}", PACKED)
 
 
 @router.get("/games/{game_id}/sheet", response_class=HTMLResponse)

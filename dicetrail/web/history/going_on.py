@@ -10,7 +10,7 @@ from typing import Annotated
 from fastapi import Depends, HTTPException, Request
 from starlette.responses import StreamingResponse
 
-from ..handouts.handouts import TheHandout
+from ..handouts.the_handout import TheHandout
 from ..players.live import Live
 from ..players.plays import TheLive
 from ..refusals import router_of

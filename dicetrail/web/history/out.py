@@ -23,7 +23,7 @@ from ...core.prove.plays.xapi import statements
 from ...store import played
 from ...store.models import Handout
 from ..download import download
-from ..handouts.handouts import TheHandout
+from ..handouts.the_handout import TheHandout
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import JobOut

@@ -17,7 +17,7 @@ from ...core.prove.replay.trail_files import moves_of
 from ...core.prove.replay.walks import walk_moves
 from ...store import handouts, played, plays
 from ...store.models import Handout, Play, StoredGame
-from ..handouts.handouts import TheHandout
+from ..handouts.the_handout import TheHandout
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.bench import DifferentOut, PlayedIn

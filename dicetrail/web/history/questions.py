@@ -9,7 +9,7 @@ from ...core.prove.plays.advice import advice_on
 from ...core.prove.plays.statistics import FEW, QuestionStatistics
 from ...store.models import StoredGame
 from ...store.standing import standing
-from ..handouts.handouts import TheHandout
+from ..handouts.the_handout import TheHandout
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import Small

@@ -15,7 +15,7 @@ from ...core.prove.plays.what_if import Outcomes
 from ...core.prove.plays.worker import KeptSo, begin, open_game, walk_some
 from ...store import played
 from ...store.models import StoredGame
-from ..handouts.handouts import TheHandout
+from ..handouts.the_handout import TheHandout
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop

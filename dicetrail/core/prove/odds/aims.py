@@ -19,11 +19,12 @@ from ...play.expressions import Expression, ExpressionError, compile_expression
 from ...play.game import COUNTS
 from ...play.program import Program
 from ...rules.document import AimPart
+from ..plays.measures import Z95, wilson
 from ..search.watched import COUNTED
 from .exact import Inexact, odds
 from .figures import RESULTS, Figures, Moments
 from .walker import Walker
-from .walking import SURE_TO_95, interval, walk
+from .walking import walk
 
 PLAYS = 2000
 """Plays that are walked for an aim that has no exact odds."""
@@ -166,12 +167,12 @@ def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, 
         share = found.results[name] if name in found.results else found.awards.get(wanted.shares[name], 0)
         if found.plays is None:
             return float(share), float(share), float(share)
-        return (float(share), *interval(min(1.0, float(share)), found.plays))
+        return (float(share), *wilson(min(1.0, float(share)) * found.plays, found.plays))
     spread = _spread(name, found)
     if spread is None:
         mean = float(found.means.get(name, 0))
         return mean, mean, mean
-    half = 0.0 if found.plays is None else SURE_TO_95 * spread[1] / sqrt(found.plays)
+    half = 0.0 if found.plays is None else Z95 * spread[1] / sqrt(found.plays)
     return spread[0], spread[0] - half, spread[0] + half
 
 

@@ -7,7 +7,6 @@ from collections.abc import Callable, Iterable, Sequence
 from contextlib import suppress
 from dataclasses import replace
 from itertools import islice, repeat
-from math import sqrt
 from typing import Any
 
 from ...play.deck import Deck
@@ -27,8 +26,6 @@ Progress = Callable[[int, int], None]
 """Told how many plays were made, and of how many; what it raises ends the walk."""
 TELL_EVERY = 100
 _SURE = 1 << 53
-SURE_TO_95 = 1.959964
-"""Standard deviations to either side of a mean that hold 95 % of a normal distribution."""
 
 
 class Walking:
@@ -173,12 +170,3 @@ def _played(run: Run) -> Played:
         tuple(run.meters.values()),
         tuple(getattr(run.counts, name) for name in COUNTED),
     )
-
-
-def interval(share: float, plays: int) -> tuple[float, float]:
-    """Between what bounds a share of so many plays lies, with 95 % confidence (E. B. Wilson, "Probable
-    inference, the law of succession, and statistical inference", JASA 22, 1927; from memory)."""
-    z = SURE_TO_95
-    centre = (share + z * z / (2 * plays)) / (1 + z * z / plays)
-    half = z * sqrt(share * (1 - share) / plays + z * z / (4 * plays * plays)) / (1 + z * z / plays)
-    return max(0.0, centre - half), min(1.0, centre + half)

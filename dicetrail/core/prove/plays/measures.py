@@ -19,7 +19,7 @@ Z95 = 1.959963984540054
 Matrix = NDArray[np.float64]
 
 
-def wilson(hits: int, n: int, z: float = Z95) -> tuple[float, float]:
+def wilson(hits: float, n: int, z: float = Z95) -> tuple[float, float]:
     """The interval of a share of ``hits`` in ``n`` (Wilson's score interval, without correction for
     continuity); (0, 1) where there is nothing to judge by."""
     if n == 0:

@@ -74,16 +74,12 @@ export function Curves({ curve, how, at, aims }: Props) {
           />
           <path d={`M${x(at)} 0V${HIGH}`} className="stroke-ochre" strokeDasharray="3 3" />
           {how === "skill" && curve.guess > 0 && (
-            <g data-guess={curve.guess}>
-              <path
-                d={`M${x(curve.guess)} 0V${HIGH}`}
-                className="stroke-soft"
-                strokeDasharray="1 4"
-              />
-              <text x={x(curve.guess) + 4} y={10} className="fill-soft text-[12px]">
-                only guessing
-              </text>
-            </g>
+            <path
+              data-guess={curve.guess}
+              d={`M${x(curve.guess)} 0V${HIGH}`}
+              className="stroke-soft"
+              strokeDasharray="1 4"
+            />
           )}
           {lines.map(([name, parts], n) => (
             <polyline
@@ -95,6 +91,15 @@ export function Curves({ curve, how, at, aims }: Props) {
               points={parts.map((part, k) => `${x(curve.shares[k] ?? 0)},${y(part)}`).join(" ")}
             />
           ))}
+          {how === "skill" && curve.guess > 0 && (
+            <text
+              x={x(curve.guess) + 4}
+              y={HIGH / 2 + 4}
+              className="fill-soft stroke-paper stroke-4 text-[12px] [paint-order:stroke]"
+            >
+              only guessing
+            </text>
+          )}
           {marked.map(({ aim, holds, value }) => (
             <rect
               key={aim.name}

@@ -4,7 +4,8 @@ import type { Edit, Game, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { inputLook } from "../../ui/Field";
 import { insert, remove, set } from "../rules/rows";
-import { counted, shortName, worthALook } from "../words";
+import { counted, worthALook } from "../words";
+import { PackSnags } from "./PackSnags";
 
 const WEIGHT: Record<Snag["severity"], number> = { stop: 0, warn: 1, note: 2 };
 
@@ -40,12 +41,7 @@ export function StillWrong({ game, change }: Props) {
       )}
       <ul className="flex flex-col gap-2">
         {packs.map((pack) => (
-          <li key={`pack ${pack.id}`} className="border-s-[3px] border-ochre ps-2">
-            <Link className="text-pine underline" to={`/games/${game.id}/questions/${pack.id}`}>
-              {shortName(pack)}
-            </Link>
-            : {counted(pack.to_mend, "snag")} in its lines
-          </li>
+          <PackSnags key={`pack ${pack.id}`} game={game} pack={pack} />
         ))}
         {snags.map((snag) => (
           <li
