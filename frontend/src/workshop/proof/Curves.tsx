@@ -75,7 +75,6 @@ export function Curves({ curve, how, at, aims }: Props) {
           <path d={`M${x(at)} 0V${HIGH}`} className="stroke-ochre" strokeDasharray="3 3" />
           {how === "skill" && curve.guess > 0 && (
             <path
-              data-guess={curve.guess}
               d={`M${x(curve.guess)} 0V${HIGH}`}
               className="stroke-soft"
               strokeDasharray="1 4"
@@ -93,6 +92,7 @@ export function Curves({ curve, how, at, aims }: Props) {
           ))}
           {how === "skill" && curve.guess > 0 && (
             <text
+              data-guess={curve.guess}
               x={x(curve.guess) + 4}
               y={HIGH / 2 + 4}
               className="fill-soft stroke-paper stroke-4 text-[12px] [paint-order:stroke]"
