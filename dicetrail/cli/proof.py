@@ -15,8 +15,9 @@ from ..core.prove.odds.aims import DICE, PLAYS, Held, look
 from ..core.prove.odds.company import Company
 from ..core.prove.odds.exact import Inexact, odds
 from ..core.prove.odds.figures import Figures, changes
+from ..core.prove.odds.together import ENOUGH, walk_together
 from ..core.prove.odds.walker import Walker
-from ..core.prove.odds.walking import walk
+from ..core.prove.odds.walking import Walking, walk
 from ..core.prove.replay.waymarks import walk_all
 from ..core.prove.search.doubts import doubts
 from ..core.prove.search.exploring import reach
@@ -109,7 +110,12 @@ def walk_plays(
         if skill is None:
             raise Refused("A company of players has a skill: --skill P, with --spread, --at-level and so on.")
         walker = Company(skill, spread, pace, pace_spread, dict(map(_level, at_level or ())))
-    _show_figures(walk(program, walker, plays, dice), program, as_json)
+    walking = Walking(program, walker, dice)
+    if plays >= ENOUGH:
+        walk_together(walking, plays)
+    else:
+        walking.make(plays)
+    _show_figures(walking.figures(), program, as_json)
 
 
 def _level(said: str) -> tuple[int, float]:

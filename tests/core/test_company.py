@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from math import sqrt
+from unittest import mock
 
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.game import Clocks, Consequence, Deal, Game, Meter
@@ -11,6 +12,7 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.prove.odds.company import Company, played_so
 from dicetrail.core.prove.odds.exact import odds
+from dicetrail.core.prove.odds.together import walk_together
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking, walk
 from dicetrail.core.prove.plays.record import Answer, Try
@@ -69,6 +71,17 @@ class Companies(unittest.TestCase):
         company = Company(0.6, 0.2, 3, 1)
         first, second = (walk(GAME, company, 50, 3).as_dict(1) for _ in range(2))
         self.assertEqual(first, second)
+
+    def test_several_processes_make_the_same_plays(self):
+        for walker in (Walker("skill", 0.6), Company(0.6, 0.2, 3, 1)):
+            one, many = Walking(GAME, walker, 5), Walking(GAME, walker, 5)
+            one.make(300)
+            with mock.patch("dicetrail.core.prove.odds.together.AT_ONCE", 70):
+                walk_together(many, 300)
+            self.assertEqual(many.figures().as_dict(1), one.figures().as_dict(1))
+            one.make(20)
+            many.make(20)  # and it goes on as the other does
+            self.assertEqual(many.figures().as_dict(1), one.figures().as_dict(1))
 
     def test_skills_stay_between_none_and_all(self):
         for dice in range(200):

@@ -11,7 +11,7 @@ from typing import Any
 
 from ...play.deck import Deck
 from ...play.dice import Stream
-from ...play.game import Choices, Move
+from ...play.game import Choices, Game, Move
 from ...play.kinds import kind_of
 from ...play.moves import to_input
 from ...play.program import Program
@@ -62,6 +62,27 @@ class Walking:
                 progress(number, plays)
             tally[self.play(self._rolls.below(LARGEST_DICE))] += 1
             self.made += 1
+
+    @property
+    def described(self) -> tuple[Game, Walker | Company, Choices]:
+        """The game, who walks, and with which choices: what another process needs to make the same plays."""
+        return self._program.game, self._walker, self._choices
+
+    def rolled(self, plays: int) -> list[int]:
+        """The dice of so many more plays, which are then to be made elsewhere."""
+        return [self._rolls.below(LARGEST_DICE) for _ in range(plays)]
+
+    def made_of(self, rolls: Iterable[int]) -> tuple[Counter[Played], bytes]:
+        """What the plays of some dice come to, and which rows they came by; they are not counted here."""
+        self._hit[:] = bytes(len(self._hit))
+        return Counter(map(self.play, rolls)), bytes(self._hit)
+
+    def add(self, tally: Counter[Played], hit: bytes) -> None:
+        """Count plays that were made elsewhere."""
+        self._tally.update(tally)
+        self.made += tally.total()
+        for row, come_by in enumerate(hit):
+            self._hit[row] |= come_by
 
     def play(self, dice: int) -> Played:
         """The play of a dice number. What straight code does not come through is made by the engine."""

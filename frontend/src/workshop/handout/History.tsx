@@ -1,7 +1,14 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Game, type Handout, type PlayRow, type PlaysSought } from "../../api/client";
+import {
+  api,
+  type Game,
+  type Handout,
+  historyFile,
+  type PlayRow,
+  type PlaysSought,
+} from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
@@ -79,6 +86,15 @@ export function History({ game, handout, version }: Props) {
           set={filter(setAward)}
         />
         <span className="text-soft">{data && counted(data.total, "play")}</span>
+        {data && data.total > 0 && (
+          <a
+            className="text-sm text-pine underline"
+            href={historyFile(handout.id, `file/plays.jsonl?${asQuery(sought)}`)}
+            download
+          >
+            Save these
+          </a>
+        )}
         <WithChosen game={game} handout={handout} chosen={chosen} clear={() => setChosen([])} />
       </div>
       {data?.total === 0 && (
@@ -144,6 +160,14 @@ export function History({ game, handout, version }: Props) {
       )}
     </div>
   );
+}
+
+/** What is looked for, as a file of it is asked for. */
+function asQuery({ words, result, award, version }: PlaysSought): string {
+  const query = new URLSearchParams();
+  for (const [name, value] of Object.entries({ words, result, award, version }))
+    if (value !== undefined && value !== null && value !== "") query.set(name, String(value));
+  return query.toString();
 }
 
 interface PickProps {

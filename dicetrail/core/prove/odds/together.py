@@ -1,0 +1,53 @@
+"""Large walks: the same plays as one process would make, made by several."""
+
+from __future__ import annotations
+
+import gc
+import os
+from collections import Counter
+from collections.abc import Sequence
+from concurrent.futures import ProcessPoolExecutor, as_completed
+from multiprocessing import get_context
+
+from ...play.game import Choices, Game
+from ...play.program import Program
+from .company import Company
+from .straight import Played
+from .walker import Walker
+from .walking import Progress, Walking
+
+ENOUGH = 40_000
+"""Plays from which other processes are worth the second that they take to start."""
+AT_ONCE = 5_000
+"""Plays that a process is given at once."""
+Part = tuple[Counter[Played], bytes]
+"""What some plays came to, and which rows they came by."""
+
+_begun: list[Walking] = []
+
+
+def walk_together(walking: Walking, plays: int, progress: Progress | None = None) -> None:
+    """Make so many more plays, in processes of their own: the plays are those that ``walking`` would make."""
+    parts = [walking.rolled(min(AT_ONCE, plays - made)) for made in range(0, plays, AT_ONCE)]
+    context = get_context("spawn")
+    made = 0
+    with ProcessPoolExecutor(os.cpu_count(), context, initializer=_begin, initargs=walking.described) as pool:
+        try:
+            for done in as_completed([pool.submit(_make, part) for part in parts]):
+                walking.add(*done.result())
+                made = min(made + AT_ONCE, plays)
+                if progress is not None:
+                    progress(made, plays)
+        except BaseException:
+            pool.shutdown(wait=False, cancel_futures=True)
+            raise
+
+
+def _begin(game: Game, walker: Walker | Company, choices: Choices) -> None:
+    """Begin a process that does nothing else: plays make no cycles that would have to be looked for."""
+    gc.disable()
+    _begun[:] = [Walking(Program(game), walker, 0, choices)]
+
+
+def _make(rolls: Sequence[int]) -> Part:
+    return _begun[0].made_of(rolls)
