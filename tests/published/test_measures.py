@@ -66,6 +66,33 @@ class PointBiserial(unittest.TestCase):
         self.assertAlmostEqual(found.reliability, alpha(scores), places=9)
 
 
+LSAT = """3 6 2 11 1 1 3 4 1 8 0 16 0 3 2 15 10 29 14 81 3 28 15 80 16 56 21 173 11 61 28 298"""
+"""How many of 1,000 people answered five questions so: patterns 00000, 00001 … 11111 (LSAT section 6; R. D.
+Bock and M. Lieberman, "Fitting a response model for n dichotomously scored items", Psychometrika 35, 1970;
+from memory)."""
+
+
+class OfABook(unittest.TestCase):
+    def test_five_questions_of_a_well_known_test(self):
+        """The measures as D. Rizopoulos tells them, "ltm: an R package for latent variable modelling and item
+        response theory analyses", Journal of Statistical Software 17, 5 (2006); from memory."""
+        right, wrong = Try("right", "x", 1.0), Try("wrong", "y", 1.0)
+        plays = []
+        for number, people in enumerate(map(int, LSAT.split())):
+            marks = f"{number:05b}"
+            answers = [
+                Answer(f"item {place}", *(("right", (right,)) if mark == "1" else ("missed", (wrong,))), None)
+                for place, mark in enumerate(marks, 1)
+            ]
+            plays += [answers] * people
+        found = statistics_of(plays, lambda _, text: text)
+        self.assertEqual(found.plays, 1000)
+        self.assertEqual([one.difficulty for one in found.questions], [0.924, 0.709, 0.553, 0.763, 0.870])
+        for one, published in zip(found.questions, (0.1128, 0.1532, 0.1728, 0.1444, 0.1216), strict=True):
+            self.assertAlmostEqual(one.discrimination, published, delta=0.0001)
+        self.assertAlmostEqual(found.reliability, 0.2950, places=4)
+
+
 def alpha(scores: np.ndarray) -> float:
     """Cronbach's alpha, which for items of 0 and 1 is KR-20 (L. J. Cronbach, Psychometrika 16, 1951)."""
     k = scores.shape[1]
