@@ -6,7 +6,7 @@ import gc
 import os
 from collections import Counter
 from collections.abc import Sequence
-from concurrent.futures import ProcessPoolExecutor, as_completed
+from concurrent.futures import ProcessPoolExecutor
 from multiprocessing import get_context
 
 from ...play.game import Choices, Game
@@ -33,7 +33,7 @@ def walk_together(walking: Walking, plays: int, progress: Progress | None = None
     made = 0
     with ProcessPoolExecutor(os.cpu_count(), context, initializer=_begin, initargs=walking.described) as pool:
         try:
-            for done in as_completed([pool.submit(_make, part) for part in parts]):
+            for done in [pool.submit(_make, part) for part in parts]:  # in order: sums of floats depend on it
                 walking.add(*done.result())
                 made = min(made + AT_ONCE, plays)
                 if progress is not None:

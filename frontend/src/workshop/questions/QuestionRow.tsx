@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import { useRef } from "react";
 import type { Question } from "../../api/client";
 
 export const WIDE =
@@ -98,13 +99,17 @@ function Flag({ question }: { question: Question }) {
 }
 
 function PromptField({ question, save }: { question: Question; save: (prompt: string) => void }) {
+  const saved = useRef(false); // a browser may tell twice that a field was left which is just being taken away
   return (
     <input
       autoFocus
       aria-label="Prompt"
       className="w-full rounded-sm border border-pine bg-sheet px-1"
       defaultValue={question.prompt}
-      onBlur={(event) => save(event.currentTarget.value.trim())}
+      onBlur={(event) => {
+        if (!saved.current) save(event.currentTarget.value.trim());
+        saved.current = true;
+      }}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
         if (event.key === "Escape") {
