@@ -5,16 +5,14 @@ from __future__ import annotations
 import asyncio
 import json
 from collections.abc import AsyncIterator
-from typing import Annotated
 
-from fastapi import Depends, HTTPException, Request
+from fastapi import HTTPException, Request
 from starlette.responses import StreamingResponse
 
 from ..handouts.the_handout import TheHandout
 from ..players.live import Live
 from ..players.plays import TheLive
 from ..refusals import router_of
-from ..requests import TheWorkshop
 from ..shapes.common import PathNumber
 from ..shapes.history import NowOut, TakenAwayOut
 
@@ -24,28 +22,20 @@ LOOKED_EVERY = 1.0
 """Seconds between two looks at the plays."""
 
 
-async def handout_number(handout_id: PathNumber, workshop: TheWorkshop) -> int:
-    """The number of a hand-out; its session is not held for as long as somebody watches."""
-    return handout_id
-
-
-TheNumber = Annotated[int, Depends(handout_number)]
-
-
 @router.get("/now")
-async def going_on(number: TheNumber, live: TheLive) -> list[NowOut]:
+async def going_on(handout_id: PathNumber, live: TheLive) -> list[NowOut]:
     """The plays of a hand-out that go on just now."""
-    return _now(live, number)
+    return _now(live, handout_id)
 
 
 @router.get("/now/live", response_class=StreamingResponse, include_in_schema=False)
-async def going_on_live(number: TheNumber, live: TheLive, request: Request) -> StreamingResponse:
+async def going_on_live(handout_id: PathNumber, live: TheLive, request: Request) -> StreamingResponse:
     """The same as server-sent events (WHATWG HTML, section 9.2): one whenever something has changed."""
 
     async def events() -> AsyncIterator[str]:
         told = ""
         while not await request.is_disconnected():
-            now = json.dumps([one.model_dump() for one in _now(live, number)])
+            now = json.dumps([one.model_dump() for one in _now(live, handout_id)])
             yield f"data: {now}\n\n" if now != told else ": nothing new\n\n"
             told = now
             await asyncio.sleep(LOOKED_EVERY)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Annotated
 
 from fastapi import Depends, HTTPException, Query
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from ...core.play.game import Choices
 from ...core.play.program import Program
 from ...core.play.run import Run
 from ...core.play.trail import Step
@@ -118,7 +118,7 @@ def to_the_bench(
     moves = moves_of(steps, program, choices)
     here = walk_moves(present, choices, moves).run.trail
     return TakenUpOut(
-        play=_played(choices, moves),
+        play=PlayedIn(moves=moves, **asdict(choices)),
         same_rules=workshop.games.digest(session, game, present) == play.digest,
         differences=_told(walk_moves(program, choices, moves).run.trail, here),
     )
@@ -149,17 +149,6 @@ def forget_names(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) 
     session.commit()
     total = sum(handouts.plays_by_version(session, handout).values())
     return TakenAwayOut(plays=total if wanted.plays is None else len(wanted.plays))
-
-
-def _played(choices: Choices, moves: list[str]) -> PlayedIn:
-    return PlayedIn(
-        dice=choices.dice,
-        player=choices.player,
-        count=choices.count,
-        topic=choices.topic,
-        level=choices.level,
-        moves=moves,
-    )
 
 
 def _told(before: list[Step], after: list[Step]) -> list[DifferentOut]:

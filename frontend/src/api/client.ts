@@ -29,7 +29,6 @@ export type Listed = Shapes["ListedOut"];
 export type Handout = Shapes["HandoutOut"];
 export type HandoutSettings = Shapes["HandoutIn"];
 export type Addresses = Shapes["AddressesOut"];
-export type BundleSeen = Shapes["BundleLookOut"];
 export type Best = Shapes["BestOut"];
 export type PlayRow = Shapes["PlayRowOut"];
 export type PlaysSought = NonNullable<
@@ -119,12 +118,8 @@ function refusal(body: unknown, status: number): string {
 }
 
 /** A file to be sent, which the description of the API has as a text. */
-function sent(file: File, settings?: Settings) {
-  return {
-    body: { file: file as unknown as string, settings: JSON.stringify(settings ?? {}) },
-    bodySerializer,
-  };
-}
+const sent = (file: File, settings?: Settings) =>
+  fileOnly(file, { settings: JSON.stringify(settings ?? {}) });
 
 function bodySerializer(body: Record<string, unknown>) {
   const form = new FormData();

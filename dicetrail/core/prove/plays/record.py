@@ -9,7 +9,6 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
-from ...play.kinds import kind_of
 from ...play.run import Run
 
 LONGEST_KEPT = 200
@@ -117,16 +116,6 @@ def score_of(run: Run) -> float | None:
 def question_of(answer_id: str) -> str:
     """The question of a pack that an answer is to: one that was made by a recipe has a number behind it."""
     return answer_id.partition("(")[0]
-
-
-def option_texts(run: Run) -> dict[str, tuple[str, ...]]:
-    """The options of the questions that were asked, as words, by question."""
-    return {
-        turn.card.question.id: tuple(
-            kind_of(turn.card.question).as_text(turn.card, (place,)) for place in range(len(turn.card.order))
-        )
-        for turn in run.asked
-    }
 
 
 def to_data(answers: tuple[Answer, ...]) -> list[Any]:
