@@ -120,21 +120,23 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
             )}
           </Field>
         </div>
-        <Tick
-          label="A name is asked"
-          value={wanted.asks_name}
-          keep={(asks_name) => set({ asks_name })}
-        />
-        <Tick
-          label="On the players’ list"
-          value={wanted.listed}
-          keep={(listed) => set({ listed })}
-        />
-        <Tick
-          label="The best plays are shown to who has played"
-          value={wanted.best}
-          keep={(best) => set({ best })}
-        />
+        <div className="flex flex-wrap gap-x-6 gap-y-1">
+          <Tick
+            label="A name is asked"
+            value={wanted.asks_name}
+            keep={(asks_name) => set({ asks_name })}
+          />
+          <Tick
+            label="On the players’ list"
+            value={wanted.listed}
+            keep={(listed) => set({ listed })}
+          />
+          <Tick
+            label="The best plays are shown to who has played"
+            value={wanted.best}
+            keep={(best) => set({ best })}
+          />
+        </div>
         {problem && <Notice tone="bad">{problem.message}</Notice>}
         <div className="flex gap-3">
           <Button type="submit" weight="main" disabled={busy}>
