@@ -9,12 +9,14 @@ from hashlib import sha256
 from pathlib import Path, PurePosixPath
 from typing import Protocol
 
+from .core.pack.bundled import bundled
 from .core.pack.data import Data
+from .core.pack.formats.base import Contents
 from .core.pack.media import files_of, missing, renamed
 from .core.pack.media_file import MediaFile, media_file
-from .core.pack.reader import data_of, read_data, read_file, read_text
+from .core.pack.reader import data_of, read_contents, read_data, read_file
 from .core.pack.reading import Reading
-from .core.pack.settings import settings_from
+from .core.pack.settings import Settings
 from .core.pack.text import LARGEST_FILE
 from .core.play.game import Game
 from .core.play.question import Question
@@ -109,25 +111,17 @@ class _Unpacked:
     file: str
 
     def pack(self, name: str, shown_as: str) -> Reading:
-        told = self.bundle.reading.get(name, {})
-        settings = settings_from(told.get("settings") or {})
-        if sheet := told.get("sheet"):
-            text = self._bytes(name).decode("utf-8", "replace")
-            return read_text(shown_as, text, str(sheet), settings, load_data=self._table)
-        return read_file(shown_as, self._bytes(name), settings, load_data=self._table)
+        return read_contents(shown_as, *self._bundled(name), load_data=self._table)
 
     def _table(self, table: str) -> Data:
         name = next((name for name in (table, f"packs/{table}") if name in self.bundle.packs), table)
-        told = self.bundle.reading.get(name, {})
-        if sheet := told.get("sheet"):
-            return data_of(name, self._bytes(name).decode("utf-8", "replace"), str(sheet))
-        return read_data(name, self._bytes(name))
+        return data_of(name, *self._bundled(name))
 
-    def _bytes(self, name: str) -> bytes:
-        try:
-            return self.bundle.packs[name]
-        except KeyError:
-            raise Refused(f"There is no file {name} in {self.file}.") from None
+    def _bundled(self, name: str) -> tuple[Contents, Settings]:
+        data = self.bundle.packs.get(name)
+        if data is None:
+            raise Refused(f"There is no file {name} in {self.file}.")
+        return bundled(name, data, self.bundle.reading.get(name, {}))
 
     def has(self, file: str, pack: str) -> bool:
         return file in self.bundle.media

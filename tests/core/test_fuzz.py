@@ -12,7 +12,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack import plain_lines
-from dicetrail.core.pack.formats import ENDINGS, file_text, write_file
+from dicetrail.core.pack.formats import ENDINGS, contents_of, write_file
 from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.pack.records import DELIMITERS
 from dicetrail.core.pack.text import split_lines
@@ -92,7 +92,7 @@ class Fuzz(unittest.TestCase):
         except Refused as refused:
             self.assertRegex(str(refused), r"(?s)\S.*[.?]$")
             return False
-        lines = split_lines(file_text(name, data)[0])
+        lines = split_lines(contents_of(name, data).text)
         self.assertEqual([line.raw for line in reading.lines], lines)
         states = [line.state for line in reading.lines]
         read = sum(state in ("question", "header") for state in states)
@@ -115,7 +115,7 @@ class Fuzz(unittest.TestCase):
         read = sum(self.accounted(*mutated(seed)) for seed in range(4000))
         self.assertGreater(read, 3000)
 
-    @settings(max_examples=1000, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+    @settings(max_examples=1000, suppress_health_check=[HealthCheck.too_slow])
     @given(
         st.sampled_from([*ENDINGS, "txt"]),
         st.one_of(st.binary(max_size=120), st.text(max_size=60).map(str.encode)),
@@ -147,7 +147,7 @@ class Fuzz(unittest.TestCase):
                             archive.writestr(other, change if other == name else content)
                     self.accounted(f"damaged.{ending}", out.getvalue())
 
-    @settings(max_examples=300, deadline=None)
+    @settings(max_examples=300)
     @given(
         st.lists(
             st.sampled_from(

@@ -19,7 +19,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from dicetrail.core.pack.formats import file_text
+from dicetrail.core.pack.formats import contents_of
 from dicetrail.core.pack.reader import data_of, read_file, read_text
 from dicetrail.core.pack.settings import Settings
 from dicetrail.core.pack.shape import SHORTEST_LINE
@@ -110,7 +110,7 @@ class AsQuestionFiles(unittest.TestCase):
 
 class ThroughTable(unittest.TestCase):
     def supply(self, name: str, data: bytes, recipe: str) -> Supply:
-        reading = read_text("pack.yaml", recipe, load_data=lambda _: data_of(name, *file_text(name, data)))
+        reading = read_text("pack.yaml", recipe, load_data=lambda _: data_of(name, contents_of(name, data)))
         self.assertEqual(reading.snags, [])
         return Supply(reading.questions[0], dice=3)
 

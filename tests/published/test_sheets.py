@@ -11,7 +11,7 @@ from odf.opendocument import OpenDocumentSpreadsheet, load
 from odf.table import Table, TableCell, TableRow
 from odf.text import LineBreak, P, S
 
-from dicetrail.core.pack.formats import file_text
+from dicetrail.core.pack.formats import contents_of
 from dicetrail.core.pack.formats.ods import Ods
 from dicetrail.core.pack.formats.xlsx import Xlsx
 from dicetrail.core.pack.reader import read_file
@@ -97,8 +97,8 @@ class Read(unittest.TestCase):
         table.addElement(row)
         out = io.BytesIO()
         document.write(out)
-        text, kind = file_text("a.ods", out.getvalue())
-        self.assertEqual(kind, "ods")
+        contents = contents_of("a.ods", out.getvalue())
+        self.assertEqual(contents.encoding, "ods")
         self.assertEqual(
-            text, 'question,answer,wrong 1\nWhich?,a,b\n\n\n"Two   blanks\nand a line?",2.5,2.5\n'
+            contents.text, 'question,answer,wrong 1\nWhich?,a,b\n\n\n"Two   blanks\nand a line?",2.5,2.5\n'
         )

@@ -13,6 +13,7 @@ from ..snag import Refused
 from .blocks import Blocks
 from .data import DataLoader, no_data
 from .formats import COMMAS, STRUCTURED, TABLE, TABS
+from .formats.base import Contents
 from .formats.separated import line_of
 from .kinds import WRITTEN
 from .misfit import Misfit
@@ -20,10 +21,10 @@ from .notation import join_bars
 from .patching import patched
 from .progress import Progress
 from .question_maker import QuestionMaker
-from .reader import MOST_LINES, read_text
+from .reader import MOST_LINES, read_contents
 from .reading import Reading
 from .record import WrittenRecord
-from .records import MARKS, split_records
+from .records import MARKS, Record, split_records
 from .roles import Role, repeated
 from .row import CellRow, Columns
 from .settings import Settings
@@ -43,18 +44,26 @@ class Source:
 
     _reading: Reading | None = field(default=None, init=False, compare=False, repr=False)
     _before: Reading | None = field(default=None, init=False, compare=False, repr=False)
+    _records: tuple[Record, ...] | None = field(default=None, init=False, compare=False, repr=False)
+
+    @classmethod
+    def of(cls, name: str, contents: Contents, settings: Settings, load_data: DataLoader) -> Source:
+        """What a file holds, as a pack."""
+        source = cls(name, contents.text, contents.encoding, settings, load_data)
+        source._records = contents.records
+        return source
 
     def read(self, progress: Progress | None = None) -> Reading:
         """What stands in it. Raises :class:`Refused`, and InterruptedError where ``progress`` does."""
         if self._reading is None:
-            self._reading = read_text(
+            self._reading = read_contents(
                 self.name,
-                self.text,
-                self.encoding,
+                Contents(self.text, self.encoding, self._records),
                 self.settings,
                 load_data=self.load_data,
                 progress=progress,
             )
+            self._records = None
             if self._before is not None:
                 self._reading.share(self._before)
                 self._before = None

@@ -11,7 +11,8 @@ from ..snag import Refused, Snag
 from .collecting import Collector
 from .data import Data, DataLoader, no_data
 from .flat import flat
-from .formats import SHEETS, STRUCTURED, TABLE, file_text, layout_of
+from .formats import SHEETS, STRUCTURED, TABLE, contents_of, layout_of
+from .formats.base import Contents
 from .header import header_of
 from .known_by import asked_of
 from .lists import ListReader, names_of_groups
@@ -44,8 +45,8 @@ def read_file(
     progress: Progress | None = None,
 ) -> Reading:
     """Read a question file. Raises :class:`~dicetrail.core.snag.Refused` where nothing in it can be read."""
-    text, encoding = file_text(name, data, progress)
-    return read_text(name, text, encoding, settings, load_data=load_data, progress=progress)
+    contents = contents_of(name, data, progress)
+    return read_contents(name, contents, settings, load_data=load_data, progress=progress)
 
 
 def read_text(
@@ -57,12 +58,24 @@ def read_text(
     load_data: DataLoader = no_data,
     progress: Progress | None = None,
 ) -> Reading:
-    """Read questions from a text: cells parted by tabs, commas or semicolons, or JSON or YAML.
+    """Read questions from a text, as :func:`read_contents` does."""
+    return read_contents(name, Contents(text, encoding), settings, load_data=load_data, progress=progress)
+
+
+def read_contents(
+    name: str,
+    contents: Contents,
+    settings: Settings | None = None,
+    *,
+    load_data: DataLoader = no_data,
+    progress: Progress | None = None,
+) -> Reading:
+    """Read questions from what a file holds: cells parted by tabs, commas or semicolons, or JSON or YAML.
 
     Raises :class:`~dicetrail.core.snag.Refused` for JSON or YAML without any list.
     """
     with _no_collecting():
-        return Reader(name, text, encoding, settings or Settings(), load_data, progress).reading
+        return Reader(name, contents, settings or Settings(), load_data, progress).reading
 
 
 @contextmanager
@@ -81,14 +94,13 @@ def _no_collecting() -> Iterator[None]:
 
 def read_data(name: str, data: bytes) -> Data:
     """A data table: the names of its columns, and its rows. Raises Refused where it is none."""
-    return data_of(name, *file_text(name, data))
+    return data_of(name, contents_of(name, data))
 
 
-def data_of(name: str, text: str, encoding: str = "utf-8", settings: Settings | None = None) -> Data:
-    """The data table that a text is. Raises Refused."""
-    lines = split_lines(text)
-    table = encoding in SHEETS or layout_of(name, text) == TABLE
-    _, records = _records(name, text, lines, _mark(name, lines, encoding, settings) if table else "")
+def data_of(name: str, contents: Contents, settings: Settings | None = None) -> Data:
+    """The data table that a file holds. Raises Refused."""
+    lines = split_lines(contents.text)
+    _, records = _records(name, contents, lines, _mark(name, contents, lines, settings))
     filled = [record.cells for record in records if record.cells]
     if len(filled) < 2:
         raise Refused(f"{name} is no table: there should be a line of column names, and rows under it.")
@@ -97,18 +109,24 @@ def data_of(name: str, text: str, encoding: str = "utf-8", settings: Settings | 
     )
 
 
-def _mark(name: str, lines: Sequence[str], encoding: str, settings: Settings | None) -> str:
-    """The mark between the cells of a table: as it was set, as a spreadsheet was written, or as it seems."""
+def _mark(name: str, contents: Contents, lines: Sequence[str], settings: Settings | None) -> str:
+    """The mark between the cells of a table: as it was set, as a spreadsheet was written, or as it seems;
+    "" for what is no table."""
+    sheet = contents.encoding in SHEETS
+    if not sheet and layout_of(name, contents.text) != TABLE:
+        return ""
     if settings is not None and settings.delimiter:
         return MARKS[settings.delimiter]
-    return "," if encoding in SHEETS else guess_delimiter(name, lines)
+    return "," if sheet else guess_delimiter(name, lines)
 
 
-def _records(name: str, text: str, lines: Sequence[str], mark: str) -> tuple[str, list[Record]]:
+def _records(name: str, contents: Contents, lines: Sequence[str], mark: str) -> tuple[str, Sequence[Record]]:
     """The layout and the records of a text. Those of a list by name come after a made-up header at line 0."""
+    if mark == "," and contents.records is not None and len(lines) <= MOST_LINES:
+        return TABLE, contents.records
     if mark:
         return TABLE, list(split_records(lines[:MOST_LINES], mark))
-    layout = layout_of(name, text)
+    layout = layout_of(name, contents.text)
     found: list[tuple[int, tuple[str, ...], dict[str, str], str]] = []
     heads: dict[str, None] = {}
     for piece in STRUCTURED[layout].pieces("\n".join(lines)):
@@ -134,17 +152,16 @@ class Reader:
     def __init__(
         self,
         name: str,
-        text: str,
-        encoding: str,
+        contents: Contents,
         settings: Settings,
         load_data: DataLoader,
         progress: Progress | None,
     ) -> None:
-        lines = split_lines(text)
-        sheet = encoding in SHEETS
-        self._table = sheet or layout_of(name, text) == TABLE
-        self._mark = _mark(name, lines, encoding, settings) if self._table else ""
-        layout, records = _records(name, text, lines, self._mark)
+        lines = split_lines(contents.text)
+        sheet = contents.encoding in SHEETS
+        self._mark = _mark(name, contents, lines, settings)
+        self._table = bool(self._mark)
+        layout, records = _records(name, contents, lines, self._mark)
         filled = [record for record in records if record.cells]
         self._header = header_of(filled, settings, table=self._table)
         heads = self._header.heads
@@ -162,7 +179,7 @@ class Reader:
         self._maker = QuestionMaker(name, truth=truth, groups=groups, load_data=load_data)
         self._seen: Seen = {}
         mark = DELIMITERS.get(self._mark, "")
-        self.reading = Reading(name, encoding, layout, mark, self._roles, heads, lines)
+        self.reading = Reading(name, contents.encoding, layout, mark, self._roles, heads, lines)
         self._collector = Collector(self.reading, self._mark, by_header=bool(heads))
         if is_lists:
             ListReader(self._roles, self._header, settings, self._maker, self._collector).read(

@@ -4,24 +4,23 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import asdict, dataclass, replace
+from dataclasses import dataclass, replace
 from hashlib import sha256
 from typing import Literal
 
 from sqlalchemy.orm import Session
 
+from ...core.pack.bundled import bundled, told_of
 from ...core.pack.editing import Source
-from ...core.pack.formats import SHEETS, file_text
 from ...core.pack.media import files_of
 from ...core.pack.media_file import MediaFile, media_file
-from ...core.pack.settings import Settings, settings_from
 from ...core.rules.bundle import Bundle, read_bundle
 from ...core.rules.files import files_named
 from ...core.snag import Refused
 from ...store import games, media, packs
 from ...store.models import Pack, StoredGame
 from ...store.naming import free, numbered
-from ...store.standing import Shelved, standing
+from ...store.standing import standing
 from . import Workshop
 from .games import roll
 from .settings import read_settings
@@ -46,20 +45,16 @@ def bundle_of(session: Session, workshop: Workshop, game: StoredGame) -> Bundle:
     if reading.document is not None:
         files |= files_named(reading.document)
     found = [media.media_named(session, file) for file in sorted(files)]
-    told = {name: _told(session, pack) for name, pack in named.items()}
+    told = {
+        name: told_of(pack.encoding, read_settings(packs.settings_of(session, pack)))
+        for name, pack in named.items()
+    }
     return Bundle(
         text=game.text,
         packs={name: packs.text_of(session, pack).encode() for name, pack in named.items()},
         media={one.name: one.data for one in found if one},
         reading={name: how for name, how in told.items() if how},
     )
-
-
-def _told(session: Session, pack: Shelved) -> dict[str, object]:
-    """What a bundle says of how a pack is read: nothing where that is left to the guess."""
-    settings = read_settings(packs.settings_of(session, pack))
-    told: dict[str, object] = {} if settings == Settings() else {"settings": asdict(settings)}
-    return told | ({"sheet": pack.encoding} if pack.encoding in SHEETS else {})
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,11 +90,9 @@ def _name_here(session: Session, file: MediaFile) -> str:
 
 
 def _source(workshop: Workshop, bundle: Bundle, name: str, data: bytes, called: Mapping[str, str]) -> Source:
-    told = bundle.reading.get(name, {})
-    settings = settings_from(told.get("settings") or {})
-    sheet = told.get("sheet")
-    text, encoding = (data.decode("utf-8", "replace"), sheet) if sheet in SHEETS else file_text(name, data)
-    return Source(name, _renamed(text, called), str(encoding), settings, workshop.packs.tables())
+    contents, settings = bundled(name, data, bundle.reading.get(name, {}))
+    text = _renamed(contents.text, called)
+    return Source(name, text, contents.encoding, settings, workshop.packs.tables())
 
 
 def _renamed(text: str, called: Mapping[str, str]) -> str:

@@ -10,7 +10,7 @@ from sqlalchemy import event
 from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
-from ...core.pack.formats import file_text
+from ...core.pack.formats import contents_of
 from ...core.pack.media import missing
 from ...core.pack.progress import Progress
 from ...core.pack.reading import Reading
@@ -127,8 +127,8 @@ class PackShelf:
     ) -> Source:
         """A file as it would be kept. Raises Refused."""
         base = filename.replace("\\", "/").rsplit("/", 1)[-1].strip()[:120] or "pasted.tsv"
-        text, encoding = file_text(base, data, progress)
-        source = Source(f"packs/{base}", text, encoding, settings or Settings(), self.tables())
+        contents = contents_of(base, data, progress)
+        source = Source.of(f"packs/{base}", contents, settings or Settings(), self.tables())
         source.read(progress)
         return source
 

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from sqlalchemy.orm import Session
 
 from ...core.pack.data import Data
+from ...core.pack.formats.base import Contents
 from ...core.pack.reader import data_of
 from ...core.snag import Refused
 from ...store import packs
@@ -32,6 +33,7 @@ class Tables:
                 pack = packs.pack_named(session, known)
                 self.used[known] = standing(session).version(known)
                 if pack is not None:
-                    text, settings = packs.text_of(session, pack), packs.settings_of(session, pack)
-                    return data_of(pack.name, text, pack.encoding, read_settings(settings))
+                    contents = Contents(packs.text_of(session, pack), pack.encoding)
+                    settings = read_settings(packs.settings_of(session, pack))
+                    return data_of(pack.name, contents, settings)
         raise Refused(f"There is no table {name} on the shelf. Bring the file that holds it.")

@@ -8,7 +8,7 @@ from ...play.question import Question
 from ...snag import Refused
 from ..progress import Progress
 from ..text import check_size
-from .base import Format, Structured
+from .base import Contents, Format, Structured
 from .json_lines import JsonLines
 from .json_list import JsonList
 from .ods import Ods
@@ -36,11 +36,11 @@ def layout_of(name: str, text: str) -> str:
     return next((form.name for form in STRUCTURED.values() if form.fits(ending, text)), TABLE)
 
 
-def file_text(name: str, data: bytes, progress: Progress | None = None) -> tuple[str, str]:
-    """A file as text, and the encoding it was in (``xlsx`` or ``ods`` for a spreadsheet). Raises Refused."""
+def contents_of(name: str, data: bytes, progress: Progress | None = None) -> Contents:
+    """What a file holds; its encoding is ``xlsx`` or ``ods`` for a spreadsheet. Raises Refused."""
     check_size(data, name)
     form = next((form for form in FORMATS if form.holds(name, data)), FORMATS[0])
-    return form.text(name, data, progress)
+    return form.read(name, data, progress)
 
 
 def write_file(name: str, questions: Sequence[Question]) -> bytes:

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from ...play.question import Question
 from ..progress import Progress
 from ..record import WrittenRecord
+from ..records import Record
 from ..text import decode
 from ..writing import to_record
 
@@ -27,6 +28,19 @@ class Piece:
     source: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class Contents:
+    """What a file holds: the text of a pack, and the encoding it was in.
+
+    ``records`` are those of the text where the format knows them, as a spreadsheet does: then nobody needs to
+    split it. They are what splitting would give.
+    """
+
+    text: str
+    encoding: str = "utf-8"
+    records: tuple[Record, ...] | None = field(default=None, repr=False)
+
+
 class Format:
     """A file format: how its files become the text of a pack, and how questions are written as one.
 
@@ -43,9 +57,9 @@ class Format:
         """Whether a file that is not told by its text is one of these."""
         return False
 
-    def text(self, name: str, data: bytes, progress: Progress | None) -> tuple[str, str]:
-        """A file as text, and the encoding it was in. Raises Refused."""
-        return decode(data, name)
+    def read(self, name: str, data: bytes, progress: Progress | None) -> Contents:
+        """What a file holds. Raises Refused."""
+        return Contents(*decode(data, name))
 
     def write(self, questions: Sequence[Question]) -> bytes:
         """Questions as a file."""

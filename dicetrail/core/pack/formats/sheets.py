@@ -1,4 +1,4 @@
-"""What spreadsheets have in common: their first filled sheet becomes comma-separated text."""
+"""What spreadsheets have in common: their first filled sheet is a table of comma-separated text."""
 
 from __future__ import annotations
 
@@ -15,9 +15,11 @@ from defusedxml.ElementTree import ParseError
 from ...play.question import Question
 from ...snag import Refused
 from ..progress import Progress
+from ..records import LONGEST_RECORD, Record
 from ..text import LARGEST_FILE, decode
 from ..writing import to_table
-from .base import Format
+from .base import Contents, Format
+from .separated import quoted_line
 
 LARGEST_UNPACKED = 250 * 2**20
 """Bytes that a spreadsheet may have once it is unpacked."""
@@ -53,15 +55,15 @@ class Sheet(Format):
         header, rows = to_table(questions)
         return self.bytes_of([header, *rows])
 
-    def text(self, name: str, data: bytes, progress: Progress | None) -> tuple[str, str]:
-        """The first filled sheet as comma-separated text (RFC 4180), a row a line, and the format's name.
+    def read(self, name: str, data: bytes, progress: Progress | None) -> Contents:
+        """The first filled sheet as comma-separated text (RFC 4180), a row a line, and its records.
 
         A row takes several lines where one of its cells does. ``progress`` is told the number of rows read,
         and 0 for how many there will be. Raises :class:`Refused`, and what ``progress`` raises.
         """
         _check_parts(data, name)
         try:
-            text = self._joined(name, self._bounded(self.rows(data)), progress)
+            records = tuple(_records(name, self._bounded(self.rows(data)), progress))
         except (Refused, InterruptedError):
             raise
         except (DefusedXmlException, ParseError) as error:
@@ -74,38 +76,47 @@ class Sheet(Format):
                 f"{name} can't be read as a spreadsheet ({type(error).__name__}: {error}). Save it anew and"
                 " bring that, or save it as comma-separated text."
             ) from None
+        text = "".join([f"{line}\n" for record in records for line in record.raw])
         decode(text.encode(), name)
-        return text, self.endings[0]
-
-    def _joined(self, name: str, rows: Iterable[list[str]], progress: Progress | None) -> str:
-        out = io.StringIO()
-        writer = csv.writer(out, lineterminator="\n")
-        blanks = 0
-        for number, row in enumerate(rows):
-            if progress is not None and number % 1000 == 0:
-                progress(number, 0)
-            if not row:
-                blanks += 1  # blank rows count only where a filled one follows
-                continue
-            out.write("\n" * blanks)
-            blanks = 0
-            writer.writerow(row)
-            if out.tell() > LARGEST_FILE:
-                raise Refused(
-                    f"The sheet of {name} holds more than {LARGEST_FILE // 2**20} MB of text. Split it into"
-                    " several files."
-                )
-        return out.getvalue()
+        return Contents(text, self.endings[0], records if all(map(_splits_alike, records)) else None)
 
     def _bounded(self, rows: Iterable[Sequence[Any]]) -> Iterator[list[str]]:
         """The rows as texts, without the empty cells at their ends; no more than a pack may have."""
         for number, row in enumerate(rows):
             if number >= MOST_ROWS:
                 raise Refused(f"The sheet has more than {MOST_ROWS - 1:,} rows. Split it into several files.")
-            cells = [self.shown(value) for value in row]
+            cells = [self.shown(value).replace("\r\n", "\n").replace("\r", "\n") for value in row]
             while cells and not cells[-1].strip():
                 cells.pop()
             yield cells
+
+
+def _records(name: str, rows: Iterable[list[str]], progress: Progress | None) -> Iterator[Record]:
+    """The rows as records of comma-separated text."""
+    line, size, blanks = 1, 0, 0
+    for number, row in enumerate(rows):
+        if progress is not None and number % 1000 == 0:
+            progress(number, 0)
+        if not row:
+            blanks += 1  # blank rows count only where a filled one follows
+            continue
+        yield from (Record(line + before, ("",), []) for before in range(blanks))
+        line, blanks = line + blanks, 0
+        written = quoted_line(row, ",")
+        size += len(written) + 1
+        if size > LARGEST_FILE:
+            raise Refused(
+                f"The sheet of {name} holds more than {LARGEST_FILE // 2**20} MB of text. Split it into"
+                " several files."
+            )
+        raw = tuple(written.split("\n"))
+        yield Record(line, raw, row)
+        line += len(raw)
+
+
+def _splits_alike(record: Record) -> bool:
+    """Whether splitting its lines gives the record again: what is very long is taken for an open quote."""
+    return len(record.raw) <= LONGEST_RECORD and sum(map(len, record.raw)) < csv.field_size_limit()
 
 
 def _check_parts(data: bytes, name: str) -> None:

@@ -48,7 +48,7 @@ class Xlsx(Sheet):
             return f"{value:.15g}"
         if isinstance(value, datetime.datetime):
             return value.date().isoformat() if value.time() == datetime.time() else value.isoformat(" ")
-        return str(value).replace("\r\n", "\n").replace("\r", "\n")
+        return str(value)
 
     def bytes_of(self, rows: Iterable[Sequence[str]]) -> bytes:
         """One sheet, every cell a text. Raises Refused where a text is longer than a cell can be."""
