@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from .expressions import LARGEST, Expression, ExpressionError, Names
-from .game import Number
+from .game import Number, Result
 from .moments import MOMENTS, Moment, Onward
 from .program import Program, ReadyRow
 
@@ -73,10 +73,10 @@ def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
     return None
 
 
-def result_after(result: str, row: ReadyRow | None) -> str:
+def result_after(result: Result, row: ReadyRow | None) -> Result:
     """The result of a play after its row at ``over``, which may make something else of a ``done``."""
     then = row.source.then if row is not None else None
-    return then if result == "done" and then in ("won", "lost") else result
+    return then if result == "done" and (then == "won" or then == "lost") else result
 
 
 def leads_to(moment: Moment, row: ReadyRow | None) -> Onward:

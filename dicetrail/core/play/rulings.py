@@ -53,9 +53,12 @@ class Rulings:
         _, tell, ending = self._program.endings[place - 1]
         return End(ending.result, self.text(tell, at, f"ending {place}, tell"), place)
 
-    def award(self, at: int) -> tuple[str, str]:
-        """The title of the first award that holds, and what it says."""
-        place = first_award(self._program, self._names(at), self._trouble(at))
+    def award(self, at: int) -> int | None:
+        """The number (from 1) of the first award that holds."""
+        return first_award(self._program, self._names(at), self._trouble(at))
+
+    def said_of(self, place: int | None, at: int) -> tuple[str, str]:
+        """The title of an award and what it says; nothing where there is none."""
         if place is None:
             return "", ""
         _, tell, award = self._program.awards[place - 1]

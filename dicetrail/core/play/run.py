@@ -19,8 +19,7 @@ has something to do by itself and calls :meth:`Run.tick` when that time has come
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
-from typing import Any, cast
+from typing import Any
 
 from .card import Card
 from .checking import check
@@ -28,21 +27,22 @@ from .clocks import Clock
 from .counts import Counts
 from .deck import Deck
 from .expressions import Names, Value
-from .game import MOST_STEPS, Choices, Move, Number, Result
+from .game import MOST_STEPS, Choices, Move, Number
 from .kinds import input_for, kind_of
-from .moments import ANSWER_MOMENTS, MOMENTS, TOLD_AS, Moment, Onward, Phase
+from .moments import MOMENTS, TOLD_AS, Moment, Phase
 from .names import NOTHING_OPEN, NamesOfRun
 from .played import End, Feedback, Outcome, Turn
 from .program import Program, ReadyRow
 from .question import LABELS
 from .recorder import Recorder
-from .rows import leads_to, result_after
 from .rulings import Rulings
+from .scene import Scene
+from .sequence import Came, close, happen, pause_after
 from .trail import Step
 from .verdict import Verdict
 
 Watch = Callable[["Run", int], None]
-_ENDS: dict[str, Result] = {"leave": "done", "stop": "stopped"}
+_ENDS = {"leave": End("done"), "stop": End("stopped")}
 
 
 class Run:
@@ -69,13 +69,12 @@ class Run:
         self.clock_then: tuple[int, int | None] = (0, None)
         self.game_clock: Clock = Clock.of(program.game.clocks.game)
         self.deck = Deck(program.game, choices)
-        self._first_visit = True
-        self._onward: Onward = "next"
-        self._end: End | None = None
+        self.first_visit = True
+        self._came = Came("begun", None, None, "next")
         self._resume_at = 0
         self._waits_for_player = False
         self._recorder = Recorder((lambda at: watch(self, at)) if watch else None)
-        self._rulings = Rulings(program, self._recorder, self.names)
+        self.rulings = Rulings(program, self._recorder, self.names)
         self.counts.total = self.deck.total
         self.known: dict[str, Value] = {
             **NOTHING_OPEN,
@@ -107,9 +106,9 @@ class Run:
             self._ignore(move, at)
         elif move.do in _ENDS:
             self._stop_clocks(at)
-            self._finish(End(_ENDS[move.do]), at, move=move.do)
+            self._finish(_ENDS[move.do], at, move=move.do)
         elif move.do == "continue":
-            self._record(at, move="continue", next_=TOLD_AS[self._onward])
+            self._record(at, move="continue", next_=TOLD_AS[self._came.onward])
             self._go_on(at)
         elif move.do == "skip":
             self._happen("skipped", at, move="skip")
@@ -178,7 +177,7 @@ class Run:
 
     def _game_clock_ran_out(self, at: int) -> None:
         self._stop_clocks(at)
-        self._finish(self._rulings.ending(at) or End("done"), at, clock="game")
+        self._finish(self.rulings.ending(at) or End("done"), at, clock="game")
 
     def _stop_clocks(self, at: int) -> None:
         self.question_clock.stop(at)
@@ -199,7 +198,7 @@ class Run:
         if verdict.letter:
             turn.tried += (verdict.letter,)
         self.known["hits"] = kind_of(turn.card.question).hits(turn.card, verdict)
-        moment = self._rulings.moment_of(verdict, turn.card.question, last_try=self.counts.tries_left == 1)
+        moment = self.rulings.moment_of(verdict, turn.card.question, last_try=self.counts.tries_left == 1)
         self._happen(moment, at, move=move.written, verdict=verdict, text=text)
 
     # What happens
@@ -218,61 +217,31 @@ class Run:
         self._stop_clocks(at)
         self.clock_then = (self.question_clock.used, self.question_clock.left_at(at))
         phase, before = self.phase, self.meters
-        self.counts.total = self.deck.total
-        self.counts.happened(moment, first_visit=self._first_visit)
-        if MOMENTS[moment].settles:
-            self.asked[-1].outcome = moment
-        row, tell = self._row(moment, at)
-        self._end = self._end_after(moment, row, at)
-        self._onward = "over" if self._end else leads_to(moment, row)
+        scene = Scene(self, at)
+        [came] = happen(scene, moment, stopped=len(self.trail) >= MOST_STEPS)
+        self._came = came
         if self.asked and moment != "begun":
             details["question"] = self.asked[-1].card.question.id
         if verdict is not None:
             details |= {"input": text, "steps": list(verdict.steps)}
-        if self._end and self._end.ending:
-            details["ending"] = self._end.ending
+        if came.end and came.end.ending:
+            details["ending"] = came.end.ending
         self._record(
             at,
             phase=phase,
             move=move,
             verdict=verdict.name if verdict else None,
             moment=moment,
-            row=row,
+            row=came.row,
             before=before,
-            tell=tell,
-            next_=self._end.result if self._end else TOLD_AS[self._onward],
+            tell=scene.tell,
+            next_=came.end.result if came.end else TOLD_AS[came.onward],
             **details,
         )
-        self._show(moment, row, tell, verdict, text)
-        self._pause(moment, row, at)
-
-    def _row(self, moment: Moment, at: int) -> tuple[ReadyRow | None, str]:
-        """Find the moment's first row that holds and do what it does; the row and what it says."""
-        if not self.program.rows[moment]:
-            return None, ""
-        names = self.names(at)
-        row = self._rulings.row(moment, names, at)
-        if row is None:
-            return None, ""
-        effect = self._rulings.effect(row, self.meters, names, at)
-        if effect is not None:
-            self.meters = effect.meters
-            clocks: dict[str, Clock] = {"question": self.question_clock, "game": self.game_clock}
-            for restarted in row.source.restart:
-                clocks[restarted].restart()
-            for name, seconds in effect.seconds:
-                clocks[name].add(seconds)
-        return row, self._rulings.text(row.tell, at, f"row {row.number}, tell")
-
-    def _end_after(self, moment: Moment, row: ReadyRow | None, at: int) -> End | None:
-        """The end that a moment brings, None where the play goes on."""
-        if row is not None and row.source.then in ("won", "lost", "done"):
-            return End(row.source.then)
-        if len(self.trail) >= MOST_STEPS:
-            return End("stopped", "This play was stopped: it went on for too long.")
-        if moment not in ANSWER_MOMENTS and (row is None or not row.source.moves_a_number):
-            return None
-        return self._rulings.ending(at)
+        self._show(moment, came.row, scene.tell, verdict, text)
+        hold, self._waits_for_player = pause_after(came, self.program.game.clocks.breather)
+        self.phase = "feedback"
+        self._resume_at = at + round(hold * 1000)
 
     def _show(
         self, moment: Moment, row: ReadyRow | None, tell: str, verdict: Verdict | None, text: str
@@ -290,27 +259,16 @@ class Run:
             verdict.picks if verdict else (),
         )
 
-    def _pause(self, moment: Moment, row: ReadyRow | None, at: int) -> None:
-        """Stay in the feedback for as long as the row, its cue and the breather say."""
-        hold = row.hold if row else 0.0
-        breather = self.program.game.clocks.breather
-        leaves_question = moment in ANSWER_MOMENTS and self._onward in ("next", "revisit", "over")
-        self._waits_for_player = leaves_question and breather == "player"
-        if leaves_question and breather != "player":
-            hold = max(hold, breather)
-        self.phase = "feedback"
-        self._resume_at = at + round(hold * 1000)
-
     # Going on
 
     def _go_on(self, at: int) -> None:
         self._waits_for_player = False
-        if self._onward != "over" and self.game_clock.left_at(at) == 0:
+        if self._came.onward != "over" and self.game_clock.left_at(at) == 0:
             self._game_clock_ran_out(at)
             return
-        match self._onward:
+        match self._came.onward:
             case "over":
-                self._finish(self._end or End("done"), at)
+                self._finish(self._came.end or End("done"), at)
             case "next":
                 self._open_next(at)
             case "revisit":
@@ -340,11 +298,11 @@ class Run:
     def _open_visit(self, at: int, *, first: bool) -> None:
         question = self.asked[-1].card.question
         self.visit += 1
-        self._first_visit = first
+        self.first_visit = first
         self.asked[-1].tried = ()
         self.known["hits"] = 0
         self.counts.open(kind_of(question).tries(question, self.program.game.tries))
-        self.question_clock = Clock.of(self._rulings.seconds(question, at))
+        self.question_clock = Clock.of(self.rulings.seconds(question, at))
         self._happen("opened", at)
 
     def _ask(self, at: int) -> None:
@@ -362,11 +320,12 @@ class Run:
         """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
         award."""
         before = self.meters
-        row, row_tell = self._row("over", at)
-        end = replace(end, result=cast(Result, result_after(end.result, row)))
-        award, award_tell = self._rulings.award(at)
-        tell = " ".join(part for part in (end.tell, row_tell) if part)
-        self.outcome = Outcome(end.result, tell, award, award_tell, row.source.cue if row else "")
+        scene = Scene(self, at)
+        [closed] = close(scene, end.result)
+        award, award_tell = self.rulings.said_of(closed.award, at)
+        tell = " ".join(part for part in (end.tell, scene.tell) if part)
+        cue = closed.row.source.cue if closed.row else ""
+        self.outcome = Outcome(closed.result, tell, award, award_tell, cue)
         if end.ending:
             details["ending"] = end.ending
         self._recorder.tell_mistakes(self.phase, before)  # nothing comes after the last step
@@ -374,12 +333,12 @@ class Run:
             at,
             move=move,
             moment="over",
-            row=row,
+            row=closed.row,
             before=before,
             tell=tell,
             next_="over",
             **details,
-            result=end.result,
+            result=closed.result,
             award=award or None,
             counts=self.counts.totals(),
         )

@@ -10,23 +10,24 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Iterator
-from contextlib import suppress
 from dataclasses import dataclass
 from fractions import Fraction
 from math import inf
 from typing import Any, NamedTuple
 
 from ...play.deck import Deck, pool
-from ...play.expressions import ExpressionError, Names, Value
-from ...play.game import Choices, Number
+from ...play.expressions import Value
+from ...play.game import Choices, Result
 from ...play.kinds import kind_of
 from ...play.moments import MOMENTS, Moment
+from ...play.played import End
 from ...play.program import Program
-from ...play.rows import Meters, first_award, first_row, meters_after, result_after
+from ...play.rows import Meters
 from ...play.seconds import seconds_of
+from ...play.sequence import close, pause_after
 from ...play.setup import choose
 from ..search.aside import Aside, Carrier
-from ..search.course import Course, Happened
+from ..search.course import AtEnd, Course, Happened
 from ..search.states import TIME_NAMES, State, States, Weighing
 from ..search.watched import LookedAt, looked_at
 from .figures import Figures, Moments
@@ -61,7 +62,7 @@ class Way:
     moment: Moment | None = None
     happened: Happened | None = None
     to: Spot | None = None
-    end: tuple[str, int | None] | None = None
+    end: End | None = None
     at: State | None = None
     first_try: bool = False
 
@@ -102,6 +103,8 @@ class Weighed:
         self.found = Figures(None)
         self._ways: dict[Spot, list[Way]] = {}
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
+        self._time = Moments()
+        """The milliseconds of plays that have ended."""
         self._moved = 0
 
     def figures(self) -> Figures:
@@ -124,6 +127,7 @@ class Weighed:
                 break
             now = self._question(now, asked)
             asked += 1
+        self.found.seconds = self._time.divided_by(1000)
         total = sum(self.found.results.values())
         self.found.left_over = max(0, _largest(_one(self.walker) - total))
         if self.found.left_over < LEFT and self.total is not None:
@@ -193,15 +197,15 @@ class Weighed:
             means[way.moment] = means.get(way.moment, 0) + weight
         if way.first_try:
             means["first_try"] = means.get("first_try", 0) + weight
-        if way.happened is not None and way.happened.row is not None:
-            self.found.rows.add(way.happened.row.number)
+        if way.happened is not None and way.happened.came.row is not None:
+            self.found.rows.add(way.happened.came.row.number)
 
     # The ways from a state
 
     def _next_ways(self, key: Spot, asked: int) -> Iterator[Way]:
         state = key.state
         if self.total is not None and asked >= self.total:
-            yield Way(1, 0, end=("done", None), at=state)
+            yield Way(1, 0, end=End("done"), at=state)
             return
         counts = self.states.read(state)
         counts.asked += 1
@@ -254,30 +258,22 @@ class Weighed:
         spent = key.spent + later if self.game_clock is not None else 0
         also = self._clock(spent)
         happened = self.course.happen(key.state, moment, used / 1000, hits, also)
-        row = happened.row
-        pause = row.hold if row else 0.0
-        breather = self.game.clocks.breather
-        if (
-            MOMENTS[moment].answers
-            and happened.onward in ("next", "revisit", "over")
-            and breather != "player"
-        ):
-            pause = max(pause, breather)
+        came = happened.came
+        pause, _ = pause_after(came, self.game.clocks.breather)
         way = Way(share, later + round(1000 * pause), moment, happened)
         way.first_try = moment == "right" and key.state.first and happened.attempt == 1
-        if happened.end is not None:
-            way.end, way.at = happened.end, happened.after
+        if came.end is not None:
+            way.end, way.at = came.end, happened.after
         elif self.game_clock is not None and spent >= self.game_clock:
             return self._time_is_up(happened.after, way, used, spent)
         else:
-            state = self.course.goes_on(key.state, happened.after, moment, happened.onward)
+            state = self.course.goes_on(key.state, happened.after, moment, came.onward)
             way.to = Spot(state, spent)
         return way
 
     def _time_is_up(self, state: State, way: Way, used: int, spent: int) -> Way:
         """The game's clock has run out."""
-        ending = self.course.ending(state, used / 1000, self._clock(spent))
-        way.end = (self.program.endings[ending - 1][2].result if ending else "done", ending)
+        way.end = self.course.ending(state, used / 1000, self._clock(spent)) or End("done")
         way.at = state
         return way
 
@@ -291,19 +287,13 @@ class Weighed:
     def _finish(self, way: Way, state: State, aside: Aside, one: Moments, asked: int) -> None:
         assert way.end is not None
         weight = one.weight * way.share
-        result, meters, award = self._ended(state, aside, way.end[0], asked)
+        result, meters, award = self._ended(state, aside, way.end.result, asked)
         found = self.found
         found.add(result, award, meters.items(), weight)
         found.asked.add(asked, weight)
-        found.seconds.weight += weight
-        found.seconds.sum += (one.sum + way.later * one.weight) * way.share / 1000
-        square = one.square + 2 * way.later * one.sum + way.later * way.later * one.weight
-        found.seconds.square += square * way.share / 1_000_000
-        if _largest(weight):
-            found.seconds.low = min(found.seconds.low, (one.low + way.later) / 1000)
-            found.seconds.high = max(found.seconds.high, (one.high + way.later) / 1000)
+        self._time.merge(one, way.share, way.later)
 
-    def _ended(self, state: State, aside: Aside, result: str, asked: int) -> tuple[str, Meters, str]:
+    def _ended(self, state: State, aside: Aside, result: Result, asked: int) -> tuple[str, Meters, str]:
         """The result, the final meters and the award of plays that end alike."""
         key = (state, aside, result, asked)
         known = self._ends.get(key)
@@ -311,26 +301,16 @@ class Weighed:
             known = self._ends[key] = self._look_at_end(state, aside, result, asked)
         return known
 
-    def _look_at_end(self, state: State, aside: Aside, result: str, asked: int) -> tuple[str, Meters, str]:
+    def _look_at_end(self, state: State, aside: Aside, result: Result, asked: int) -> tuple[str, Meters, str]:
         names: dict[str, Value] = {**self.course.known(state, 0), **self.carrier.named(aside), "asked": asked}
         right = names["right"]
         names["percent"] = 100 * right / asked if asked and isinstance(right, int | float) else 0
-        meters: Meters = {name: _number(names, name) for name in self.program.meters}
-        row = first_row(self.program.rows["over"], names, lambda *_: None)
-        if row is not None:
-            self.found.rows.add(row.number)
-            with suppress(ExpressionError):
-                meters = meters_after(self.program, row, meters, names)
-            names |= meters
-        place = first_award(self.program, names, lambda *_: None)
-        award = "" if place is None else self.game.awards[place - 1].title
-        return result_after(result, row), meters, award
-
-
-def _number(names: Names, name: str) -> Number:
-    value = names[name]
-    assert isinstance(value, int | float)
-    return value
+        end = AtEnd(self.program, names, lambda *_: None)
+        [closed] = close(end, result)
+        if closed.row is not None:
+            self.found.rows.add(closed.row.number)
+        award = "" if closed.award is None else self.game.awards[closed.award - 1].title
+        return closed.result, end.meters, award
 
 
 def _shares(states: States) -> list[int]:

@@ -49,6 +49,13 @@ class Moments:
         self.square += (other.square + 2 * later * other.sum + later * later * other.weight) * factor
         self.low, self.high = min(self.low, other.low + later), max(self.high, other.high + later)
 
+    def divided_by(self, unit: int) -> Moments:
+        """The same plays, their values in another unit."""
+        other = Moments()
+        other.weight, other.sum, other.square = self.weight, self.sum / unit, self.square / unit**2
+        other.low, other.high = self.low / unit, self.high / unit
+        return other
+
     def spread(self) -> Spread:
         """What was added, as a spread."""
         if not self.weight:

@@ -19,7 +19,8 @@ from ...play.run import Run
 from ...play.setup import LARGEST_DICE, choose
 from .company import Company
 from .figures import Figures, Moments
-from .straight import COUNTED, Played, Straight, Unsaid, asked_of, straight
+from .straight import Played, Straight, asked_of, straight
+from .straight_writer import COUNTED, Unsaid
 from .walker import Walker
 
 Progress = Callable[[int, int], None]

@@ -1,44 +1,114 @@
 """The course of a play: what a moment does at a state, and where the play goes from there.
 
-Here stands once, for states, what :mod:`...play.run` does for one play: a moment counts, finds its row, does
-what the row says, looks at the endings and goes on.
+What follows on what stands in :mod:`...play.sequence`; a state is a stage of it, and so is an end.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import cast
 
 from ...play.counts import Counts
 from ...play.expressions import ExpressionError, Names, Value
-from ...play.moments import MOMENTS, Moment, Onward
+from ...play.game import Number
+from ...play.moments import Moment, Onward
+from ...play.played import End
 from ...play.program import Program, ReadyRow
-from ...play.rows import Meters, Trouble, first_ending, first_row, leads_to, meters_after
+from ...play.rows import Meters, Trouble, first_award, first_ending, first_row, meters_after
+from ...play.sequence import Came, happen
 from .aside import Carrier, Does
 from .states import State, States
 
 
 @dataclass(frozen=True, slots=True)
 class Happened:
-    """What a moment did: its row, what that did to the meters and to the values carried aside, the state
-    after it, how the play ends there (None: it goes on) with the number of its ending, and where it goes."""
+    """What a moment did: to the meters and to the values carried aside, the state after it, and what came
+    of it."""
 
+    came: Came
     attempt: int
     names: Names
-    row: ReadyRow | None
     before: Meters
     meters: Meters
     does: Does
     after: State
-    end: tuple[str, int | None] | None
-    onward: Onward
+
+
+class _AtState:
+    """A state as a stage: what becomes of it there."""
+
+    def __init__(
+        self, course: Course, state: State, used: float, hits: int, also: Mapping[str, Value] | None
+    ) -> None:
+        self._course, self._state, self._used, self._hits, self._also = course, state, used, hits, also
+        self.before = self.meters = course.states.meters_of(state)
+        self.counts, self.does = course.states.read(state), cast(Does, {})
+        self.names: dict[str, Value] = {}
+
+    def count(self, moment: Moment) -> None:
+        course, state, plain = self._course, self._state, Counts()
+        self.counts.happened(moment, first_visit=state.first)
+        plain.attempt = self.counts.attempt
+        plain.happened(moment, first_visit=state.first)
+        self.does = course.carrier.of_counts(plain)
+        self.names = course.states.known(state.sort, self.before, self.counts, self._used, self._hits)
+        if self._also:
+            self.names |= self._also
+
+    def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
+        return (first_row(self._course.program.rows[moment], self.names, self._course.trouble),)
+
+    def apply(self, row: ReadyRow) -> None:
+        """Change the meters, and note what becomes of the values carried aside."""
+        course, carrier = self._course, self._course.carrier
+        try:
+            of_row = carrier.of_row(row, self.names)
+            at_all = {**self.before, **dict.fromkeys(carrier.meters, 0)}
+            after = meters_after(course.program, row, at_all, self.names)
+        except ExpressionError as error:
+            course.trouble(f"row {row.number}", error)
+            return
+        self.meters = {name: after[name] for name in self.before}
+        self.does = self.does | of_row
+
+    @property
+    def after(self) -> State:
+        """The state that it has become."""
+        counts = self._course.states.kept(self.counts)
+        return self._state._replace(meters=tuple(self.meters.values()), counts=counts)
+
+    def endings(self) -> tuple[End | None]:
+        return (self._course.ending(self.after, self._used, self._also),)
+
+
+class AtEnd:
+    """The end of a play as a stage. ``names`` are known there, and ``meters`` are the final ones."""
+
+    def __init__(self, program: Program, names: dict[str, Value], trouble: Trouble) -> None:
+        self.names = names
+        self.meters: Meters = {name: cast(Number, names[name]) for name in program.meters}
+        self._program, self._trouble = program, trouble
+
+    def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
+        return (first_row(self._program.rows[moment], self.names, self._trouble),)
+
+    def apply(self, row: ReadyRow) -> None:
+        try:
+            self.meters = meters_after(self._program, row, self.meters, self.names)
+        except ExpressionError as error:
+            self._trouble(f"row {row.number}", error)
+        self.names = {**self.names, **self.meters}
+
+    def awards(self) -> tuple[int | None]:
+        return (first_award(self._program, self.names, self._trouble),)
 
 
 class Course:
     """The course of a game's plays, from state to state. ``trouble`` is told of what has no value."""
 
     def __init__(self, program: Program, states: States, carrier: Carrier, trouble: Trouble) -> None:
-        self.program, self.states, self.carrier, self._trouble = program, states, carrier, trouble
+        self.program, self.states, self.carrier, self.trouble = program, states, carrier, trouble
 
     def happen(
         self,
@@ -49,20 +119,11 @@ class Course:
         also: Mapping[str, Value] | None = None,
     ) -> Happened:
         """A moment at a state; ``also`` is known besides what the state tells."""
-        counts, plain = self.states.read(state), Counts()
-        counts.happened(moment, first_visit=state.first)
-        plain.attempt = counts.attempt
-        plain.happened(moment, first_visit=state.first)
-        meters = self.states.meters_of(state)
-        names = self.states.known(state.sort, meters, counts, used, hits)
-        if also:
-            names |= also
-        row = first_row(self.program.rows[moment], names, self._trouble)
-        changed, does = self._done(row, meters, names, self.carrier.of_counts(plain))
-        after = state._replace(meters=tuple(changed.values()), counts=self.states.kept(counts))
-        end = self._end_after(after, moment, row, used, also)
-        onward: Onward = "over" if end else leads_to(moment, row)
-        return Happened(counts.attempt, names, row, meters, changed, does, after, end, onward)
+        stage = _AtState(self, state, used, hits, also)
+        [came] = happen(stage, moment)
+        return Happened(
+            came, stage.counts.attempt, stage.names, stage.before, stage.meters, stage.does, stage.after
+        )
 
     def goes_on(self, state: State, after: State, moment: Moment, onward: Onward) -> State:
         """The state a play goes on to from ``after`` a moment that happened at ``state``."""
@@ -76,42 +137,14 @@ class Course:
         counts.attempt += 1
         return after._replace(step="ask", counts=self.states.kept(counts))
 
-    def ending(self, state: State, used: float, also: Mapping[str, Value] | None = None) -> int | None:
-        """The number of the first ending that holds at a state."""
+    def ending(self, state: State, used: float, also: Mapping[str, Value] | None = None) -> End | None:
+        """The end that the first ending brings which holds at a state."""
         if not self.program.endings:
             return None
         names = self.known(state, used)
-        return first_ending(self.program, {**names, **also} if also else names, self._trouble)
+        place = first_ending(self.program, {**names, **also} if also else names, self.trouble)
+        return End(self.program.endings[place - 1][2].result, ending=place) if place else None
 
     def known(self, state: State, used: float) -> dict[str, Value]:
         """What expressions know at a state."""
         return self.states.known(state.sort, self.states.meters_of(state), self.states.read(state), used)
-
-    def _done(self, row: ReadyRow | None, meters: Meters, names: Names, does: Does) -> tuple[Meters, Does]:
-        """The meters after a row, and what becomes of the values carried aside."""
-        if row is None:
-            return meters, does
-        try:
-            of_row = self.carrier.of_row(row, names)
-            after = meters_after(
-                self.program, row, {**meters, **dict.fromkeys(self.carrier.meters, 0)}, names
-            )
-        except ExpressionError as error:
-            self._trouble(f"row {row.number}", error)
-            return meters, does
-        return {name: after[name] for name in meters}, does | of_row
-
-    def _end_after(
-        self,
-        after: State,
-        moment: Moment,
-        row: ReadyRow | None,
-        used: float,
-        also: Mapping[str, Value] | None,
-    ) -> tuple[str, int | None] | None:
-        if row is not None and row.source.then in ("won", "lost", "done"):
-            return row.source.then, None
-        if not MOMENTS[moment].answers and (row is None or not row.source.moves_a_number):
-            return None
-        ending = self.ending(after, used, also)
-        return (self.program.endings[ending - 1][2].result, ending) if ending else None

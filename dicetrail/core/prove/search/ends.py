@@ -5,10 +5,12 @@ from __future__ import annotations
 from typing import cast
 
 from ...play.expressions import ExpressionError, Names, Value
-from ...play.game import Number
+from ...play.game import Result
 from ...play.program import Program
-from ...play.rows import Meters, Trouble, first_award, first_row, meters_after, result_after
+from ...play.rows import Trouble
+from ...play.sequence import close
 from .aside import Aside, Carrier
+from .course import AtEnd
 from .reach import Reach
 from .watched import LookedAt
 
@@ -25,37 +27,31 @@ class Results:
         self._seen: dict[tuple[Value | None, ...], set[Aside]] = {}
         """The values carried along that were looked at, by the result and what else decides."""
 
-    def look_at(self, names: dict[str, Value], values: set[Aside], result: str) -> None:
+    def look_at(self, names: dict[str, Value], values: set[Aside], result: Result) -> None:
         """Look at plays that ended alike, but for the values they carried along."""
         seen = self._seen.setdefault((result, *map(names.get, self._decides)), set())
         for one in values - seen:
             self._result({**names, **self.carrier.named(one)}, result)
         seen |= values
 
-    def _result(self, names: dict[str, Value], result: str) -> None:
+    def _result(self, names: dict[str, Value], result: Result) -> None:
         if self._percent:
             asked = cast(float, names["asked"])
             names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
         found = self.found
-        meters: Meters = {name: cast(Number, names[name]) for name in self.program.meters}
-        row = first_row(self.program.rows["over"], names, self.trouble)
-        found.results.add(result_after(result, row))
-        if row is not None:
-            found.rows.add(row.number)
-            try:
-                meters = meters_after(self.program, row, meters, names)
-                names = {**names, **meters}
-            except ExpressionError as error:
-                self.trouble(f"row {row.number}", error)
-        for name, value in meters.items():
+        end = AtEnd(self.program, names, self.trouble)
+        [closed] = close(end, result)
+        found.results.add(closed.result)
+        if closed.row is not None:
+            found.rows.add(closed.row.number)
+        for name, value in end.meters.items():
             found.values.setdefault(name, set()).add(value)
-        award = first_award(self.program, names, self.trouble)
-        if award is not None:
-            found.awards.add(award)
-            self._look_for_shadows(award, names)
+        if closed.award is not None:
+            found.awards.add(closed.award)
+            self._look_for_shadows(closed.award, end.names)
         elif self.program.awards and found.no_award is None:
             found.no_award = {
-                name: names[name] for condition, _, _ in self.program.awards for name in condition.names
+                name: end.names[name] for condition, _, _ in self.program.awards for name in condition.names
             }
 
     def _look_for_shadows(self, given: int, names: Names) -> None:

@@ -8,6 +8,7 @@ from itertools import product
 from ...play.expressions import ExpressionError, Names
 from ...play.game import Choices, Number
 from ...play.moments import MOMENTS, Moment, Onward
+from ...play.played import End
 from ...play.program import Program, ReadyRow
 from ..replay.walks import tidy
 from .aside import Aside, Carrier
@@ -109,7 +110,7 @@ class Search:
     def _next(self, state: State, values: set[Aside]) -> None:
         asked = self._asked(state)
         if self.totals and asked in self.totals:
-            self._finish(state, values, "done", None, state)
+            self._finish(state, values, End("done"), state)
         if not self.states.free and asked >= self.states.total:
             return
         if self.game.clocks.game is not None:
@@ -138,7 +139,7 @@ class Search:
         if rows["unreadable"] and self.game.checking.unreadable == "ask_again":
             moments.append("unreadable")
         if self.game.leave:
-            self._finish(state, values, "done", None, state)
+            self._finish(state, values, End("done"), state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
         for moment in moments:
             for used, hits in product(times, hits_at(moment, sort)):
@@ -150,9 +151,7 @@ class Search:
             self._time_is_up(state, values)
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
-        ending = self.course.ending(state, 0)
-        result = self.program.endings[ending - 1][2].result if ending else "done"
-        self._finish(state, values, result, ending, state)
+        self._finish(state, values, self.course.ending(state, 0) or End("done"), state)
 
     # A moment
 
@@ -168,7 +167,7 @@ class Search:
         """A moment at a state, and where the play goes from there."""
         self.move = MOMENTS[moment].move + (f" @{used:g}" if used and moment != "late" else "")
         happened = self.course.happen(state, moment, used, hits)
-        row, end, onward = happened.row, happened.end, happened.onward
+        _, row, end, onward = happened.came
         if row is not None:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)
@@ -177,12 +176,12 @@ class Search:
             if row.number in self.spoken:
                 self._try_to_say(row, happened.names)
         values, changes = self._moved(happened, values)
-        self.found.flow[moment, end[0] if end else onward] += 1
+        self.found.flow[moment, end.result if end else onward] += 1
         if moment != "begun":
             attempt = happened.attempt if moment in ("right", "wrong", "close") else 0
             self._note((moment, attempt), row, changes)
         if end is not None:
-            self._finish(happened.after, values, *end, source)
+            self._finish(happened.after, values, end, source)
         else:
             self._go_on(state, happened.after, values, moment, onward, source)
 
@@ -226,14 +225,12 @@ class Search:
 
     # The end
 
-    def _finish(
-        self, state: State, values: set[Aside], result: str, ending: int | None, source: State | None
-    ) -> None:
+    def _finish(self, state: State, values: set[Aside], end: End, source: State | None) -> None:
         found = self.found
-        if ending:
-            found.endings.add(ending)
+        if end.ending:
+            found.endings.add(end.ending)
             if source is not None:
-                self._met(f"ending {ending}", source)
+                self._met(f"ending {end.ending}", source)
         if source is not None:
             self.ends.add(source)
         asked = self._asked(source if self.states.free and source else state)
@@ -243,7 +240,7 @@ class Search:
         names = self.course.known(state, 0)
         if not self.states.free:
             names["asked"] = asked
-        self.results.look_at(names, values, result)
+        self.results.look_at(names, values, end.result)
 
     def _look_for_no_end(self) -> None:
         """Whether there is a state from which no end can be reached any more."""

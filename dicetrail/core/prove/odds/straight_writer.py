@@ -1,0 +1,291 @@
+"""The writer of straight code: one more stage of :mod:`...play.sequence`, on which every row, ending and
+award is gone through in its turn, under the test that leads to it."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from ...play.deck import Deck, pool
+from ...play.expressions import Expression
+from ...play.game import Choices, Result
+from ...play.kinds import kind_of
+from ...play.moments import MOMENTS, Moment, Onward
+from ...play.played import End
+from ...play.program import Program, ReadyRow
+from ...play.sequence import Came, close, happen, pause_after
+from .walker import Walker
+
+MOST_MOMENTS = 2000
+"""Moments of one play after which it is left to the engine, which knows when to stop it."""
+MOST_TRIES = 64
+"""Tries at one question of a walker who guesses, after which a play is left to the engine, too."""
+QUESTION = ("worth", "level", "topic", "kind", "tries", "seconds", "possible", "wrong_hits", "guesses")
+"""What is told of a question: ``tries`` are 0 for any number, ``seconds`` are milliseconds, -1 for none."""
+COUNTED = ("asked", "right", "wrong", "missed", "late", "first_try", "streak", "best_streak")
+"""The counts that a play gives back, in this order."""
+_OPEN = ("skipped", "attempt", "total", "worth", "level", "topic", "kind", "possible", "hits", "tries_left")
+"""What is known besides meters and counts."""
+_RESULTS: tuple[Result, ...] = ("won", "lost", "done")
+"""The results that plays can have here; one that goes on for too long is left to the engine."""
+_LEAVES: dict[Onward, int] = {"next": 1, "revisit": 2}
+
+
+class Unsaid(ValueError):
+    """A game that can't be said as straight code."""
+
+
+class _Names(ast.NodeTransformer):
+    """Puts local variables in the place of names."""
+
+    def __init__(self, names: dict[str, str]) -> None:
+        self._names = names
+
+    def visit_Name(self, node: ast.Name) -> ast.AST:
+        if node.id not in self._names:
+            raise Unsaid(f"`{node.id}` is not known")
+        return ast.parse(self._names[node.id], mode="eval").body
+
+    def visit_Call(self, node: ast.Call) -> ast.AST:
+        if not isinstance(node.func, ast.Name):
+            raise Unsaid("a call of something else")
+        arguments = [self.visit(one) for one in node.args]
+        return ast.Call(ast.Name(f"f_{node.func.id}", ast.Load()), arguments, [])
+
+    def visit_Constant(self, node: ast.Constant) -> ast.AST:
+        return node
+
+    def visit_BinOp(self, node: ast.BinOp) -> ast.AST:
+        if any(isinstance(one, ast.Constant) and isinstance(one.value, str) for one in ast.walk(node)):
+            raise Unsaid("calculating with words")
+        return self.generic_visit(node)
+
+
+class Writer:
+    """Writes the function of a game and a walker, line by line."""
+
+    def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
+        self.program, self.game, self.walker = program, program.game, walker
+        self.pace = round(1000 * walker.pace)
+        deck = Deck(program.game, choices)
+        self.total = deck.total
+        count = choices.count or deck.total
+        self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
+        self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
+        names = {name: name for name in (*COUNTED, "skipped", "attempt", "total", "worth", "level", "topic")}
+        self.names = _Names(
+            {
+                **names,
+                "kind": "kind",
+                "possible": "possible",
+                "hits": "hits",
+                "tries_left": "tries_left",
+                "count": repr(count),
+                "player": repr(choices.player),
+                "left": "(total - asked)",
+                "percent": "(100 * right / asked if asked else 0)",
+                **{name: self.meters[place] for name, place in self.places.items()},
+            }
+        )
+        self.chances = self._chances(choices)
+        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
+        self._lines: list[str] = []
+        self._depth = 0
+
+    def _chances(self, choices: Choices) -> dict[int, list[float]]:
+        """How far of 2**53 the chance goes in which a try is right: by the guesses of a question, and the
+        attempt."""
+        guesses = {kind_of(one).guesses(one) for one in pool(self.game, choices)}
+        return {
+            number: [0, *(self.walker.right(number, attempt) * 2**53 for attempt in range(1, MOST_TRIES))]
+            for number in guesses
+        }
+
+    def written(self) -> list[str]:
+        """The lines of the function ``play``, and of the functions it ends with."""
+        for result in _RESULTS:
+            with self._block(f"def over_{result}(t, hit, {self.known}):"):
+                self._over(result)
+        with self._block("def play(s, deck, hit):"):
+            for meter, name in zip(self.game.meters, self.meters, strict=True):
+                self._write(f"{name} = {meter.kept(meter.start)!r}")
+            self._write(
+                f"{' = '.join(COUNTED)} = skipped = attempt = worth = level = hits = possible = 0",
+                f"topic = kind = ''; total = {self.total}; tries_left = INF; t = spent = used = n = 0",
+            )
+            self._moment("begun")
+            with self._block(f"for {', '.join(QUESTION)} in deck:"):
+                self._write("asked += 1; first = True; chances = CHANCES[guesses]")
+                with self._block("while True:"):
+                    self._visit()
+            self._end(End("done"))
+        return self._lines
+
+    def _write(self, *lines: str) -> None:
+        self._lines += [" " * self._depth + line for line in lines]
+
+    @contextmanager
+    def _block(self, head: str) -> Iterator[None]:
+        """What is written within stands under a head."""
+        self._write(head)
+        self._depth += 1
+        start = len(self._lines)
+        yield
+        if len(self._lines) == start:
+            self._write("pass")
+        self._depth -= 1
+
+    def _visit(self) -> None:
+        """A question is open until it is left (``onward`` 1) or opened anew (2)."""
+        self._write("attempt = 0; tries_left = tries or INF; used = hits = 0; onward = 0")
+        self._moment("opened")
+        with self._block("while True:"):
+            self._write("attempt += 1; n += 1", f"if n > {MOST_MOMENTS}: raise OverflowError")
+            self._try()
+            self._write("if onward: break")
+        self._write("if onward == 1: break", "first = False")
+
+    def _try(self) -> None:
+        """One try: too late, or right, or wrong."""
+        clocks = self.game.clocks
+        if clocks.restart_on_again:
+            self._write("if attempt > 1: used = 0")
+        if not self.pace or (clocks.game is None and not self._timed()):
+            self._answer()
+            return
+        game = "INF" if clocks.game is None else f"{round(1000 * clocks.game)} - spent"
+        self._write(f"due = seconds - used if seconds >= 0 else INF; ends = {game}")
+        with self._block(f"if ends <= due and ends < {self.pace}:"):
+            self._write("t += ends; spent += ends")
+            self._time_is_up()
+        with self._block(f"elif due < {self.pace}:"):
+            self._write("t += due; spent += due; used += due")
+            self._moment("late")
+        with self._block("else:"):
+            self._answer()
+
+    def _answer(self) -> None:
+        if self.pace:
+            self._write(f"t += {self.pace}; spent += {self.pace}; used += {self.pace}")
+        self._write(
+            "s = (s + 0x9E3779B97F4A7C15) & 0xFFFFFFFFFFFFFFFF",
+            "z = ((s ^ (s >> 30)) * 0xBF58476D1CE4E5B9) & 0xFFFFFFFFFFFFFFFF",
+            "z = ((z ^ (z >> 27)) * 0x94D049BB133111EB) & 0xFFFFFFFFFFFFFFFF",
+        )
+        chance = f"{float(self.walker.share) * 2**53!r}" if self.walker.how == "skill" else "chances[attempt]"
+        outcomes: tuple[tuple[str, Moment, str], ...] = (
+            (f"if (z ^ (z >> 31)) & 0x1FFFFFFFFFFFFF < {chance}:", "right", "possible"),
+            ("elif tries_left == 1:", "missed", "wrong_hits"),
+            ("else:", "wrong", "wrong_hits"),
+        )
+        for test, moment, hits in outcomes:
+            with self._block(test):
+                self._write(f"hits = {hits}")
+                self._moment(moment)
+
+    def _timed(self) -> bool:
+        clocks = self.game.clocks
+        own = any(question.seconds is not None for question in self.game.questions)
+        return own or clocks.question is not None or bool(clocks.question_by)
+
+    def _time_is_up(self) -> None:
+        for end in self.endings():
+            self._end(end or End("done"))
+
+    def _end(self, end: End) -> None:
+        self._write(f"return over_{end.result}(t, hit, {self.known})")
+
+    def _moment(self, moment: Moment) -> None:
+        """A moment, and where the play goes from there; the game's clock may be out by then."""
+        for came in happen(self, moment):
+            self._go_on(came)
+        if self.game.clocks.game is not None and self.pace:
+            with self._block(f"if spent >= {round(1000 * self.game.clocks.game)}:"):
+                self._time_is_up()
+
+    def _go_on(self, came: Came) -> None:
+        pause, _ = pause_after(came, self.game.clocks.breather)
+        if pause:
+            self._write(f"t += {round(1000 * pause)}")
+        if came.end is not None:
+            self._end(came.end)
+        elif came.moment != "begun" and came.onward in _LEAVES:
+            self._write(f"onward = {_LEAVES[came.onward]}")
+
+    # What a stage of the sequence does
+
+    def count(self, moment: Moment) -> None:
+        """Write how a moment counts."""
+        if MOMENTS[moment].takes_try:
+            self._write("tries_left -= 1")
+        if moment == "right":
+            self._write(
+                "right += 1; streak += 1",
+                "if streak > best_streak: best_streak = streak",
+                "if attempt == 1 and first: first_try += 1",
+            )
+        elif MOMENTS[moment].counted:
+            self._write(f"{moment} += 1; streak = 0")
+
+    def rows(self, moment: Moment) -> Iterator[ReadyRow | None]:
+        """Write the tests of a moment's rows, one after another, and what stands under each."""
+        branch = "if"
+        for row in self.program.rows[moment]:
+            if row.condition is None and branch == "if":
+                yield row
+                return
+            with self._block("else:" if row.condition is None else f"{branch} {self._said(row.condition)}:"):
+                yield row
+            if row.condition is None:
+                return
+            branch = "elif"
+        if branch == "if":
+            yield None
+            return
+        with self._block("else:"):
+            yield None
+
+    def apply(self, row: ReadyRow) -> None:
+        """Write the meters after a row: what is set first, then what is added, all from the values before."""
+        self._write(f"hit[{row.number}] = 1")
+        work = [
+            *((name, "=", expression) for name, expression in row.set),
+            *((name, "+", expression) for name, expression in row.add),
+        ]
+        for number, (_, _, expression) in enumerate(work):
+            self._write(f"c_{number} = {self._said(expression)}")
+            if not isinstance(ast.parse(expression.source.strip(), mode="eval").body, ast.Constant):
+                self._write(f"if c_{number}.__class__ is str: raise TypeError")
+        for number, (name, how, _) in enumerate(work):
+            place = self.places[name]
+            value = f"c_{number}" if how == "=" else f"m_{place} + c_{number}"
+            bounded = self.game.meters[place].is_bounded
+            self._write(f"m_{place} = keep_{place}({value})" if bounded else f"m_{place} = {value}")
+
+    def endings(self) -> Iterator[End | None]:
+        """Write the tests of the endings, and what stands under each and after them."""
+        for place, (condition, _, ending) in enumerate(self.program.endings, 1):
+            with self._block(f"if {self._said(condition)}:"):
+                yield End(ending.result, ending=place)
+        yield None
+
+    def awards(self) -> Iterator[int | None]:
+        """Write the tests of the awards, and what stands under each and after them."""
+        for place, (condition, _, _) in enumerate(self.program.awards, 1):
+            with self._block(f"if {self._said(condition)}:"):
+                yield place
+        yield None
+
+    def _over(self, result: Result) -> None:
+        """The end of plays with a result: the row at ``over``, the award, and what is given back."""
+        meters = ", ".join(self.meters) + ("," if self.meters else "")
+        for closed in close(self, result):
+            award = "" if closed.award is None else self.game.awards[closed.award - 1].title
+            counts = ", ".join(COUNTED)
+            self._write(f"return ({closed.result!r}, {award!r}, t, ({meters}), ({counts}))")
+
+    def _said(self, expression: Expression) -> str:
+        """An expression over the local variables."""
+        tree = ast.parse(expression.source.strip(), mode="eval").body
+        return f"({ast.unparse(ast.fix_missing_locations(self.names.visit(tree)))})"
