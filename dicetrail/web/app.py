@@ -27,6 +27,8 @@ from .refusals import add_refusals
 from .sizes import Sizes
 from .workshop import Workshop
 
+DATABASE = "dicetrail.sqlite"
+"""The file of the data, in its folder."""
 TIDIED_EVERY = 3600
 """Seconds between two looks for plays that were kept long enough."""
 
@@ -45,34 +47,47 @@ async def _tidy(workshop: Workshop) -> None:
         await asyncio.sleep(TIDIED_EVERY)
 
 
+@contextlib.asynccontextmanager
+async def _running(app: FastAPI) -> AsyncIterator[None]:
+    """What goes on as long as the application serves its workshop."""
+    workshop: Workshop = app.state.workshop
+    app.state.live = Live(workshop)
+    app.state.jobs = Jobs()
+    tasks = [asyncio.create_task(app.state.live.beat()), asyncio.create_task(_tidy(workshop))]
+    yield
+    for task in tasks:
+        task.cancel()
+    app.state.jobs.close()
+    workshop.games.searches.close()
+    await app.state.live.close()
+
+
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:
     """The application over the database in the folder ``data``. Its maker is who has the ``key``; without one
     it answers on the loopback only. Raises Refused where the data can't be used."""
-    workshop = Workshop(open_database(data / "dicetrail.sqlite"))
+    app = without_data(key)
+    open_data(app, data, demo=demo)
+    return app
+
+
+def open_data(app: FastAPI, data: Path, *, demo: bool = False) -> None:
+    """Let an application that is not running serve the database in a folder. Raises Refused."""
+    workshop = Workshop(open_database(data / DATABASE))
     if demo:
         bring_demo_once(workshop)
+    app.state.workshop = workshop
+    app.state.data = data
 
-    @contextlib.asynccontextmanager
-    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        app.state.live = Live(workshop)
-        app.state.jobs = Jobs()
-        tasks = [asyncio.create_task(app.state.live.beat()), asyncio.create_task(_tidy(workshop))]
-        yield
-        for task in tasks:
-            task.cancel()
-        app.state.jobs.close()
-        workshop.games.searches.close()
-        await app.state.live.close()
 
+def without_data(key: str | None = None) -> FastAPI:
+    """The application with its addresses, and nothing yet to serve at them."""
     app = FastAPI(
         title="Dice Trail",
         version="1",
-        lifespan=lifespan,
+        lifespan=_running,
         docs_url=None,
         redoc_url=None,
     )
-    app.state.workshop = workshop
-    app.state.data = data
     for part in (bench, games, packs, media, handouts, history, watching, plays):
         app.include_router(part.router)
     add_refusals(app)

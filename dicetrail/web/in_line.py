@@ -22,7 +22,9 @@ class InLine:
         self._places = asyncio.Semaphore(AT_ONCE)
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        """One request, or one socket."""
+        """One request, or one socket. Each start of the application has a line of its own."""
+        if scope["type"] == "lifespan":
+            self._places = asyncio.Semaphore(AT_ONCE)
         if scope["type"] == "http" and scope["path"].startswith(self._prefix):
             async with self._places:
                 await self._app(scope, receive, send)

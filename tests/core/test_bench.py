@@ -54,7 +54,7 @@ def game(points: str = "3", **more: object) -> Program:
 
 
 class GoingBack(unittest.TestCase):
-    @settings(max_examples=100, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=100, suppress_health_check=list(HealthCheck))
     @given(games(), LINES, st.data())
     def test_going_back_is_having_played_fewer_moves(self, made, lines, data):
         program = Program(made)

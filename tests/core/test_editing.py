@@ -204,7 +204,7 @@ class Merging(unittest.TestCase):
         self.assertFalse(edited(mine.read(), mine.read()))
         self.assertTrue(edited(mine.read(), part.read()))
 
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=120)
     @given(
         *[
             st.lists(

@@ -43,7 +43,7 @@ def grown(inner: st.SearchStrategy[str]) -> st.SearchStrategy[str]:
 
 
 class Expressions(unittest.TestCase):
-    @settings(max_examples=400, deadline=None)
+    @settings(max_examples=400)
     @given(st.recursive(NUMBER, grown, max_leaves=8))
     def test_the_same_as_python(self, source):
         """Python itself is the reference."""

@@ -85,7 +85,7 @@ class Letters(unittest.TestCase):
             "".join(mark or "_" for mark in pattern(phrase, ["u", "e", "7"])), "Ü_e_ _e_ __u_, É_____ 7"
         )
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.text(min_size=1, max_size=60).filter(lambda text: any(map(hidden, text))))
     def test_every_phrase_can_be_uncovered(self, phrase):
         question = Question("l", "letters", "Which?", (phrase,))

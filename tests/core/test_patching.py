@@ -81,7 +81,7 @@ class Patching(unittest.TestCase):
         self.assertEqual(now, whole)
         self.assertEqual((now.tips, now.lines, now.kinds), (whole.tips, whole.lines, whole.kinds))
 
-    @settings(max_examples=1000, deadline=None)
+    @settings(max_examples=1000)
     @given(rearranged())
     def test_also_where_lines_were_added_moved_or_taken_away(self, edit):
         text, stretches = edit
@@ -111,7 +111,7 @@ class Patching(unittest.TestCase):
                 prompts, [word if word == "New?" else f"Question {word}?" for word in asked.split()]
             )
 
-    @settings(max_examples=1000, deadline=None)
+    @settings(max_examples=1000)
     @given(edits())
     def test_it_is_what_a_whole_reading_gives(self, edit):
         text, number, raw = edit

@@ -22,7 +22,7 @@ TIMED_MOVES = st.lists(
     st.tuples(MOVES, st.sampled_from((0, 1, 250, 900, 1500, 4000, 4001, 31_000))), max_size=40
 )
 DICE = st.integers(0, 2**53 - 1)
-careful = settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+careful = settings(max_examples=80, suppress_health_check=[HealthCheck.too_slow])
 
 
 def played(game: Game, dice: int, moves: list[tuple[Move, int]]) -> Run:
@@ -136,7 +136,7 @@ class EngineProperties(unittest.TestCase):
                     self.assertNotIn(SECRET, json.dumps(dataclasses.asdict(seen)))
                 self.assertEqual(seen.feedback.answer if seen.feedback else "", "")
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(games(), DICE, st.sampled_from(("right", "wrong", "unreadable", "skip")))
     def test_every_play_ends(self, game, dice, habit):
         run = Run(Program(game), Choices(dice, "Ida"))

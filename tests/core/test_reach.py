@@ -126,7 +126,7 @@ def small_games(draw: st.DrawFn) -> Game:
 
 
 class AgainstBruteForce(unittest.TestCase):
-    @settings(max_examples=200, deadline=None, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=200, suppress_health_check=list(HealthCheck))
     @given(small_games())
     def test_the_same_scores_awards_endings_and_rows(self, game):
         program = Program(game)

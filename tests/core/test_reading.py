@@ -159,7 +159,7 @@ class Files(unittest.TestCase):
         self.assertEqual(split_lines("a\n\nb\n"), ["a", "", "b"])
         self.assertEqual(split_lines("a\u2028b\x0bc\n"), ["a\u2028b\x0bc"])
 
-    @settings(max_examples=300, deadline=None)
+    @settings(max_examples=300)
     @given(
         st.one_of(
             st.binary(max_size=300),

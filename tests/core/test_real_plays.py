@@ -74,7 +74,7 @@ class Records(unittest.TestCase):
                         from_data(json.loads(json.dumps(to_data(record.answers)))), record.answers
                     )
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.data())
     def test_under_its_own_rules_a_play_comes_out_as_it_did(self, data):
         program = Program(data.draw(games()))

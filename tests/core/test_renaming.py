@@ -67,7 +67,7 @@ class Renaming(unittest.TestCase):
             rename_meter("title: [", "score", "points")
         self.assertEqual(rename_meter(TEXT, "score", "score"), TEXT)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.sampled_from(SHIPPED), st.data())
     def test_a_shipped_game_plays_as_it_did(self, path, data):
         """There and back it is the same document; renamed it has the same snags, and its waymarks pass."""

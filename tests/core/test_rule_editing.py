@@ -96,7 +96,7 @@ class Editing(unittest.TestCase):
             with self.assertRaises(Refused):
                 do(edit)
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.data())
     def test_any_row_change_is_the_same_change_of_the_data(self, data):
         text = TEXT
@@ -122,7 +122,7 @@ class Editing(unittest.TestCase):
             if not rows:
                 break
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.data())
     def test_a_value_that_is_set_anywhere_is_set_there_and_nowhere_else(self, data):
         """On every game that ships: the data change at the path, and the lines of other parts do not."""
@@ -206,12 +206,12 @@ class Reading(unittest.TestCase):
         for text in SHIPPED:
             self.same(text)
 
-    @settings(max_examples=400, deadline=None)
+    @settings(max_examples=400)
     @given(st.lists(st.sampled_from(PIECES), max_size=14).map("".join))
     def test_whatever_is_typed(self, text):
         self.same(text)
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(st.data())
     def test_a_damaged_game(self, data):
         text = data.draw(st.sampled_from(SHIPPED))

@@ -162,7 +162,7 @@ class Places(unittest.TestCase):
                 if code != "bad-value":
                     self.assertIn(reading.snags[0].code, (code, "too-deep"))
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.data())
     def test_a_damaged_document_is_never_a_crash(self, data):
         start = data.draw(st.integers(0, len(CONTRACT)))

@@ -22,9 +22,7 @@ from dicetrail.core.snag import Refused
 
 from .packs import LINES, WORDS, content, load_countries, packs
 
-SLOW = settings(
-    max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large]
-)
+SLOW = settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow, HealthCheck.data_too_large])
 
 
 class RoundTrip(unittest.TestCase):

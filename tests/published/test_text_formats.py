@@ -54,7 +54,7 @@ class Rfc4180(unittest.TestCase):
             [line.state for line in reading.lines], ["header", "question", "question", "question"]
         )
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=200)
     @given(
         st.lists(
             st.lists(st.text(alphabet='ab ,;"\né', max_size=8), min_size=2, max_size=5),

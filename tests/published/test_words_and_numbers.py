@@ -60,7 +60,7 @@ class EditDistance(unittest.TestCase):
 
 
 class Numbers(unittest.TestCase):
-    @settings(max_examples=400, deadline=None)
+    @settings(max_examples=400)
     @given(st.fractions(min_value=-(10**6), max_value=10**6, max_denominator=999))
     def test_fractions_as_python_has_them(self, value):
         """Python's fractions module is the reference."""

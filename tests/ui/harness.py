@@ -262,7 +262,8 @@ class Browser:
         if not self.driver.execute_script("return typeof axe !== 'undefined'"):
             self.driver.execute_script(AXE.read_text("utf-8"))
         result = self.driver.execute_async_script(
-            "const done = arguments[0]; axe.run(document, {}).then(done, e => done({error: String(e)}))"
+            "const done = arguments[0]; axe.run(document, {resultTypes: ['violations']})"
+            ".then(done, error => done({error: String(error)}))"
         )
         if "error" in result:
             raise RuntimeError(result["error"])

@@ -163,7 +163,8 @@ class Languages(Page):
                 root = self.browser.driver.find_element(By.TAG_NAME, "html")
                 self.assertEqual(root.get_attribute("lang"), code)
                 self.assertEqual(root.get_attribute("dir"), LANGUAGES[code].direction)
-                self.assertEqual(self.browser.axe(), [])
+                if code == "ar":  # the others differ in their words only
+                    self.assertEqual(self.browser.axe(), [])
 
             with self.subTest(code):
                 game = self.made(code)

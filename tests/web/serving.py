@@ -6,12 +6,15 @@ import contextlib
 import tempfile
 import time
 import unittest
+from functools import cache
 from pathlib import Path
 from typing import Any
 
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
-from dicetrail.web.app import create_app
+from dicetrail.store.database import open_database
+from dicetrail.web.app import DATABASE, open_data, without_data
 
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}a\twrong {n}b\n" for n in range(1, 6))
 RULES = """\
@@ -35,6 +38,24 @@ awards:
 """
 
 
+@cache
+def _application() -> FastAPI:
+    """One for all tests of this process: its addresses take longer to be laid out than most tests."""
+    return without_data()
+
+
+@cache
+def _empty_data() -> bytes:
+    """A database with nothing in it."""
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / DATABASE
+        engine = open_database(path)
+        with engine.connect() as connection:
+            connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+        engine.dispose()
+        return path.read_bytes()
+
+
 class Serving(unittest.TestCase):
     """A test case with a client; the database stays in ``folder``, so that it can be opened again."""
 
@@ -44,6 +65,7 @@ class Serving(unittest.TestCase):
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
+        (self.folder / DATABASE).write_bytes(_empty_data())
         self._running = contextlib.ExitStack()
         self.addCleanup(lambda: self._running.close())
         self.client = self.serve()
@@ -51,9 +73,9 @@ class Serving(unittest.TestCase):
     def serve(self) -> TestClient:
         """End the application and start a new one over the same folder; a client of it."""
         self._running.close()
-        return self._running.enter_context(
-            TestClient(create_app(self.folder, demo=self.demo), base_url="http://localhost")
-        )
+        app = _application()
+        open_data(app, self.folder, demo=self.demo)
+        return self._running.enter_context(TestClient(app, base_url="http://localhost"))
 
     def ask(self, method: str, path: str, body: Any = None, code: int = 200) -> Any:
         """A request to the maker's API that must be answered with ``code``."""

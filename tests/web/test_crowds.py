@@ -88,7 +88,7 @@ class Crowds(Serving):
         for asked in every_request(ask):
             with self.subTest(asked.kind):
                 answers = self.at_once(
-                    lambda _, asked=asked: self.client.request(asked.method, asked.path, **asked.sent()), 6
+                    lambda _, asked=asked: self.client.request(asked.method, asked.path, **asked.sent()), 4
                 )
                 self.assertLess(max(answer.status_code for answer in answers), 500)
 

@@ -72,14 +72,16 @@ class Hostile(Serving):
         path = f"/games/{game['id']}"
         shown = refused = 0
         revision, looks = 1, cycle(("rules", "feedback", "deal?dice=1"))
+        changed = True
         for field in FIELDS:
             for text in HOSTILE:
-                now = self.ask("PUT", path, {"text": BASE, "revision": revision})
-                revision = now["revision"]
+                if changed:
+                    revision = self.ask("PUT", path, {"text": BASE, "revision": revision})["revision"]
                 edit = {"edits": [{"path": field, "value": text}], "revision": revision}
                 response = self.client.post(f"/api/workshop{path}/edits", json=edit)
                 self.assertIn(response.status_code, (200, 422), (field, text[:40], response.text[:300]))
-                if response.status_code == 422:
+                changed = response.status_code == 200
+                if not changed:
                     self.assertTrue(response.json()["detail"])
                     refused += 1
                     continue
