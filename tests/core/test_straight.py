@@ -13,6 +13,7 @@ from dicetrail.core.play.expressions import ExpressionError
 from dicetrail.core.play.game import Clocks, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.setup import choose
+from dicetrail.core.prove.odds.company import Company
 from dicetrail.core.prove.odds.straight import straight
 from dicetrail.core.prove.odds.straight_writer import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
@@ -23,16 +24,22 @@ from dicetrail.files import read_game_file
 from .making import choice, games, questions
 
 DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
-WALKERS = st.builds(
-    Walker,
-    st.sampled_from(["skill", "knows"]),
-    st.sampled_from([0.0, 0.3, 0.7, 1.0]),
-    st.sampled_from([0, 0, 1.5, 4, 30]),
+SHARES = st.sampled_from([0.0, 0.3, 0.7, 1.0])
+PACES = st.sampled_from([0, 0, 1.5, 4, 30])
+COMPANIES = st.builds(
+    Company,
+    SHARES,
+    st.sampled_from([0, 0.2]),
+    PACES,
+    st.sampled_from([0, 2.5]),
+    st.dictionaries(st.integers(1, 3), SHARES, max_size=2),
+    st.dictionaries(st.sampled_from(["q0", "q1", "q2"]), st.tuples(SHARES, st.none() | PACES), max_size=2),
 )
+WALKERS = st.builds(Walker, st.sampled_from(["skill", "knows"]), SHARES, PACES) | COMPANIES
 
 
 class Straight(unittest.TestCase):
-    def same(self, program: Program, walker: Walker, dice: int) -> bool:
+    def same(self, program: Program, walker: Walker | Company, dice: int) -> bool:
         walking = Walking(program, walker, 1)
         engine = one_play(program, walker, replace(choose(program.game, 0), dice=dice))
         self.assertEqual(walking.play(dice), played(engine))
@@ -59,12 +66,12 @@ class Straight(unittest.TestCase):
         for path in sorted(DEMO.glob("*.yaml")):
             game = read_game_file(path).game
             assert game is not None
-            for walker in (Walker("skill", 0.65, 5), Walker("knows", 0.4, 3)):
+            for walker in (Walker("skill", 0.65, 5), Walker("knows", 0.4, 3), Company(0.6, 0.1, 5, 2)):
                 with self.subTest(f"{path.name} {walker}"):
                     for dice in range(6):
                         if self.same(Program(game), walker, dice):
-                            said.add((path.name, walker.how))
-        self.assertGreaterEqual(len(said), 16)
+                            said.add((path.name, str(walker)))
+        self.assertGreaterEqual(len(said), 24)
 
     def test_every_sort_of_row(self):
         rows = (
@@ -89,7 +96,13 @@ class Straight(unittest.TestCase):
                 consequences=rows,
                 endings=(Ending("lives == 0", "lost"), Ending("best_streak >= 6", "won")),
             )
-            for walker in (Walker("skill", 0.6), Walker("skill", 0.5, 4.5), Walker("knows", 0.3, 2)):
+            company = Company(0.5, 0.2, 4.5, 2, {1: 0.4}, {"q3": (0.9, 12.0)})
+            for walker in (
+                Walker("skill", 0.6),
+                Walker("skill", 0.5, 4.5),
+                Walker("knows", 0.3, 2),
+                company,
+            ):
                 for dice in range(20):
                     self.assertTrue(self.same(Program(game), walker, dice))
 

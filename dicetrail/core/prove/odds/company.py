@@ -12,7 +12,8 @@ from ..plays.record import question_of
 from ..plays.statistics import Statistics
 
 _UNIT = NormalDist()
-_STEPS = 1 << 53
+STEPS = (1 << 53) - 1
+"""Numbers of which one is drawn for a number of the normal distribution."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +34,12 @@ class Company:
         """The player of one play."""
         return Member(self, self.spread * _normal(chance) if self.spread else 0.0)
 
+    def usual(self, question: Question) -> tuple[float, float]:
+        """The chance that a try at a question is right, and the seconds it takes, before players differ."""
+        share = self.share if question.level is None else self.levels.get(question.level, self.share)
+        own, seconds = self.questions.get(question_of(question.id), (share, None))
+        return own, self.pace if seconds is None else seconds
+
 
 @dataclass(frozen=True, slots=True)
 class Member:
@@ -43,15 +50,12 @@ class Member:
 
     def right(self, question: Question) -> float:
         """The chance that a try at a question is right."""
-        company = self.company
-        usual = company.share if question.level is None else company.levels.get(question.level, company.share)
-        share, _ = company.questions.get(question_of(question.id), (usual, None))
+        share, _ = self.company.usual(question)
         return min(1.0, max(0.0, share + self.above))
 
     def takes(self, question: Question, chance: Stream) -> int:
         """How long a try at a question takes, in milliseconds."""
-        _, seconds = self.company.questions.get(question_of(question.id), (0.0, None))
-        usual = self.company.pace if seconds is None else seconds
+        _, usual = self.company.usual(question)
         spread = self.company.pace_spread
         return max(0, round(1000 * (usual + (spread * _normal(chance) if spread else 0.0))))
 
@@ -61,6 +65,10 @@ def played_so(found: Statistics) -> dict[str, tuple[float, float | None]]:
     return {one.question: (one.difficulty, one.seconds) for one in found.questions}
 
 
+def normal(drawn: int) -> float:
+    """The number of the standard normal distribution that stands at one of :data:`STEPS` places."""
+    return _UNIT.inv_cdf((drawn + 1) / (STEPS + 1))
+
+
 def _normal(chance: Stream) -> float:
-    """A number of the standard normal distribution."""
-    return _UNIT.inv_cdf((chance.below(_STEPS - 1) + 1) / _STEPS)
+    return normal(chance.below(STEPS))

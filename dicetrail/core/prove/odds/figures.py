@@ -44,10 +44,17 @@ class Moments:
 
     def merge(self, other: Moments, factor: Any, later: Number = 0) -> None:
         """Plays that are another's, a ``factor`` of them, each value ``later`` by so much."""
-        self.weight += other.weight * factor
-        self.sum += (other.sum + later * other.weight) * factor
-        self.square += (other.square + 2 * later * other.sum + later * later * other.weight) * factor
-        self.low, self.high = min(self.low, other.low + later), max(self.high, other.high + later)
+        weight, total, square = other.weight, other.sum, other.square
+        if later:
+            square, total = square + later * (2 * total + later * weight), total + later * weight
+        self.weight += weight * factor
+        self.sum += total * factor
+        self.square += square * factor
+        low, high = other.low + later, other.high + later
+        if low < self.low:
+            self.low = low
+        if high > self.high:
+            self.high = high
 
     def divided_by(self, unit: int) -> Moments:
         """The same plays, their values in another unit."""

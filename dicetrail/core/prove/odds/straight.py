@@ -1,14 +1,15 @@
 """Straight: a game's plays as straight code, so that walks are as quick as a loop written by hand.
 
-A Python function is written for one game and one walker: moments, rows, endings and bounds stand in it one
-after another over local variables. It knows right and wrong answers only, as walkers give them, and neither
-texts nor a trail. :class:`...play.run.Run` stays what it is held against: a game that can't be said like this
-has no such function, and a play in which anything fails is made by it.
+A Python function is written for one game and one sort of player: moments, rows, endings and bounds stand in
+it one after another over local variables. It knows right and wrong answers only, as walkers give them, and
+neither texts nor a trail. :class:`...play.run.Run` stays what it is held against: a game that can't be said
+like this has no such function, and a play in which anything fails is made by it.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
 from math import inf
 from typing import Any
 
@@ -16,56 +17,67 @@ from ...play.card import as_filed
 from ...play.checking import check
 from ...play.deck import Deck, pool
 from ...play.expressions import FUNCTIONS
-from ...play.game import Choices
+from ...play.game import Choices, Game
 from ...play.kinds import input_for, kind_of
 from ...play.program import Program
 from ...play.question import Question
 from ...play.seconds import seconds_of
 from ..search.states import TIME_NAMES
 from ..search.watched import looked_at
+from .company import Company
+from .straight_player import WrittenCompany, WrittenWalker
 from .straight_writer import Unsaid, Writer
 from .walker import Walker
 
 Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
 """A play as it ended: its result and award, its milliseconds, its meters and its counts."""
-Straight = Callable[[int, Iterable[tuple[Any, ...]], bytearray], Played]
-"""Makes a play of what its chance begins with, the questions of its deck, and marks the rows it came by."""
 
 
-def asked_of(question: Question, program: Program) -> tuple[Any, ...]:
-    """What straight code knows of a question, in the order of :data:`.straight_writer.QUESTION`."""
-    seconds = seconds_of(program.game, question)
-    kind = kind_of(question)
-    return (
-        question.worth,
-        question.level,
-        question.topic,
-        question.kind,
-        kind.tries(question, program.game.tries) or 0,
-        -1 if seconds is None else round(1000 * seconds),
-        kind.possible(question),
-        kind.wrong_hits(question)[0],
-        kind.guesses(question),
-    )
+@dataclass(frozen=True, slots=True)
+class Straight:
+    """A game's plays by one sort of player. ``play`` makes one of what its chance begins with, the questions
+    of its deck (as :meth:`asked_of` has them) and how much better its player is than others of a company,
+    and marks the rows it came by."""
+
+    game: Game
+    player: WrittenWalker | WrittenCompany
+    play: Callable[[int, Iterable[tuple[Any, ...]], bytearray, float], Played]
+
+    def asked_of(self, question: Question) -> tuple[Any, ...]:
+        """What is known of a question, in the order of :data:`.straight_writer.QUESTION`."""
+        seconds, kind = seconds_of(self.game, question), kind_of(question)
+        return (
+            question.worth,
+            question.level,
+            question.topic,
+            question.kind,
+            kind.tries(question, self.game.tries) or 0,
+            -1 if seconds is None else round(1000 * seconds),
+            kind.possible(question),
+            kind.wrong_hits(question)[0],
+            *self.player.of_question(question),
+        )
 
 
-def straight(program: Program, walker: Walker, choices: Choices) -> Straight:
-    """The function of a game and a walker. Raises :class:`Unsaid`."""
+def straight(program: Program, walker: Walker | Company, choices: Choices) -> Straight:
+    """The straight code of a game and its players. Raises :class:`Unsaid`."""
     for problem in _problems(program, walker, choices):
         raise Unsaid(problem)
-    writer = Writer(program, walker, choices)
+    questions = pool(program.game, choices)
+    player = (
+        WrittenCompany(walker, questions) if isinstance(walker, Company) else WrittenWalker(walker, questions)
+    )
     scope: dict[str, Any] = {
         **{f"f_{name}": function for name, (function, _, _) in FUNCTIONS.items()},
         **{f"keep_{place}": meter.kept for place, meter in enumerate(program.game.meters)},
-        "CHANCES": writer.chances,
+        **player.scope,
         "INF": inf,
     }
-    exec(compile("\n".join(writer.written()), "<a play>", "exec"), scope)
-    made: Straight = scope["play"]
-    return made
+    exec(compile("\n".join(Writer(program, player, choices).written()), "<a play>", "exec"), scope)
+    return Straight(program.game, player, scope["play"])
 
 
-def _problems(program: Program, walker: Walker, choices: Choices) -> Iterator[str]:
+def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:
     """Why a game can't be said."""
     looked, questions = looked_at(program), pool(program.game, choices)
     rows = [row for some in program.rows.values() for row in some]
@@ -80,7 +92,8 @@ def _problems(program: Program, walker: Walker, choices: Choices) -> Iterator[st
     ):
         yield "seconds depend on how a play goes"
     made = [question for question in questions if question.recipe is not None]
-    if made and (walker.how == "knows" or {"kind", "hits", "possible"} & looked.names):
+    guesses = isinstance(walker, Walker) and walker.how == "knows"
+    if made and (guesses or {"kind", "hits", "possible"} & looked.names):
         yield "questions are made as the play goes"
     for question in questions:
         if question.recipe is None and not _is_plain(question, program):

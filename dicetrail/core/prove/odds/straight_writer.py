@@ -7,21 +7,18 @@ import ast
 from collections.abc import Iterator
 from contextlib import contextmanager
 
-from ...play.deck import Deck, pool
+from ...play.deck import Deck
 from ...play.expressions import Expression
 from ...play.game import Choices, Result
-from ...play.kinds import kind_of
 from ...play.moments import MOMENTS, Moment, Onward
 from ...play.played import End
 from ...play.program import Program, ReadyRow
 from ...play.sequence import Came, close, happen, pause_after
-from .walker import Walker
+from .straight_player import NEXT_BITS, SURE, WrittenCompany, WrittenWalker
 
 MOST_MOMENTS = 2000
 """Moments of one play after which it is left to the engine, which knows when to stop it."""
-MOST_TRIES = 64
-"""Tries at one question of a walker who guesses, after which a play is left to the engine, too."""
-QUESTION = ("worth", "level", "topic", "kind", "tries", "seconds", "possible", "wrong_hits", "guesses")
+QUESTION = ("worth", "level", "topic", "kind", "tries", "seconds", "possible", "wrong_hits")
 """What is told of a question: ``tries`` are 0 for any number, ``seconds`` are milliseconds, -1 for none."""
 COUNTED = ("asked", "right", "wrong", "missed", "late", "first_try", "streak", "best_streak")
 """The counts that a play gives back, in this order."""
@@ -65,9 +62,8 @@ class _Names(ast.NodeTransformer):
 class Writer:
     """Writes the function of a game and a walker, line by line."""
 
-    def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
-        self.program, self.game, self.walker = program, program.game, walker
-        self.pace = round(1000 * walker.pace)
+    def __init__(self, program: Program, player: WrittenWalker | WrittenCompany, choices: Choices) -> None:
+        self.program, self.game, self.player = program, program.game, player
         deck = Deck(program.game, choices)
         self.total = deck.total
         count = choices.count or deck.total
@@ -88,26 +84,16 @@ class Writer:
                 **{name: self.meters[place] for name, place in self.places.items()},
             }
         )
-        self.chances = self._chances(choices)
         self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
         self._lines: list[str] = []
         self._depth = 0
-
-    def _chances(self, choices: Choices) -> dict[int, list[float]]:
-        """How far of 2**53 the chance goes in which a try is right: by the guesses of a question, and the
-        attempt."""
-        guesses = {kind_of(one).guesses(one) for one in pool(self.game, choices)}
-        return {
-            number: [0, *(self.walker.right(number, attempt) * 2**53 for attempt in range(1, MOST_TRIES))]
-            for number in guesses
-        }
 
     def written(self) -> list[str]:
         """The lines of the function ``play``, and of the functions it ends with."""
         for result in _RESULTS:
             with self._block(f"def over_{result}(t, hit, {self.known}):"):
                 self._over(result)
-        with self._block("def play(s, deck, hit):"):
+        with self._block("def play(s, deck, hit, above):"):
             for meter, name in zip(self.game.meters, self.meters, strict=True):
                 self._write(f"{name} = {meter.kept(meter.start)!r}")
             self._write(
@@ -115,8 +101,8 @@ class Writer:
                 f"topic = kind = ''; total = {self.total}; tries_left = INF; t = spent = used = n = 0",
             )
             self._moment("begun")
-            with self._block(f"for {', '.join(QUESTION)} in deck:"):
-                self._write("asked += 1; first = True; chances = CHANCES[guesses]")
+            with self._block(f"for {', '.join((*QUESTION, *self.player.known))} in deck:"):
+                self._write("asked += 1; first = True", *self.player.at_question())
                 with self._block("while True:"):
                     self._visit()
             self._end(End("done"))
@@ -151,31 +137,28 @@ class Writer:
         clocks = self.game.clocks
         if clocks.restart_on_again:
             self._write("if attempt > 1: used = 0")
-        if not self.pace or (clocks.game is None and not self._timed()):
+        self._write(*self.player.at_try())
+        if not self.player.takes_time or (clocks.game is None and not self._timed()):
             self._answer()
             return
         game = "INF" if clocks.game is None else f"{round(1000 * clocks.game)} - spent"
         self._write(f"due = seconds - used if seconds >= 0 else INF; ends = {game}")
-        with self._block(f"if ends <= due and ends < {self.pace}:"):
+        with self._block(f"if ends <= due and ends < {self.player.pace}:"):
             self._write("t += ends; spent += ends")
             self._time_is_up()
-        with self._block(f"elif due < {self.pace}:"):
+        with self._block(f"elif due < {self.player.pace}:"):
             self._write("t += due; spent += due; used += due")
             self._moment("late")
         with self._block("else:"):
             self._answer()
 
     def _answer(self) -> None:
-        if self.pace:
-            self._write(f"t += {self.pace}; spent += {self.pace}; used += {self.pace}")
-        self._write(
-            "s = (s + 0x9E3779B97F4A7C15) & 0xFFFFFFFFFFFFFFFF",
-            "z = ((s ^ (s >> 30)) * 0xBF58476D1CE4E5B9) & 0xFFFFFFFFFFFFFFFF",
-            "z = ((z ^ (z >> 27)) * 0x94D049BB133111EB) & 0xFFFFFFFFFFFFFFFF",
-        )
-        chance = f"{float(self.walker.share) * 2**53!r}" if self.walker.how == "skill" else "chances[attempt]"
+        if self.player.takes_time:
+            pace = self.player.pace
+            self._write(f"t += {pace}; spent += {pace}; used += {pace}")
+        self._write(*NEXT_BITS)
         outcomes: tuple[tuple[str, Moment, str], ...] = (
-            (f"if (z ^ (z >> 31)) & 0x1FFFFFFFFFFFFF < {chance}:", "right", "possible"),
+            (f"if z & {SURE - 1} < {self.player.share}:", "right", "possible"),
             ("elif tries_left == 1:", "missed", "wrong_hits"),
             ("else:", "wrong", "wrong_hits"),
         )
@@ -200,7 +183,7 @@ class Writer:
         """A moment, and where the play goes from there; the game's clock may be out by then."""
         for came in happen(self, moment):
             self._go_on(came)
-        if self.game.clocks.game is not None and self.pace:
+        if self.game.clocks.game is not None and self.player.takes_time:
             with self._block(f"if spent >= {round(1000 * self.game.clocks.game)}:"):
                 self._time_is_up()
 

@@ -19,7 +19,7 @@ from ...play.run import Run
 from ...play.setup import LARGEST_DICE, choose
 from .company import Company
 from .figures import Figures, Moments
-from .straight import Played, Straight, asked_of, straight
+from .straight import Played, Straight, straight
 from .straight_writer import COUNTED, Unsaid
 from .walker import Walker
 
@@ -43,12 +43,11 @@ class Walking:
         self._rolls = Stream(dice, "walk")
         self._hit = bytearray(len(program.game.consequences) + 1)
         self._tally: Counter[Played] = Counter()
-        self._decks = _Decks(program, self._choices)
         self.made = 0
         self._straight: Straight | None = None
-        if isinstance(walker, Walker):
-            with suppress(Unsaid):
-                self._straight = straight(program, walker, self._choices)
+        with suppress(Unsaid):
+            self._straight = straight(program, walker, self._choices)
+            self._decks = _Decks(program.game, self._straight, self._choices)
 
     @property
     def is_straight(self) -> bool:
@@ -89,8 +88,9 @@ class Walking:
         """The play of a dice number. What straight code does not come through is made by the engine."""
         if self._straight is not None:
             with suppress(ArithmeticError, TypeError, ValueError, LookupError):
-                chance = Stream(dice, "walker").state
-                return self._straight(chance, self._decks.of(dice), self._hit)
+                chance = Stream(dice, "walker")
+                above = self._walker.one(chance).above if isinstance(self._walker, Company) else 0.0
+                return self._straight.play(chance.state, self._decks.of(dice), self._hit, above)
         run = one_play(self._program, self._walker, replace(self._choices, dice=dice))
         for step in run.trail:
             if step.row is not None:
@@ -117,12 +117,12 @@ class Walking:
 class _Decks:
     """What straight code is given of the questions of each play: all of one where they make no difference."""
 
-    def __init__(self, program: Program, choices: Choices) -> None:
-        self._game, self._choices = program.game, choices
-        deck = Deck(program.game, choices)
-        self._about = {question.id: asked_of(question, program) for question in deck.questions}
+    def __init__(self, game: Game, straight: Straight, choices: Choices) -> None:
+        self._game, self._choices = game, choices
+        deck = Deck(game, choices)
+        self._about = {question.id: straight.asked_of(question) for question in deck.questions}
         self._filed = [self._about[question.id] for question in deck.questions]
-        deal = program.game.deal
+        deal = game.deal
         self._drawn = deck.total if (deal.order, deal.repeats) == ("shuffled", "never") else 0
         same = set(self._filed)
         self._always: Sequence[Any] | None = None

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cached_property
 from typing import cast
 
 from ...play.counts import Counts
@@ -72,9 +73,9 @@ class _AtState:
         self.meters = {name: after[name] for name in self.before}
         self.does = self.does | of_row
 
-    @property
+    @cached_property
     def after(self) -> State:
-        """The state that it has become."""
+        """The state that it has become, once nothing is done to it any more."""
         counts = self._course.states.kept(self.counts)
         return self._state._replace(meters=tuple(self.meters.values()), counts=counts)
 
