@@ -11,13 +11,14 @@ import typer
 
 from ..core.play.program import Program
 from ..core.play.setup import LARGEST_DICE
-from ..core.prove.odds.aims import DICE, PLAYS, Held, look
+from ..core.prove.odds.aims import Held, look
+from ..core.prove.odds.best import best_figures
 from ..core.prove.odds.company import Company
 from ..core.prove.odds.exact import Inexact, odds
 from ..core.prove.odds.figures import Figures, changes
 from ..core.prove.odds.together import ENOUGH, walk_together
 from ..core.prove.odds.walker import Walker
-from ..core.prove.odds.walking import Walking, walk
+from ..core.prove.odds.walking import Walking
 from ..core.prove.replay.waymarks import walk_all
 from ..core.prove.search.doubts import doubts
 from ..core.prove.search.exploring import reach
@@ -74,7 +75,7 @@ def _told_of(aim: Held) -> str:
         return aim.problem or "not a number"
     if aim.exact:
         return f"{aim.value:.4g}, exactly"
-    return f"{aim.value:.4g}, between {_told(aim.low)} and {_told(aim.high)} ({PLAYS:,} plays walked)"
+    return f"{aim.value:.4g}, between {_told(aim.low)} and {_told(aim.high)} ({aim.plays:,} plays walked)"
 
 
 Skill = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that a try is right")]
@@ -166,11 +167,9 @@ def compare(
 
 def _figures_of(program: Program, walker: Walker) -> dict[str, Any]:
     """The exact figures of a game, walked ones where there are none."""
-    try:
-        found = odds(program, walker)
-    except Inexact as error:
-        print(f"{program.game.title}: {error} {PLAYS:,} plays were walked.", file=sys.stderr)
-        found = walk(program, walker, PLAYS, DICE)
+    found, problem = best_figures(program, walker)
+    if problem:
+        print(f"{program.game.title}: {problem} {found.plays:,} plays were walked.", file=sys.stderr)
     return found.as_dict(len(program.game.consequences))
 
 

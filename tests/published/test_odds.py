@@ -296,7 +296,7 @@ class Aims(unittest.TestCase):
         reading = read_game(RULES, lambda _: [choice(n) for n in range(10)])
         self.assertEqual([snag.message for snag in reading.snags if snag.severity == "stop"], [])
         assert reading.game is not None and reading.document is not None
-        looked = {one.name: one for one in look(Program(reading.game), reading.document.aims, plays=400)}
+        looked = {one.name: one for one in look(Program(reading.game), reading.document.aims)}
         held = {name: (one.holds, one.exact) for name, one in looked.items()}
         self.assertEqual(
             held,
@@ -322,7 +322,7 @@ class Aims(unittest.TestCase):
         aims = [
             AimPart(name=f"{bound}", skill=0.7, pace=2, expect=f"score > {bound}") for bound in (3, 3.5, 4)
         ]
-        sure, unsure, not_so = look(program, aims, plays=300)
+        sure, unsure, not_so = look(program, aims, waiting=True)
         self.assertEqual((sure.holds, not_so.holds), (True, False))
         self.assertFalse(unsure.exact)
         self.assertEqual(unsure.holds, unsure.low > 3.5)

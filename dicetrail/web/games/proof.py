@@ -13,12 +13,13 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
-from ...core.prove.odds.aims import DICE, look
+from ...core.prove.odds.aims import look
+from ...core.prove.odds.best import DICE, best_figures
 from ...core.prove.odds.company import Company, played_so
 from ...core.prove.odds.exact import Inexact, guessing, odds
 from ...core.prove.odds.figures import RESULTS, Figures, changes
 from ...core.prove.odds.walker import Walker
-from ...core.prove.odds.walking import Walking, walk
+from ...core.prove.odds.walking import Walking
 from ...core.snag import Refused
 from ...store import games
 from ...store.models import Handout, StoredGame
@@ -52,8 +53,6 @@ router = router_of("/api/workshop", "games")
 
 GRID = 21
 """Skills of a curve, from 0 to 1."""
-FEW = 300
-"""Plays that are walked where somebody waits for them."""
 TOLD_EVERY = 0.3
 """Seconds of a walk after which its figures are told anew."""
 MOST_VERSIONS = 30
@@ -181,7 +180,7 @@ def game_aims(
     game: TheGame, document: TheDocument, program: TheProgram, session: TheSession, workshop: TheWorkshop
 ) -> AimsOut:
     """The aims of a game, looked at: exactly where that can be, else by walking."""
-    held = workshop.games.known(session, game, ("aims",), lambda: look(program, document.aims, FEW))
+    held = workshop.games.known(session, game, ("aims",), lambda: look(program, document.aims, waiting=True))
     return AimsOut(
         revision=game.revision,
         aims=[
@@ -192,7 +191,7 @@ def game_aims(
                 value=one.value,
                 low=one.low,
                 high=one.high,
-                exact=one.exact,
+                plays=one.plays,
                 problem=one.problem,
             )
             for number, (aim, one) in enumerate(zip(document.aims, held, strict=True))
@@ -225,7 +224,7 @@ def compare_versions(
     earlier = workshop.games.earlier(session, game, revision)
     if earlier is None:
         raise HTTPException(404, "This version can't be played, or is not there any more.")
-    before, after = _figures(earlier, walker), _figures(program, walker)
+    before, after = (best_figures(one, walker, waiting=True)[0] for one in (earlier, program))
     sides = [
         found.as_dict(len(one.game.consequences)) for found, one in ((before, earlier), (after, program))
     ]
@@ -240,13 +239,6 @@ def compare_versions(
         before=_figures_out(before, earlier),
         after=_figures_out(after, program),
     )
-
-
-def _figures(program: Program, walker: Walker) -> Figures:
-    try:
-        return odds(program, walker)
-    except Inexact:
-        return walk(program, walker, FEW, DICE)
 
 
 def _figures_out(found: Figures, program: Program) -> FiguresOut:

@@ -90,7 +90,8 @@ class WalkOut(BaseModel):
 
 
 class HeldOut(BaseModel):
-    """An aim, whether it holds, its value and the bounds of that; ``problem`` says why there is none."""
+    """An aim, whether it holds, its value and the bounds of that, and the plays that were walked for it
+    (none: it is exact); ``problem`` says why there is no value."""
 
     number: int
     aim: AimPart
@@ -98,7 +99,7 @@ class HeldOut(BaseModel):
     value: float | None
     low: float | None
     high: float | None
-    exact: bool
+    plays: int | None
     problem: str
 
 

@@ -3615,12 +3615,11 @@ export interface components {
         };
         /**
          * HeldOut
-         * @description An aim, whether it holds, its value and the bounds of that; ``problem`` says why there is none.
+         * @description An aim, whether it holds, its value and the bounds of that, and the plays that were walked for it
+         *     (none: it is exact); ``problem`` says why there is no value.
          */
         HeldOut: {
             aim: components["schemas"]["AimPart"];
-            /** Exact */
-            exact: boolean;
             /** High */
             high: number | null;
             /** Holds */
@@ -3629,6 +3628,8 @@ export interface components {
             low: number | null;
             /** Number */
             number: number;
+            /** Plays */
+            plays: number | null;
             /** Problem */
             problem: string;
             /** Value */

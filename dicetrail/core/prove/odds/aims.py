@@ -11,6 +11,7 @@ from __future__ import annotations
 import ast
 import re
 from dataclasses import dataclass
+from functools import cache
 from itertools import product
 from math import sqrt
 from typing import Any
@@ -21,29 +22,31 @@ from ...play.program import Program
 from ...rules.document import AimPart
 from ..plays.measures import Z95, wilson
 from ..search.watched import COUNTED
-from .exact import Inexact, odds
+from .best import best_figures, walked
 from .figures import RESULTS, Figures, Moments
 from .walker import Walker
-from .walking import walk
 
-PLAYS = 2000
-"""Plays that are walked for an aim that has no exact odds."""
-DICE = 1
 _SHARE = re.compile(r"""share\(\s*(?:"([^"]*)"|'([^']*)')\s*\)""")
 
 
 @dataclass(frozen=True, slots=True)
 class Held:
     """An aim that was looked at: whether it holds, the value of what it is about, and the bounds of that;
-    they are the value where it is ``exact``. ``problem`` says why there is none, "" where there is."""
+    they are the value where it is exact, that is where no ``plays`` had to be walked. ``problem`` says why
+    there is none, "" where there is."""
 
     name: str
     holds: bool
     value: float | None
     low: float | None
     high: float | None
-    exact: bool
+    plays: int | None = None
     problem: str = ""
+
+    @property
+    def exact(self) -> bool:
+        """Whether it is no estimate."""
+        return not self.problem and self.plays is None
 
     def as_dict(self) -> dict[str, Any]:
         """The aim as the command line writes it."""
@@ -103,40 +106,35 @@ def expected(program: Program, text: str) -> Expected:
     return Expected(source, compile_expression(_about(plain)), shares)
 
 
-def look(program: Program, aims: list[AimPart], plays: int = PLAYS) -> list[Held]:
-    """Look at every aim of a game; aims with the same walker share their figures."""
-    figures: dict[tuple[Any, ...], Figures] = {}
-    return [_look(program, aim, figures, plays) for aim in aims]
+def look(program: Program, aims: list[AimPart], *, waiting: bool = False) -> list[Held]:
+    """Look at every aim of a game; aims with the same walker share their figures. Fewer plays are walked
+    where somebody is ``waiting`` and they take long."""
+    figures = _Looked(program, waiting)
+    return [_look(program, aim, figures) for aim in aims]
 
 
-def _look(program: Program, aim: AimPart, figures: dict[tuple[Any, ...], Figures], plays: int) -> Held:
-    walker = walker_of(aim)
+def _look(program: Program, aim: AimPart, figures: _Looked) -> Held:
     try:
         wanted = expected(program, aim.expect)
-        found = _figures(program, walker, wanted, figures, plays)
-        return _held(aim.name, wanted, found)
+        return _held(aim.name, wanted, figures.of(walker_of(aim), wanted))
     except ExpressionError as error:
-        return Held(aim.name, False, None, None, None, False, f"{error}")
+        return Held(aim.name, False, None, None, None, problem=f"{error}")
 
 
-def _figures(
-    program: Program,
-    walker: Walker,
-    wanted: Expected,
-    figures: dict[tuple[Any, ...], Figures],
-    plays: int,
-) -> Figures:
-    key = (walker.how, walker.share, walker.pace)
-    for exact in (True, False):
-        if (*key, exact) not in figures:
-            try:
-                figures[*key, exact] = odds(program, walker) if exact else walk(program, walker, plays, DICE)
-            except Inexact:
-                continue
-        found = figures[*key, exact]
-        if all(_known(name, found, wanted) for name in wanted.names):
-            return found
-    raise ExpressionError("one of its names has no mean over plays")
+class _Looked:
+    """The figures of a game's walkers, each found once."""
+
+    def __init__(self, program: Program, waiting: bool) -> None:
+        self._best = cache(lambda walker: best_figures(program, walker, waiting=waiting)[0])
+        self._walked = cache(lambda walker: walked(program, walker, waiting=waiting))
+
+    def of(self, walker: Walker, wanted: Expected) -> Figures:
+        """Figures that know all that is wanted. Raises ExpressionError where none do."""
+        for look in (self._best, self._walked):
+            found = look(walker)
+            if all(_known(name, found, wanted) for name in wanted.names):
+                return found
+        raise ExpressionError("one of its names has no mean over plays")
 
 
 def _known(name: str, found: Figures, wanted: Expected) -> bool:
@@ -150,7 +148,7 @@ def _held(name: str, wanted: Expected, found: Figures) -> Held:
     middle = {one: value for one, (value, _, _) in bounds.items()}
     value = _number(wanted.about(middle))
     if found.exact:
-        return Held(name, bool(wanted.source(middle)), value, value, value, True)
+        return Held(name, bool(wanted.source(middle)), value, value, value)
     corners = [
         dict(zip(bounds, corner, strict=True))
         for corner in product(*((low, high) for _, low, high in bounds.values()))
@@ -158,7 +156,7 @@ def _held(name: str, wanted: Expected, found: Figures) -> Held:
     values = [_number(wanted.about(corner)) for corner in corners]
     holds = all(bool(wanted.source(corner)) for corner in [middle, *corners])
     numbers = [one for one in values if one is not None]
-    return Held(name, holds, value, min(numbers, default=None), max(numbers, default=None), False)
+    return Held(name, holds, value, min(numbers, default=None), max(numbers, default=None), found.plays)
 
 
 def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, float]:

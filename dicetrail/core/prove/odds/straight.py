@@ -35,26 +35,34 @@ Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
 
 @dataclass(frozen=True, slots=True)
 class Straight:
-    """A game's plays by one sort of player. ``play`` makes one of what its chance begins with, the questions
-    of its deck (as :meth:`asked_of` has them) and how much better its player is than others of a company,
-    and marks the rows it came by."""
+    """A game's plays by one sort of player, by rules that look at the names in ``looked``.
+
+    ``play`` makes one of what its chance begins with, the questions of its deck (as :meth:`asked_of` has
+    them) and how much better its player is than others of a company, and marks the rows it came by.
+    """
 
     game: Game
+    looked: frozenset[str]
     player: WrittenWalker | WrittenCompany
     play: Callable[[int, Iterable[tuple[Any, ...]], bytearray, float], Played]
 
     def asked_of(self, question: Question) -> tuple[Any, ...]:
-        """What is known of a question, in the order of :data:`.straight_writer.QUESTION`."""
-        seconds, kind = seconds_of(self.game, question), kind_of(question)
+        """What is known of a question, in the order of :data:`.straight_writer.QUESTION`; 0 for what makes
+        no difference here, so that as many as can be are alike."""
+        kind = kind_of(question)
+        seconds = seconds_of(self.game, question) if self.player.takes_time else None
+        told = {
+            "worth": question.worth,
+            "level": question.level,
+            "topic": question.topic,
+            "kind": question.kind,
+            "possible": kind.possible(question),
+            "hits": kind.wrong_hits(question)[0],
+        }
         return (
-            question.worth,
-            question.level,
-            question.topic,
-            question.kind,
+            *(value if name in self.looked else 0 for name, value in told.items()),
             kind.tries(question, self.game.tries) or 0,
             -1 if seconds is None else round(1000 * seconds),
-            kind.possible(question),
-            kind.wrong_hits(question)[0],
             *self.player.of_question(question),
         )
 
@@ -74,7 +82,7 @@ def straight(program: Program, walker: Walker | Company, choices: Choices) -> St
         "INF": inf,
     }
     exec(compile("\n".join(Writer(program, player, choices).written()), "<a play>", "exec"), scope)
-    return Straight(program.game, player, scope["play"])
+    return Straight(program.game, looked_at(program).names, player, scope["play"])
 
 
 def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:

@@ -18,7 +18,7 @@ from .straight_player import NEXT_BITS, SURE, WrittenCompany, WrittenWalker
 
 MOST_MOMENTS = 2000
 """Moments of one play after which it is left to the engine, which knows when to stop it."""
-QUESTION = ("worth", "level", "topic", "kind", "tries", "seconds", "possible", "wrong_hits")
+QUESTION = ("worth", "level", "topic", "kind", "possible", "wrong_hits", "tries", "seconds")
 """What is told of a question: ``tries`` are 0 for any number, ``seconds`` are milliseconds, -1 for none."""
 COUNTED = ("asked", "right", "wrong", "missed", "late", "first_try", "streak", "best_streak")
 """The counts that a play gives back, in this order."""

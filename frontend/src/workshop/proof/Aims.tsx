@@ -103,11 +103,11 @@ function Aim({ held, keep, take }: AimProps) {
 
 function told(held: Held): string {
   if (held.problem) return `It can’t be looked at: ${held.problem}.`;
-  if (held.value === null) return held.exact ? "by exact odds" : "by walking";
-  if (held.exact) return `It is ${number(held.value)}, exactly.`;
+  if (held.value === null) return held.plays === null ? "by exact odds" : "by walking";
+  if (held.plays === null) return `It is ${number(held.value)}, exactly.`;
   const low = held.low === null ? "" : number(held.low);
   const high = held.high === null ? "" : number(held.high);
-  return `It is ${number(held.value)}, between ${low} and ${high} (walked).`;
+  return `It is ${number(held.value)}, between ${low} and ${high} (${held.plays.toLocaleString("en")} plays walked).`;
 }
 
 function NewAim({
