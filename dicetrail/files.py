@@ -22,7 +22,7 @@ from .core.play.game import Game
 from .core.play.question import Question
 from .core.rules.bundle import LARGEST_BUNDLE, Bundle, is_bundle, read_bundle
 from .core.rules.compile import read_game
-from .core.rules.files import FILES, files_named, placed
+from .core.rules.files import address_of, files_named, placed
 from .core.rules.reading import GameReading
 from .core.rules.starting import StartingPoint
 from .core.snag import Refused
@@ -167,9 +167,7 @@ class GameOnDisk:
         digests = {file: sha256(one.data).hexdigest() for file, one in ready.items()}
         game = placed(self.reading, digests).game
         assert game is not None
-        questions = (
-            renamed(question, lambda name: FILES + digests.get(name, "none")) for question in game.questions
-        )
+        questions = (renamed(question, lambda name: address_of(name, digests)) for question in game.questions)
         return replace(game, questions=tuple(questions)), list(ready.values())
 
     def _files(self) -> set[str]:

@@ -49,6 +49,7 @@ from .shapes.bench import (
     WalkedOut,
     WaymarksOut,
     WayOut,
+    told,
 )
 from .workshop import Workshop
 
@@ -224,7 +225,7 @@ def bring_trail(file: UploadFile, program: TheProgram) -> BroughtTrailOut:
     found = differences(steps, walk.run.trail[: len(steps)] if walk.run.phase != "over" else walk.run.trail)
     return BroughtTrailOut(
         play=PlayedIn(moves=moves, **asdict(choices)),
-        differences=[DifferentOut(n=one.n, name=one.name, said=one.said) for one in found],
+        differences=told(found),
     )
 
 
@@ -306,7 +307,7 @@ def _differences(
         before = kept if kept is not None else _earlier(session, workshop, game, wanted, run)
     if before is run.trail:
         return None
-    return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in differences(before, run.trail)]
+    return told(differences(before, run.trail))
 
 
 def _earlier(session: Session, workshop: Workshop, game: StoredGame, wanted: BenchIn, run: Run) -> list[Step]:

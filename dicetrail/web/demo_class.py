@@ -53,7 +53,7 @@ def made_up_class(
         digest,
         game.revision,
         name=name,
-        note="Made up: nobody played these.",
+        note="",
         asks_name=True,
         listed=False,
         closed=True,

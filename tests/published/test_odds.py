@@ -13,6 +13,7 @@ import unittest
 from fractions import Fraction
 from math import sqrt
 from pathlib import Path
+from unittest import mock
 
 import numpy as np
 from scipy import stats
@@ -27,9 +28,11 @@ from dicetrail.core.play.game import (
     Meter,
 )
 from dicetrail.core.play.program import Program
+from dicetrail.core.prove.odds import walking
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.figures import Figures, changes
+from dicetrail.core.prove.odds.straight_writer import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import walk
 from dicetrail.core.rules.compile import read_game
@@ -221,6 +224,7 @@ class Walks(unittest.TestCase):
         self.near(odds(program, walker), walk(program, walker, 20_000, 3), 20_000)
 
     def test_the_demo_games(self):
+        by_engine = mock.patch.object(walking, "straight", side_effect=Unsaid("the engine is to walk"))
         plays, exact = 600, 0
         for path in sorted(DEMO.glob("*.yaml")):
             reading = read_game_file(path)
@@ -235,6 +239,9 @@ class Walks(unittest.TestCase):
                 exact += 1
                 with self.subTest(f"{path.name} {walker}"):
                     self.near(found, walk(program, walker, plays, 9), plays)
+                    if not walker.pace and walker.how == "skill":
+                        with by_engine:
+                            self.near(found, walk(program, walker, 200, 10), 200)
         self.assertGreaterEqual(exact, 24)
 
     def test_the_same_dice_give_the_same_walk(self):

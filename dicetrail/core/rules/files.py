@@ -26,6 +26,11 @@ _NAMING: tuple[tuple[tuple[str, ...], str], ...] = (
 """Where the document names a file, and what sort of one."""
 
 
+def address_of(name: str, digests: Mapping[str, str]) -> str:
+    """Where a player gets a file: FILES with its digest behind it, `none` where it is missing."""
+    return FILES + digests.get(name, "none")
+
+
 def files_named(document: Document) -> set[str]:
     """The files that a document itself names."""
     return {name for _, _, name in _named(document)}
@@ -48,7 +53,7 @@ def placed(reading: GameReading, digests: Mapping[str, str]) -> GameReading:
 
     def got(file: str) -> str:
         name, mark, part = file.partition("#")
-        return FILES + digests.get(name, "none") + mark + part if name else ""
+        return address_of(name, digests) + mark + part if name else ""
 
     return replace(reading, game=_renamed(game, got), snags=snags)
 

@@ -9,8 +9,8 @@ from fastapi import Depends, HTTPException, Query
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from ...core.play.again import play_again
 from ...core.play.program import Program
-from ...core.play.run import Run
 from ...core.play.trail import Step
 from ...core.prove.replay.difference import differences
 from ...core.prove.replay.trail_files import moves_of
@@ -20,7 +20,7 @@ from ...store.models import Handout, Play, StoredGame
 from ..handouts.the_handout import TheHandout
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.bench import DifferentOut, PlayedIn
+from ..shapes.bench import PlayedIn, told
 from ..shapes.common import Small
 from ..shapes.history import (
     ComparedPlaysOut,
@@ -96,12 +96,8 @@ def _play(session: Session, handout: Handout, play_id: str) -> Play:
 def trail_of(session: Session, workshop: Workshop, play: Play) -> tuple[Program, list[Step]]:
     """A play walked again as it was: the game it was of, and its trail."""
     program = workshop.games.played(session, play.digest)
-    run = Run(program, plays.choices_of(play))
-    run.begin()
-    for move, at in plays.moves_of(session, play.id):
-        run.do(move, at)
-    run.tick(play.clock)
-    return program, run.trail
+    moves = plays.moves_of(session, play.id)
+    return program, play_again(program, plays.choices_of(play), moves, play.clock).trail
 
 
 @router.get("/plays/{play_id}/bench")
@@ -120,7 +116,7 @@ def to_the_bench(
     return TakenUpOut(
         play=PlayedIn(moves=moves, **asdict(choices)),
         same_rules=workshop.games.digest(session, game, present) == play.digest,
-        differences=_told(walk_moves(program, choices, moves).run.trail, here),
+        differences=told(differences(walk_moves(program, choices, moves).run.trail, here)),
     )
 
 
@@ -131,7 +127,7 @@ def compare_plays(
     """What is otherwise in the second of two plays, since which step."""
     first = trail_of(session, workshop, play)[1]
     second = trail_of(session, workshop, _play(session, handout, other_id))[1]
-    return ComparedPlaysOut(differences=_told(first, second))
+    return ComparedPlaysOut(differences=told(differences(first, second)))
 
 
 @router.post("/plays/remove")
@@ -149,7 +145,3 @@ def forget_names(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) 
     session.commit()
     total = sum(handouts.plays_by_version(session, handout).values())
     return TakenAwayOut(plays=total if wanted.plays is None else len(wanted.plays))
-
-
-def _told(before: list[Step], after: list[Step]) -> list[DifferentOut]:
-    return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in differences(before, after)]

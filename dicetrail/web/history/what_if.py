@@ -39,7 +39,7 @@ def begin_what_if(
     if program is None:
         raise HTTPException(409, "The game can't be played just now. Mend its rules first.")
     kept = played.to_be_walked(session, handout, wanted.version)
-    found = Outcomes.none()
+    found = Outcomes()
     return _out(jobs.start(lambda progress: _walk(program.game, kept, found, progress), found))
 
 

@@ -14,6 +14,7 @@ from pydantic import TypeAdapter
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
+from ...core.play.again import play_again
 from ...core.play.game import Move
 from ...core.play.program import Program
 from ...core.play.run import Run
@@ -124,12 +125,8 @@ class Live:
                 program = self._programs[kept.digest] = self._workshop.games.played(session, kept.digest)
             moves = plays.moves_of(session, play_id)
         collector = AnswerCollector()
-        run = Run(program, plays.choices_of(kept), collector)
         clock = max([kept.clock, *(at for _, at in moves)])
-        run.begin()
-        for move, at in moves:
-            run.do(move, at)
-        run.tick(clock)
+        run = play_again(program, plays.choices_of(kept), moves, clock, collector)
         return LivePlay(play_id, run, collector, kept.handout_id, len(moves), clock)
 
     async def watch(self, play: LivePlay, watcher: Watcher) -> None:
@@ -157,11 +154,7 @@ class Live:
             if not play.run.takes(move, at):
                 await self._after(play)
                 return True
-            number = play.moves + 1
-            await self._keeper.keep(plays.Made(play.id, number, move, at))
-            play.moves = number
-            play.run.do(move, at)
-            await self._after(play, kept=True)
+            await self._make(play, move, at)
         return True
 
     async def stop(self, play: LivePlay) -> bool:
@@ -170,11 +163,15 @@ class Live:
             at, move = play.now(), Move("stop")
             if not play.run.takes(move, at):
                 return False
-            await self._keeper.keep(plays.Made(play.id, play.moves + 1, move, at))
-            play.moves += 1
-            play.run.do(move, at)
-            await self._after(play, kept=True)
+            await self._make(play, move, at)
         return True
+
+    async def _make(self, play: LivePlay, move: Move, at: int) -> None:
+        """Make a move that the play can take: it is kept first."""
+        await self._keeper.keep(plays.Made(play.id, play.moves + 1, move, at))
+        play.moves += 1
+        play.run.do(move, at)
+        await self._after(play, kept=True)
 
     def of_handout(self, handout_id: int) -> list[LivePlay]:
         """The plays of a hand-out that go on, as they were taken up."""

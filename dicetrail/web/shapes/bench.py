@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -11,10 +12,9 @@ from ...core.play.moments import Moment, Tone
 from ...core.play.setup import LONGEST_NAME
 from ...core.play.verdict import VerdictName
 from ...core.play.view import View
+from ...core.prove.replay.difference import StepDifference
 from ...core.prove.replay.gauges import GaugeSort
-from ...core.rules.document import (
-    WaymarkPart,
-)
+from ...core.rules.document import WaymarkPart
 from .common import DiceNumber, Small
 
 Moves = Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)]
@@ -88,6 +88,11 @@ class DifferentOut(BaseModel):
     n: int
     name: str
     said: str
+
+
+def told(found: Iterable[StepDifference]) -> list[DifferentOut]:
+    """What is otherwise in a play."""
+    return [DifferentOut(n=one.n, name=one.name, said=one.said) for one in found]
 
 
 class BenchOut(BaseModel):

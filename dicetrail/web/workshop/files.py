@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from ...core.pack.media import renamed
 from ...core.pack.media_file import media_file
 from ...core.play.question import Question
-from ...core.rules.files import FILES, placed
+from ...core.rules.files import address_of, placed
 from ...core.rules.reading import GameReading
 from ...store import media
 from ...store.models import Media
@@ -24,7 +24,7 @@ def bring(session: Session, filename: str, data: bytes) -> Media:
 def shown(session: Session, questions: Sequence[Question]) -> list[Question]:
     """Questions whose pictures and sounds are named by where a player gets them."""
     digests = standing(session).digests
-    return [renamed(question, lambda name: FILES + digests.get(name, "none")) for question in questions]
+    return [renamed(question, lambda name: address_of(name, digests)) for question in questions]
 
 
 def with_files(session: Session, reading: GameReading) -> GameReading:

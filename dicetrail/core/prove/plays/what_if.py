@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from ...play.card import Card
@@ -148,17 +148,12 @@ _INTENTS: dict[str, Literal["right", "unreadable"]] = {"right": "right", "unread
 class Outcomes:
     """What plays came to, and would come to: how often each result and award, and the plays that differ."""
 
-    plays: int
-    before: Counter[tuple[str, str]]
-    after: Counter[tuple[str, str]]
-    better: int
-    worse: int
-    verdicts: int
-
-    @classmethod
-    def none(cls) -> Outcomes:
-        """Of no plays yet."""
-        return cls(0, Counter(), Counter(), 0, 0, 0)
+    plays: int = 0
+    before: Counter[tuple[str, str]] = field(default_factory=Counter)
+    after: Counter[tuple[str, str]] = field(default_factory=Counter)
+    better: int = 0
+    worse: int = 0
+    verdicts: int = 0
 
     def add(self, before: CameTo, after: CameTo) -> None:
         """Count a play as it was and as it would be."""
@@ -191,7 +186,7 @@ _RANKS = {"lost": 0, "done": 1, "stopped": 1, "won": 2}
 
 def outcomes_of(program: Program, plays: Iterable[tuple[Meant, PlayRecord]]) -> Outcomes:
     """What plays come to under other rules, beside what they came to."""
-    found = Outcomes.none()
+    found = Outcomes()
     for meant, was in plays:
         found.add(CameTo.of(was), walked_again(program, meant))
     return found

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { api, type Handout, historyFile } from "../../api/client";
+import { api, goesOn, type Handout, historyFile } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
@@ -102,7 +102,7 @@ function SendOn({ handout }: { handout: Handout }) {
     event.preventDefault();
     send.mutate();
   };
-  const going = job && ["waiting", "working"].includes(job.state);
+  const going = job && goesOn(job);
   return (
     <section aria-labelledby="store" className="lg:col-span-2" data-sent={job?.state}>
       <h2 id="store" className="mb-2 text-xl">

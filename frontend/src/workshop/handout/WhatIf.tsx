@@ -1,4 +1,4 @@
-import { api } from "../../api/client";
+import { api, goesOn } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Progress } from "../../ui/Progress";
@@ -21,7 +21,7 @@ const RESULT: Record<string, string> = {
 /** What the plays would have come to under the rules as they are now. */
 export function WhatIf({ whatIf, version }: Props) {
   const { begin, found } = whatIf;
-  const going = found && ["waiting", "working"].includes(found.job.state);
+  const going = found && goesOn(found.job);
   const changed = found?.changed.filter(({ before, after }) => before !== after) ?? [];
   return (
     <section aria-labelledby="what-if" data-what-if={found?.job.state}>

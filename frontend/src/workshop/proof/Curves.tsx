@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Curve, Held, Walker } from "../../api/client";
+import { OneOf } from "../../ui/OneOf";
 import { share } from "./said";
 
 interface Props {
@@ -39,19 +40,13 @@ export function Curves({ curve, how, at, aims }: Props) {
           Over all {how === "skill" ? "skills" : "shares of knowledge"}, exactly
         </span>
         {awards.length > 0 && (
-          <span role="group" aria-label="Drawn" className="flex gap-1">
-            {(["results", "awards"] as const).map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={kind === one}
-                className="rounded-sm border border-line px-2 text-sm aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
-                onClick={() => setKind(one)}
-              >
-                {one}
-              </button>
-            ))}
-          </span>
+          <OneOf
+            label="Drawn"
+            values={["results", "awards"] as const}
+            said={(one) => one}
+            value={kind}
+            choose={setKind}
+          />
         )}
       </figcaption>
       <div className="flex flex-wrap items-start gap-5">

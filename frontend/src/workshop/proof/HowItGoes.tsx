@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useDeferredValue } from "react";
 import { api, type Game, type Walker } from "../../api/client";
 import { Amount } from "../../ui/Amount";
+import { OneOf } from "../../ui/OneOf";
 import { useAims } from "../data";
 import { Company } from "./Company";
 import { Curves } from "./Curves";
@@ -77,19 +78,13 @@ function WalkerFields({ walker, setWalker }: FieldsProps) {
   const { how, share, pace } = walker;
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-      <div role="group" aria-label="Who plays" className="flex gap-1">
-        {(["skill", "knows"] as const).map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={how === one}
-            className="rounded-sm border border-line px-2 aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
-            onClick={() => setWalker({ ...walker, how: one })}
-          >
-            {one === "skill" ? "by skill" : "knows, else guesses"}
-          </button>
-        ))}
-      </div>
+      <OneOf
+        label="Who plays"
+        values={["skill", "knows"] as const}
+        said={(one) => (one === "skill" ? "by skill" : "knows, else guesses")}
+        value={how}
+        choose={(one) => setWalker({ ...walker, how: one })}
+      />
       <label className="flex min-w-64 flex-1 items-center gap-3">
         <span>{how === "skill" ? "Skill" : "Knows"}</span>
         <input

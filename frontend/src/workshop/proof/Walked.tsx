@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Game, type WalkWanted } from "../../api/client";
+import { api, type Game, goesOn, type WalkWanted } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Progress } from "../../ui/Progress";
 import { FigureTable } from "./FigureTable";
@@ -24,11 +24,10 @@ export function Walked({ game, wanted }: Props) {
     queryKey: ["walk", job],
     queryFn: () => api.walk(game.id, job),
     enabled: job !== "",
-    refetchInterval: ({ state: { data } }) =>
-      !data || ["waiting", "working"].includes(data.job.state) ? 300 : false,
+    refetchInterval: ({ state: { data } }) => (!data || goesOn(data.job) ? 300 : false),
   });
   const walk = found.data;
-  const going = job !== "" && (!walk || ["waiting", "working"].includes(walk.job.state));
+  const going = job !== "" && (!walk || goesOn(walk.job));
   return (
     <div className="flex flex-col gap-3" data-walk={walk?.job.state ?? "none"}>
       <div className="flex items-center gap-4">

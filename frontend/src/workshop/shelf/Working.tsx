@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, type Job } from "../../api/client";
+import { api, goesOn, type Job } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Progress } from "../../ui/Progress";
@@ -18,8 +18,7 @@ export function Working({ job: first, done }: Props) {
     queryKey: ["job", first.id],
     queryFn: () => api.job(first.id),
     initialData: first,
-    refetchInterval: ({ state }) =>
-      state.data && ["waiting", "working"].includes(state.data.state) ? 250 : false,
+    refetchInterval: ({ state }) => (state.data && goesOn(state.data) ? 250 : false),
   }).data;
   const stop = useMutation({ mutationFn: () => api.stopJob(first.id) });
   useEffect(() => {

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Game, PageState } from "../../../api/client";
+import { OneOf } from "../../../ui/OneOf";
 import { useWords } from "../../data";
 
 const WIDTHS = [1280, 768, 390];
@@ -31,19 +32,19 @@ export function LivePage({ game }: { game: Game }) {
       data-live={state}
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
-        <Switches
+        <OneOf
           label="State"
           values={["start", ...states] as const}
           said={(one) => SAID[one]}
           value={state}
-          turn={setState}
+          choose={setState}
         />
-        <Switches
+        <OneOf
           label="Width"
           values={WIDTHS}
           said={(one) => `${one} px`}
           value={width}
-          turn={setWidth}
+          choose={setWidth}
         />
       </div>
       <Scaled game={game} state={state} width={width} />
@@ -88,34 +89,6 @@ function Scaled({ game, state, width }: ScaledProps) {
           style={{ width, height, transform: `scale(${scale})`, transformOrigin: "0 0" }}
         />
       </div>
-    </div>
-  );
-}
-
-interface SwitchesProps<Value> {
-  label: string;
-  values: readonly Value[];
-  said: (value: Value) => string;
-  value: Value;
-  turn: (value: Value) => void;
-}
-
-function Switches<Value extends string | number>(props: SwitchesProps<Value>) {
-  const { label, values, said, value, turn } = props;
-  return (
-    <div role="group" aria-label={label} className="flex flex-wrap gap-1">
-      {values.map((one) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={one === value}
-          data-switch={one}
-          className="rounded-sm border border-line px-2 text-sm aria-pressed:border-pine aria-pressed:bg-moss aria-pressed:font-bold"
-          onClick={() => turn(one)}
-        >
-          {said(one)}
-        </button>
-      ))}
     </div>
   );
 }
