@@ -191,6 +191,62 @@ class Closed(unittest.TestCase):
             self.assertAlmostEqual(float(found.awards[title]), share)
 
 
+class Rounds(unittest.TestCase):
+    """Questions of several sorts that come round again, shuffled anew, against every order there is."""
+
+    WORTHS = (1, 2, 4)
+    ORDER = (Consequence("right", set=(("score", "10 * score + worth"),)),)
+    """Writes down which question came when, as the digits of the score."""
+
+    def orders(self, draw: int) -> dict[int, Fraction]:
+        """The digits of plays, by going through the shuffles of both rounds; the first two of a round change
+        places where the first is the last of the round before."""
+        found: dict[int, Fraction] = {}
+        rounds = list(itertools.permutations(self.WORTHS))
+        for one, two in itertools.product(rounds, repeat=2):
+            then = (two[1], two[0], *two[2:]) if two[0] == one[-1] else two
+            digits = int("".join(map(str, (*one, *then)[:draw])))
+            found[digits] = found.get(digits, Fraction(0)) + Fraction(1, len(rounds) ** 2)
+        return found
+
+    def program(self, **deal: object) -> Program:
+        worths = tuple(choice(n)._replace(worth=worth) for n, worth in enumerate(self.WORTHS))
+        return game(0, *self.ORDER, questions=worths, deal=Deal(**deal))  # type: ignore[arg-type]
+
+    def test_the_seam_between_two_rounds(self):
+        for draw in range(1, 7):
+            found = odds(self.program(draw=draw, repeats="when_empty"), Walker("skill", Fraction(1)))
+            self.assertEqual(found.meters["score"], self.orders(draw), draw)
+
+    def test_a_round_that_is_never_left_is_one_without_repeats(self):
+        for order in ("shuffled", "easiest_first", "filed"):
+            one, other = (
+                odds(self.program(draw=3, repeats=repeats, order=order), SKILL)
+                for repeats in ("when_empty", "never")
+            )
+            self.assertEqual(one.meters, other.meters)
+
+    def test_as_filed_they_come_in_turn(self):
+        found = odds(self.program(draw=5, repeats="when_empty", order="filed"), Walker("skill", Fraction(1)))
+        self.assertEqual(found.meters["score"], {12412: 1})
+
+    def test_a_dash_of_questions_of_three_worths_against_walks(self):
+        questions = tuple(choice(n)._replace(worth=1 + n % 3) for n in range(7))
+        program = game(
+            0,
+            Consequence("right", add=(("score", "worth"),)),
+            questions=questions,
+            deal=Deal(repeats="when_empty"),
+            clocks=Clocks(game=60),
+        )
+        walker = Walker("skill", 0.6, 3)
+        exact, walked = odds(program, walker), walk(program, walker, 4000, 5)
+        self.assertEqual(exact.left_over, 0)
+        for score, share in exact.meters["score"].items():
+            error = sqrt(max(share * (1 - share), 2 / 4000) / 4000)
+            self.assertLess(abs(share - walked.meters["score"].get(score, 0)), 5 * error, score)
+
+
 class Walks(unittest.TestCase):
     def near(self, exact: Figures, walked: Figures, plays: int) -> None:
         """Every share within five standard errors of what it is exactly."""

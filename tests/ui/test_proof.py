@@ -97,9 +97,8 @@ class Proof(unittest.TestCase):
         self.assertEqual(browser.axe(), [])
         Select(browser.find("[data-company] select")).select_by_visible_text("Tuesday at the stove (made up)")
         browser.find("[data-company] button", "Walk 2,000 plays").click()
-        browser.find("[data-company] [data-figures]", "plays walked")
-        browser.find("[data-company] button", "Cancel").click()
-        browser.until("[data-company] [data-walk]", "data-walk", "stopped")
+        browser.until("[data-company] [data-walk]", "data-walk", "done")
+        browser.find("[data-company] [data-figures]", "2,000 plays walked")
         self.assertEqual(browser.console(), [])
 
     def test_5b_a_snag_is_set_aside_with_a_reason_and_taken_back(self):

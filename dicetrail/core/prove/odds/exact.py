@@ -210,12 +210,37 @@ class Weighed:
         counts = self.states.read(state)
         counts.asked += 1
         kept = self.states.kept(counts)
-        sorts = self.states.next_sorts(state, asked)
-        left = [state.left[sort] if self._draws else self.share_of[sort] for sort in sorts]
-        whole = sum(left)
-        for sort, have in zip(sorts, left, strict=True):
-            share = _part(have, whole, self.walker)
-            yield Way(share, 0, to=Spot(self.states.after_opening(state, sort, kept), key.spent))
+        for share, before, sort in self._drawn(state, asked):
+            yield Way(share, 0, to=Spot(self.states.after_opening(before, sort, kept), key.spent))
+
+    def _drawn(self, state: State, asked: int) -> Iterator[tuple[Any, State, int]]:
+        """The sorts that can come next: how likely, and the state from which each is taken."""
+        if state.then >= 0:
+            yield 1, state._replace(then=-1), state.then
+        elif self.states.ends_round(state):
+            yield from self._drawn_anew(state)
+        else:
+            sorts = self.states.next_sorts(state, asked)
+            left = [state.left[sort] if self._draws else self.share_of[sort] for sort in sorts]
+            for sort, have in zip(sorts, left, strict=True):
+                yield _part(have, sum(left), self.walker), state, sort
+
+    def _drawn_anew(self, state: State) -> Iterator[tuple[Any, State, int]]:
+        """The first question of a new round, which is not the last one of the round before: where that comes
+        first, the two first ones change places. So it is one of the n - 1 others, each as likely; and in one
+        of n rounds the last one comes right behind it."""
+        full = self.states.left_at_first
+        number = sum(full)
+        if number == 1:
+            yield 1, state._replace(left=full), state.sort
+            return
+        for sort, have in enumerate(full):
+            others = have - (sort == state.sort)
+            if others:
+                share = _part(others, number - 1, self.walker)
+                behind = _part(1, number, self.walker)
+                yield share * behind, state._replace(left=full, then=state.sort), sort
+                yield share * (1 - behind), state._replace(left=full), sort
 
     @property
     def _draws(self) -> bool:
@@ -331,7 +356,7 @@ def _problems(
         yield "Its questions differ in too many ways that its rules look at."
     if several and game.deal.order in ("easiest_first", "by_topic") and not states.ranked:
         yield "Its questions come in an order by what its rules look at."
-    if several and game.deal.repeats == "when_empty":
+    if several and game.deal.repeats == "when_empty" and states.repeating and not states.in_order:
         yield "Its questions differ for its rules, and come round again."
     rows = [row for some in program.rows.values() for row in some]
     moved = any(row.time or row.source.restart for row in rows)

@@ -67,7 +67,8 @@ def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
 
 class State(NamedTuple):
     """Where a play stands: before the next question (``next``), at a visit's begin (``visit``), or asking
-    (``ask``)."""
+    (``ask``). ``left`` are the questions left of each sort, and ``then`` is the sort that has to come next
+    (-1: any that is left)."""
 
     step: str
     left: tuple[int, ...]
@@ -76,6 +77,7 @@ class State(NamedTuple):
     counts: tuple[float, ...]
     first: bool = True
     parts: int = 0
+    then: int = -1
 
 
 class States:
@@ -86,7 +88,8 @@ class States:
     they come as filed, ``repeating`` that any sort may come at any time, and ``mixed`` that this is only
     taken to be so, as there are too many ways to be through with part of them. ``timed`` tells that rules
     look at a clock. Where plays are weighed, only right and wrong answers are made, ``questions`` are those
-    of the deck, and ``ranked`` tells that they come in an order by their rank.
+    of the deck, ``ranked`` tells that they come in an order by their rank, and ``rounds`` that all of them
+    come round again, shuffled anew.
     """
 
     def __init__(
@@ -106,19 +109,24 @@ class States:
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self.free = totals is None
         self.timed = bool(TIME_NAMES & looked.names)
-        self.repeating = self.game.deal.repeats != "never"
-        order = self.game.deal.order
-        self.in_order = order == "filed" and not self.repeating
+        order, repeats = self.game.deal.order, self.game.deal.repeats
+        again = repeats == "when_empty" and (self.free or self.total > len(questions))
+        self.repeating = repeats == "always" or again
+        self.in_order = order == "filed" and (not self.repeating or (again and weighing is not None))
         by_rank = order in ("easiest_first", "by_topic") and not self.repeating
         self.ranked = by_rank and weighing is not None and self.total == len(questions)
         self._topics = list(dict.fromkeys(question.topic for question in questions))
         sorts = [self._sort(question) for question in questions]
         self.sorts = list(dict.fromkeys(sorts))
         self.sequence = [self.sorts.index(sort) for sort in sorts]
+        several = len(self.sorts) > 1
+        self.rounds = again and order == "shuffled" and weighing is not None and several
+        self.repeating &= not self.rounds
         self.mixed = False
         if not self.repeating and not self.in_order:
             ways = prod(have + 1 for have in Counter(self.sequence).values())
             self.repeating = self.mixed = ways > (MOST_WAYS if weighing is None else MOST_WEIGHED)
+            self.rounds &= not self.mixed
         self.left_at_first = self._left_at_first()
         self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
         self._keeps_last = bool(_OF_A_QUESTION & self._names_at_the_end())
@@ -149,10 +157,10 @@ class States:
     def after_opening(self, state: State, sort: int, counts: tuple[float, ...]) -> State:
         """The state in which a question of a sort was dealt."""
         left = state.left
-        if not self.free:
+        if left:
             place = 0 if self.repeating else sort
             left = (*left[:place], left[place] - 1, *left[place + 1 :])
-        return State("visit", left, sort, state.meters, counts)
+        return State("visit", left, sort, state.meters, counts, then=state.then)
 
     def closed(self, state: State) -> State:
         """A state before the next question: what only the last one is asked about is put away."""
@@ -160,12 +168,17 @@ class States:
             return state._replace(step="next", first=True, parts=0)
         counts = self.read(state)
         counts.attempt, counts.tries_left = 0, inf
-        return State("next", state.left, -1, state.meters, self.kept(counts))
+        last = state.sort if self.ends_round(state) else -1
+        return State("next", state.left, last, state.meters, self.kept(counts), then=state.then)
+
+    def ends_round(self, state: State) -> bool:
+        """Whether all questions came by, and are to be shuffled anew."""
+        return self.rounds and not any(state.left)
 
     def next_sorts(self, state: State, asked: int) -> list[int]:
         """The sorts of question that can come next."""
         if self.in_order:
-            return [self.sequence[asked]]
+            return [self.sequence[asked % len(self.sequence)]]
         if self.repeating:
             return list(range(len(self.sorts)))
         left = [sort for sort, have in enumerate(state.left) if have]
