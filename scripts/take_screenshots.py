@@ -15,6 +15,14 @@ from tests.ui.harness import Browser, Served  # noqa: E402
 
 SETTLED = 0.9
 """Seconds for motion to end."""
+AS_SERVED = """
+const [found, shown] = arguments;
+const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+while (walker.nextNode())
+  for (const [place, one] of found.entries())
+    walker.currentNode.textContent = walker.currentNode.textContent.replaceAll(one, shown[place]);
+"""
+"""Puts what `make demo` serves in the place of the folder and the port of this one."""
 
 
 def main() -> None:
@@ -89,6 +97,9 @@ def main() -> None:
         served.ask("POST", "/api/workshop/games/1/handouts", {"name": "Thursday, the big room"})
         browser.open(f"{served.url}/games/1/handout")
         browser.find("[data-handout]")
+        browser.find("p", "dicetrail serve --host")
+        here = [str(served.folder), str(served.port)]
+        browser.driver.execute_script(AS_SERVED, here, [".data/demo", "8321"])
         take("handout")
         browser.open(f"{served.url}/games/3/handout")
         browser.find("[data-handout]")

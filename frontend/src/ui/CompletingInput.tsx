@@ -73,7 +73,7 @@ export function CompletingInput(props: Props) {
     },
   }) as ComponentProps<"input">;
   return (
-    <>
+    <span className="relative inline-block max-w-full">
       <input spellCheck={false} {...more} {...input} />
       <ul
         {...list.getMenuProps({ "aria-label": "Names that fit" })}
@@ -93,7 +93,7 @@ export function CompletingInput(props: Props) {
           </li>
         ))}
       </ul>
-    </>
+    </span>
   );
 }
 
