@@ -13,6 +13,7 @@ import unittest
 from fractions import Fraction
 from math import sqrt
 from pathlib import Path
+from typing import Any
 from unittest import mock
 
 import numpy as np
@@ -248,6 +249,10 @@ class Rounds(unittest.TestCase):
 
 
 class Walks(unittest.TestCase):
+    def close(self, share: float, walked: float, plays: int) -> None:
+        """A share of so many plays within five standard errors of what it is."""
+        self.assertLess(abs(share - walked), 5 * sqrt(max(share * (1 - share), 2 / plays) / plays))
+
     def near(self, exact: Figures, walked: Figures, plays: int) -> None:
         """Every share within five standard errors of what it is exactly."""
         for one, other in [
@@ -256,9 +261,7 @@ class Walks(unittest.TestCase):
             *((exact.meters[name], walked.meters[name]) for name in exact.meters),
         ]:
             for key in {*one, *other}:
-                share = float(one.get(key, 0))
-                error = sqrt(max(share * (1 - share), 2 / plays) / plays)
-                self.assertLess(abs(share - other.get(key, 0)), 5 * error, key)
+                self.close(float(one.get(key, 0)), other.get(key, 0), plays)
         for name in ("asked", "seconds"):
             one, other = getattr(exact, name).spread(), getattr(walked, name).spread()
             self.assertLess(abs(one.mean - other.mean), 5 * one.sd / sqrt(plays) + 1e-6, name)
@@ -268,6 +271,37 @@ class Walks(unittest.TestCase):
             mean = float(exact.means.get(name, 0))
             error = max(spread.sd, sqrt(mean)) / sqrt(plays)
             self.assertLess(abs(mean - spread.mean), 5 * error + 1e-6, name)
+
+    def test_twenty_thousand_plays_are_as_closed_forms_say(self):
+        """Scores against scipy's distributions; lives against a sum over the binomial."""
+        plays, walker = 20_000, Walker("skill", 0.7)
+        missed = Consequence("missed", add=(("lives", "-1"),))
+        out, again = (Ending("lives == 0", "lost"),), Deal(repeats="when_empty")
+        worths = tuple(choice(n)._replace(worth=2 if n < 3 else 1) for n in range(7))
+        twos = Consequence("right", "worth == 2", add=(("score", "1"),))
+        binomial, negative = stats.binom(10, 0.7), stats.nbinom(4, 0.3)
+        clocked = game(5, ONE, deal=again, clocks=Clocks(game=60))
+        four_lives = (Meter("score"), Meter("lives", 4))
+        cases: list[tuple[Program, Walker, Any]] = [
+            (game(10, ONE), walker, binomial),
+            (game(5, ONE, missed, meters=four_lives, endings=out, deal=again), walker, negative),
+            (game(5, ONE, Consequence("missed", then="lost"), deal=again), walker, stats.nbinom(1, 0.3)),
+            (
+                game(0, twos, questions=worths, deal=Deal(draw=4)),
+                Walker("skill", 1.0),
+                stats.hypergeom(7, 3, 4),
+            ),
+            (clocked, Walker("skill", 0.7, 7), stats.binom(8, 0.7)),
+        ]
+        for program, who, wanted in cases:
+            walked = walk(program, who, plays, 3)
+            for score in range(40):
+                share = float(wanted.pmf(score))
+                with self.subTest(f"{wanted.dist.name} {wanted.args} {score}"):
+                    self.close(share, walked.meters["score"].get(score, 0), plays)
+        three_lives = (Meter("score"), Meter("lives", 3))
+        lives = walk(game(10, ONE, missed, meters=three_lives, endings=out), walker, plays, 3)
+        self.close(float(stats.binom.sf(2, 10, 0.3)), lives.results["lost"], plays)
 
     def test_twenty_thousand_plays_of_the_pulled_score(self):
         rows = (
