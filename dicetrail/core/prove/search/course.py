@@ -5,10 +5,9 @@ What follows on what stands in :mod:`...play.sequence`; a state is a stage of it
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Hashable, Mapping
 from functools import cached_property
-from typing import cast
+from typing import NamedTuple, cast
 
 from ...play.counts import Counts
 from ...play.expressions import ExpressionError, Names, Value
@@ -22,8 +21,7 @@ from .aside import Carrier, Does
 from .states import State, States
 
 
-@dataclass(frozen=True, slots=True)
-class Happened:
+class Happened(NamedTuple):
     """What a moment did: to the meters and to the values carried aside, the state after it, and what came
     of it."""
 
@@ -106,10 +104,15 @@ class AtEnd:
 
 
 class Course:
-    """The course of a game's plays, from state to state. ``trouble`` is told of what has no value."""
+    """The course of a game's plays, from state to state. ``trouble`` is told of what has no value.
+
+    What happens at a state depends on nothing that is left of the deck, so it is worked out once for all
+    states that differ in that only.
+    """
 
     def __init__(self, program: Program, states: States, carrier: Carrier, trouble: Trouble) -> None:
         self.program, self.states, self.carrier, self.trouble = program, states, carrier, trouble
+        self._known: dict[Hashable, Happened] = {}
 
     def happen(
         self,
@@ -120,7 +123,14 @@ class Course:
         also: Mapping[str, Value] | None = None,
     ) -> Happened:
         """A moment at a state; ``also`` is known besides what the state tells."""
-        stage = _AtState(self, state, used, hits, also)
+        bare = state._replace(left=(), then=-1)
+        key = (bare, moment, used, hits, tuple(also.items()) if also else ())
+        known = self._known.get(key)
+        if known is None:
+            known = self._known[key] = self._happened(_AtState(self, bare, used, hits, also), moment)
+        return known._replace(after=known.after._replace(left=state.left, then=state.then))
+
+    def _happened(self, stage: _AtState, moment: Moment) -> Happened:
         [came] = happen(stage, moment)
         return Happened(
             came, stage.counts.attempt, stage.names, stage.before, stage.meters, stage.does, stage.after
