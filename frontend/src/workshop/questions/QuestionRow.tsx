@@ -107,8 +107,9 @@ function PromptField({ question, save }: { question: Question; save: (prompt: st
       className="w-full rounded-sm border border-pine bg-sheet px-1"
       defaultValue={question.prompt}
       onBlur={(event) => {
-        if (!saved.current) save(event.currentTarget.value.trim());
-        saved.current = true;
+        if (saved.current) return;
+        saved.current = true; // before it is saved: that takes the field away
+        save(event.currentTarget.value.trim());
       }}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
