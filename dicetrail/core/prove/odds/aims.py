@@ -130,17 +130,20 @@ class _Looked:
 
     def of(self, walker: Walker, wanted: Expected) -> Figures:
         """Figures that know all that is wanted. Raises ExpressionError where none do."""
-        for look in (self._best, self._walked):
-            found = look(walker)
-            if all(_known(name, found, wanted) for name in wanted.names):
-                return found
-        raise ExpressionError("one of its names has no mean over plays")
+        found = self._best(walker)
+        if found.exact and not _knows(found, wanted):
+            found = self._walked(walker)
+        if not _knows(found, wanted):
+            raise ExpressionError("one of its names has no mean over plays")
+        return found
 
 
-def _known(name: str, found: Figures, wanted: Expected) -> bool:
-    return name in (*RESULTS, "asked", "seconds", *wanted.shares, *found.meters, *found.means) or (
-        found.exact and name in COUNTED
-    )
+def _knows(found: Figures, wanted: Expected) -> bool:
+    """Whether figures have all that is wanted."""
+    known = {*RESULTS, "asked", "seconds", *wanted.shares, *found.meters, *found.means}
+    if found.exact:
+        known.update(COUNTED)
+    return wanted.names <= known
 
 
 def _held(name: str, wanted: Expected, found: Figures) -> Held:
