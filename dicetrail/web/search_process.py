@@ -9,7 +9,11 @@ import gc
 import os
 import pickle
 import sys
+from contextlib import suppress
+from queue import SimpleQueue
+from threading import Thread
 
+from ..core.play.game import Game
 from ..core.play.program import Program
 from ..core.prove.search.exploring import reach
 
@@ -18,17 +22,23 @@ NICENESS = 5
 
 
 def main() -> None:
-    """Search through one game after another, until no more come in."""
+    """Search through one game after another, until no more can come in."""
     os.nice(NICENESS)
     gc.disable()  # a search makes millions of tuples and no cycles
+    games: SimpleQueue[Game] = SimpleQueue()
+    Thread(target=_take_in, args=(games,), daemon=True).start()
     answers = sys.stdout.buffer
     while True:
-        try:
-            game = pickle.load(sys.stdin.buffer)
-        except EOFError:
-            return
-        pickle.dump(reach(Program(game)), answers)
+        pickle.dump(reach(Program(games.get())), answers)
         answers.flush()
+
+
+def _take_in(games: SimpleQueue[Game]) -> None:
+    """Take games in; where no more can come, whoever asked is gone, and nobody waits for what is searched."""
+    with suppress(EOFError, pickle.UnpicklingError):
+        while True:
+            games.put(pickle.load(sys.stdin.buffer))
+    os._exit(0)
 
 
 if __name__ == "__main__":

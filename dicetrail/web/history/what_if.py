@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import os
 from collections.abc import Sequence
-from concurrent.futures import ProcessPoolExecutor, as_completed
-from multiprocessing import get_context
+from concurrent.futures import as_completed
 
 from fastapi import HTTPException
 
 from ...core.pack.progress import Progress
 from ...core.play.game import Game
 from ...core.prove.plays.what_if import Outcomes
-from ...core.prove.plays.worker import KeptSo, begin, open_game, walk_some
+from ...core.prove.plays.worker import KeptSo, open_game, walk_some
+from ...core.prove.processes import processes
 from ...store import played
 from ...store.models import StoredGame
 from ..handouts.the_handout import TheHandout
@@ -62,9 +61,7 @@ def _walk(game: Game, kept: Sequence[KeptSo], found: Outcomes, progress: Progres
             found.merge(walk_some(chunk))
             progress(found.plays, len(kept))
         return
-    with ProcessPoolExecutor(
-        os.cpu_count(), get_context("spawn"), initializer=begin, initargs=(game,)
-    ) as pool:
+    with processes(open_game, game) as pool:
         try:
             for done in as_completed([pool.submit(walk_some, chunk) for chunk in chunks]):
                 found.merge(done.result())

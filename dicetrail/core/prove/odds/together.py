@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-import gc
-import os
 from collections import Counter
 from collections.abc import Sequence
-from concurrent.futures import ProcessPoolExecutor
-from multiprocessing import get_context
 
 from ...play.game import Choices, Game
 from ...play.program import Program
+from ..processes import processes
 from .company import Company
 from .straight import Played
 from .walker import Walker
@@ -29,9 +26,8 @@ _begun: list[Walking] = []
 def walk_together(walking: Walking, plays: int, progress: Progress | None = None) -> None:
     """Make so many more plays, in processes of their own: the plays are those that ``walking`` would make."""
     parts = [walking.rolled(min(AT_ONCE, plays - made)) for made in range(0, plays, AT_ONCE)]
-    context = get_context("spawn")
     made = 0
-    with ProcessPoolExecutor(os.cpu_count(), context, initializer=_begin, initargs=walking.described) as pool:
+    with processes(_begin, *walking.described) as pool:
         try:
             for done in [pool.submit(_make, part) for part in parts]:  # in order: sums of floats depend on it
                 walking.add(*done.result())
@@ -44,8 +40,6 @@ def walk_together(walking: Walking, plays: int, progress: Progress | None = None
 
 
 def _begin(game: Game, walker: Walker | Company, choices: Choices) -> None:
-    """Begin a process that does nothing else: plays make no cycles that would have to be looked for."""
-    gc.disable()
     _begun[:] = [Walking(Program(game), walker, 0, choices)]
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import json
 from collections.abc import Sequence
 from typing import NamedTuple
@@ -13,12 +12,6 @@ from .record import PlayRecord, from_data
 from .what_if import Meant, Outcomes, outcomes_of
 
 _given: list[Program] = []
-
-
-def begin(game: Game) -> None:
-    """Begin a process that does nothing else: plays make no cycles that would have to be looked for."""
-    gc.disable()
-    open_game(game)
 
 
 def open_game(game: Game) -> None:
