@@ -72,17 +72,25 @@ LONGEST = 900
 BROWSER = "tests.ui."
 """Modules that drive a browser: they wait more than they work, so others run beside them."""
 LONG = (
+    "player_page",
     "bench",
     "chance",
-    "hostile",
-    "properties",
-    "fuzz",
+    "lasting",
+    "take_aways",
+    "take_away_page",
     "cli",
-    "doubts",
-    "leaving",
+    "hostile",
+    "description",
     "rules",
     "making",
+    "properties",
     "walk",
+    "odds",
+    "handouts",
+    "straight",
+    "doubts",
+    "access",
+    "fuzz",
 )
 """Modules begun before others, so that no process is left alone with a long one at the end."""
 

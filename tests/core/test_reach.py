@@ -29,6 +29,8 @@ AWARDS = (
     "score > 4",
     "right >= 1",
     "best_streak >= 2",
+    "left > 0",
+    "asked == 2",
     "True",
     "1 / right < 1",
 )

@@ -162,7 +162,7 @@ class Weighed:
         self._moved += len(weights)
         if self._moved > MOST_MOVED:
             raise Inexact(f"The game has too many states for exact odds.{self._paceless()} Walk it instead.")
-        moved = self.carrier.mover(way.happened.does) if way.happened and way.happened.does else None
+        moved = way.happened.move if way.happened else None
         share = way.share
         if way.moment is not None:
             self._count(way, weights)

@@ -5,7 +5,7 @@ What follows on what stands in :mod:`...play.sequence`; a state is a stage of it
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Mapping
+from collections.abc import Callable, Hashable, Mapping
 from functools import cached_property
 from typing import NamedTuple, cast
 
@@ -17,20 +17,20 @@ from ...play.played import End
 from ...play.program import Program, ReadyRow
 from ...play.rows import Meters, Trouble, first_award, first_ending, first_row, meters_after
 from ...play.sequence import Came, happen
-from .aside import Carrier, Does
+from .aside import Aside, Carrier, Does
 from .states import State, States
 
 
 class Happened(NamedTuple):
-    """What a moment did: to the meters and to the values carried aside, the state after it, and what came
-    of it."""
+    """What a moment did: to the meters, the state after it, and what came of it. ``move`` does it to the
+    values carried aside (None: nothing is done to them)."""
 
     came: Came
     attempt: int
     names: Names
     before: Meters
     meters: Meters
-    does: Does
+    move: Callable[[Aside], Aside] | None
     after: State
 
 
@@ -132,8 +132,9 @@ class Course:
 
     def _happened(self, stage: _AtState, moment: Moment) -> Happened:
         [came] = happen(stage, moment)
+        move = self.carrier.mover(stage.does) if stage.does else None
         return Happened(
-            came, stage.counts.attempt, stage.names, stage.before, stage.meters, stage.does, stage.after
+            came, stage.counts.attempt, stage.names, stage.before, stage.meters, move, stage.after
         )
 
     def goes_on(self, state: State, after: State, moment: Moment, onward: Onward) -> State:

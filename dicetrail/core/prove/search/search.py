@@ -209,13 +209,14 @@ class Search:
 
     def _moved(self, happened: Happened, values: set[Aside]) -> tuple[set[Aside], dict[str, set[Number]]]:
         """The values carried along after a moment, and every change that was made."""
-        moved = self.carrier.mover(happened.does)
-        before = next(iter(values))
-        was, now = self.carrier.named(before), self.carrier.named(moved(before))
-        meters = happened.before
+        move, meters = happened.move, happened.before
         changes = {name: {tidy(happened.meters[name] - meters[name])} for name in meters}
+        if move is None:
+            return values, changes | {name: {0} for name in self.carrier.meters}
+        before = next(iter(values))
+        was, now = self.carrier.named(before), self.carrier.named(move(before))
         changes |= {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
-        return set(map(moved, values)) if happened.does else values, changes
+        return set(map(move, values)), changes
 
     def _note(self, key: tuple[Moment, int], row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
         pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})

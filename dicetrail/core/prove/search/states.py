@@ -215,6 +215,8 @@ class States:
     def _keeps(self, name: str) -> bool:
         if name in ("attempt", "tries_left"):
             return True
+        if name == "asked" and not self.free:
+            return self.looked.asked  # else what is left of the deck tells it
         return name in self.looked.names and name not in self.looked.aside and name != "total"
 
     def _left_at_first(self) -> tuple[int, ...]:

@@ -22,10 +22,12 @@ class LookedAt:
     ``names`` decide something anywhere; what is only said decides nothing. Of these, ``aside`` are meters and
     counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
     ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
+    ``asked`` tells that the course of a play depends on how many questions were asked.
     """
 
     names: frozenset[str]
     aside: frozenset[str]
+    asked: bool
     caps: dict[str, int]
 
 
@@ -49,7 +51,10 @@ def looked_at(program: Program) -> LookedAt:
     everything = deciding | _names(results)
     meters = set(program.meters)
     aside = {name for name in meters | (set(COUNTED) & everything) if name not in deciding}
-    return LookedAt(frozenset(everything | meters), frozenset(aside), _caps([*course, *results], moves))
+    asked = "asked" in deciding or "left" in everything
+    return LookedAt(
+        frozenset(everything | meters), frozenset(aside), asked, _caps([*course, *results], moves)
+    )
 
 
 def divisions(row: ReadyRow) -> list[Expression]:
