@@ -12,11 +12,9 @@ import zipfile
 from io import BytesIO
 from pathlib import Path
 
-from starlette.testclient import TestClient
-
-from dicetrail.web.app import create_app
 from tests.moves import MOVES
 from tests.running import run
+from tests.web.serving import serving
 
 DEMO = Path(__file__).parents[1] / "dicetrail" / "demo"
 GAMES = sorted(DEMO.glob("*.yaml"))
@@ -64,7 +62,7 @@ class TakeAways(unittest.TestCase):
         )
 
     def test_the_same_trails_as_the_command_line_and_the_server(self):
-        with TestClient(create_app(self.folder / "data", demo=True), base_url="http://localhost") as client:
+        with serving(self.folder / "data", demo=True) as client:
             on_shelf = {
                 game["title"]: game["id"] for game in client.get("/api/workshop/shelf").json()["games"]
             }

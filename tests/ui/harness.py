@@ -12,7 +12,6 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
-from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -24,8 +23,8 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
-from dicetrail.web.app import create_app
 from tests import running
+from tests.data import put_data
 
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
@@ -63,8 +62,7 @@ class Served:
         self.port = free_port()
         self.url = f"http://127.0.0.1:{self.port}"
         self.pid = 0
-        if demo:
-            shutil.copytree(_demo_data(), self.folder, dirs_exist_ok=True)
+        put_data(self.folder, demo=demo)
         atexit.register(self.stop)  # also where a test case never comes to stop it
         self.start()
 
@@ -113,19 +111,6 @@ class Served:
             path = f"/api/workshop/games/{game['id']}"
             game = self.ask("PUT", path, {"text": text, "revision": game["revision"]})
         return game
-
-
-@cache
-def _demo_data() -> Path:
-    """The data of a workshop that holds the demo, made once and copied from then on."""
-    folder = Path(tempfile.mkdtemp(prefix="dicetrail-demo-"))
-    atexit.register(shutil.rmtree, folder, ignore_errors=True)
-    child = os.fork()
-    if child == 0:
-        create_app(folder, demo=True)
-        os._exit(0)
-    os.waitpid(child, 0)
-    return folder
 
 
 class Browser:

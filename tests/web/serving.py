@@ -6,6 +6,7 @@ import contextlib
 import tempfile
 import time
 import unittest
+from collections.abc import Iterator
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -13,8 +14,8 @@ from typing import Any
 from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
-from dicetrail.store.database import open_database
-from dicetrail.web.app import DATABASE, open_data, without_data
+from dicetrail.web.app import open_data, without_data
+from tests.data import put_data
 
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}a\twrong {n}b\n" for n in range(1, 6))
 RULES = """\
@@ -39,21 +40,20 @@ awards:
 
 
 @cache
-def _application() -> FastAPI:
+def _application(key: str | None) -> FastAPI:
     """One for all tests of this process: its addresses take longer to be laid out than most tests."""
-    return without_data()
+    return without_data(key)
 
 
-@cache
-def _empty_data() -> bytes:
-    """A database with nothing in it."""
-    with tempfile.TemporaryDirectory() as folder:
-        path = Path(folder) / DATABASE
-        engine = open_database(path)
-        with engine.connect() as connection:
-            connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
-        engine.dispose()
-        return path.read_bytes()
+@contextlib.contextmanager
+def serving(
+    folder: Path, *, demo: bool = False, key: str | None = None, at: str = "http://localhost"
+) -> Iterator[TestClient]:
+    """The application over a folder, for who asks ``at`` an address; one at a time with the same key."""
+    app = _application(key)
+    open_data(app, folder, demo=demo)
+    with TestClient(app, base_url=at) as client:
+        yield client
 
 
 class Serving(unittest.TestCase):
@@ -65,7 +65,7 @@ class Serving(unittest.TestCase):
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)
         self.folder = Path(folder.name)
-        (self.folder / DATABASE).write_bytes(_empty_data())
+        put_data(self.folder, demo=self.demo)
         self._running = contextlib.ExitStack()
         self.addCleanup(lambda: self._running.close())
         self.client = self.serve()
@@ -73,9 +73,7 @@ class Serving(unittest.TestCase):
     def serve(self) -> TestClient:
         """End the application and start a new one over the same folder; a client of it."""
         self._running.close()
-        app = _application()
-        open_data(app, self.folder, demo=self.demo)
-        return self._running.enter_context(TestClient(app, base_url="http://localhost"))
+        return self._running.enter_context(serving(self.folder, demo=self.demo))
 
     def ask(self, method: str, path: str, body: Any = None, code: int = 200) -> Any:
         """A request to the maker's API that must be answered with ``code``."""

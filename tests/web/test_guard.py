@@ -6,13 +6,11 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from fastapi.testclient import TestClient
 from starlette.websockets import WebSocketDisconnect
 
-from dicetrail.web.app import create_app
 from dicetrail.web.guard import COOKIE, KEY_PATH, is_loopback
 
-from .serving import Serving
+from .serving import Serving, serving
 
 OWN = [
     {},
@@ -116,12 +114,8 @@ class Elsewhere(unittest.TestCase):
     """Served on another host: with a key."""
 
     def setUp(self) -> None:
-        folder = tempfile.TemporaryDirectory()
-        self.addCleanup(folder.cleanup)
-        self.app = create_app(Path(folder.name), key="the-key")
-        client = TestClient(self.app, base_url="http://hut.example:8321")
-        self.client = client.__enter__()
-        self.addCleanup(client.__exit__, None, None, None)
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.client = self.enterContext(serving(folder, key="the-key", at="http://hut.example:8321"))
 
     def test_the_workshop_wants_its_key(self):
         for path in ("/", "/games/1/rules", "/api/workshop/shelf", "/openapi.json", f"{KEY_PATH}wrong"):

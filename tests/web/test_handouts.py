@@ -8,12 +8,9 @@ import re
 import zipfile
 from datetime import UTC, datetime, timedelta
 
-from fastapi.testclient import TestClient
-
 from dicetrail.core.rules.bundle import archive
-from dicetrail.web.app import create_app
 
-from .serving import Serving
+from .serving import Serving, serving
 
 CLEAN = {"name": "Class 7b"}
 
@@ -161,8 +158,7 @@ class WithoutTheKey(Serving):
         game = self.game()
         handout = self.ask("POST", f"/games/{game['id']}/handouts", CLEAN, 201)
         self._running.close()
-        app = create_app(self.folder, key="the-key")
-        with TestClient(app, base_url="http://hut.example") as player:
+        with serving(self.folder, key="the-key", at="http://hut.example") as player:
             self.assertEqual(player.get(f"/api/players/games/{handout['link']}").status_code, 200)
             self.assertEqual(player.get(f"/api/players/games/{game['slug']}").status_code, 404)
             self.assertEqual(
@@ -211,7 +207,7 @@ class Files(Serving):
         games = self.ask("GET", "/shelf")["games"]
         bundles = {game["title"]: self.bundle(game) for game in games}
         self._running.close()
-        with TestClient(create_app(self.folder / "other"), base_url="http://localhost") as other:
+        with serving(self.folder / "other") as other:
             for title, data in bundles.items():
                 with self.subTest(title):
                     brought = other.post("/api/workshop/bundles", files={"file": ("b.zip", data)})
