@@ -23,6 +23,8 @@ from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
 COUNTS = ROOT / "build" / ".coverage"
+BYTECODE = ROOT / "build" / "bytecode"
+"""Where Python keeps what it compiled: it is started many times, and to compile all modules takes seconds."""
 PICTURES = ROOT / "build" / "failed"
 FEWEST_COVERED = 90
 """Percent of the core's lines that tests have to come by."""
@@ -177,12 +179,15 @@ def work_and_count() -> None:
 
 
 def _worker(*, counting: bool) -> subprocess.Popen[str]:
+    environment = {**os.environ, "PYTHONPYCACHEPREFIX": str(BYTECODE)}
+    environment.pop("PYTHONDONTWRITEBYTECODE", None)
     return subprocess.Popen(
         [sys.executable, __file__, "--count" if counting else "--work"],
         stdin=subprocess.PIPE,
         stdout=subprocess.PIPE,
         text=True,
         cwd=ROOT,
+        env=environment,
     )
 
 

@@ -280,11 +280,14 @@ class Browser:
 _FIRST = """
 const [css, text] = arguments;
 const plain = text => text.replace(/\\s+/g, " ");
+const bare = text => text.replace(/\\s+/g, "").toLowerCase();
+const sought = bare(text);
 const shown = element =>
   element.checkVisibility({opacityProperty: true, visibilityProperty: true}) ||
   (getComputedStyle(element).display === "contents" && Array.from(element.children).some(shown));
+const may = element => bare(element.textContent).includes(sought);
 return Array.from(document.querySelectorAll(css)).find(element =>
-  shown(element) && plain(element.innerText ?? element.textContent).includes(plain(text))
+  may(element) && shown(element) && plain(element.innerText ?? element.textContent).includes(plain(text))
 ) ?? null;
 """
 
