@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from functools import cache
 from operator import add
 
 from ...play.counts import Counts
@@ -25,6 +26,7 @@ class Carrier:
         self.names = tuple(sorted(names))
         self.meters = [name for name in self.names if name in program.meters]
         self._meters = [program.meters.get(name) for name in self.names]
+        self._movers: dict[str, Callable[[Aside], Aside]] = {}
 
     def first(self) -> Aside:
         """The values every play begins with."""
@@ -51,7 +53,14 @@ class Carrier:
         }
 
     def mover(self, does: Does) -> Callable[[Aside], Aside]:
-        """Does it to the values of one play."""
+        """Does it to the values of one play; the same values are moved the same way again and again."""
+        key = repr(sorted(does.items()))  # as text 1 and 1.0 differ, which are kept within bounds differently
+        mover = self._movers.get(key)
+        if mover is None:
+            mover = self._movers[key] = cache(self._mover(does))
+        return mover
+
+    def _mover(self, does: Does) -> Callable[[Aside], Aside]:
         places = range(len(self.names))
         added = tuple(does[place][1] if place in does else 0 for place in places)
         fixed = [(place, value) for place, (value, _) in does.items() if value is not None]
