@@ -18,7 +18,13 @@ interface Props {
   sound?: Sound | null;
 }
 
-/** A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. */
+/** Milliseconds between two drawings at least. */
+const FRAME = 16;
+
+/**
+ * A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. It is drawn anew
+ * where there is something else to be seen: a pixel less of the trail, or the next second.
+ */
 export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = null }: Props) {
   const t = useTexts();
   const [before, after] = t("clock.seconds").split("{n}");
@@ -27,7 +33,9 @@ export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = nu
   const figures = useRef<HTMLSpanElement>(null);
 
   useEffect(() => {
-    let frame = 0;
+    let next = 0;
+    const width = line.current?.parentElement?.clientWidth ?? 0;
+    const step = width ? Math.max(FRAME, clock.limit / width) : Infinity;
     const draw = () => {
       const passed = clock.running ? performance.now() - at : 0;
       const left = Math.max(0, clock.left - passed);
@@ -36,15 +44,18 @@ export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = nu
         line.current.style.width = `${part * 100}%`;
         line.current.dataset["short"] = String(part < 0.25);
       }
-      if (figures.current) figures.current.textContent = t.number(Math.ceil(left / 1000));
       const seconds = Math.ceil(left / 1000);
+      const told = t.number(seconds);
+      if (figures.current && figures.current.textContent !== told)
+        figures.current.textContent = told;
       const goesOn = clock.running || left === 0;
       if (goesOn && seconds < heard.current && seconds < tick) playTick(seconds, sound);
       heard.current = seconds;
-      if (clock.running && left > 0) frame = requestAnimationFrame(draw);
+      const ofSecond = left - 1000 * (seconds - 1);
+      if (clock.running && left > 0) next = window.setTimeout(draw, Math.min(step, ofSecond));
     };
     draw();
-    return () => cancelAnimationFrame(frame);
+    return () => window.clearTimeout(next);
   }, [clock, at, tick, sound, t]);
 
   return (
