@@ -12,11 +12,14 @@ import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
 import { useWords } from "../data";
 import { GameHead } from "../GameHead";
+import { CUE_PARTS, PAGE_PARTS, snagsIn } from "../places";
 import { remove, set } from "../rules/rows";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
+import { counted } from "../words";
 import { Heard } from "./Heard";
 import { ThePage } from "./page/ThePage";
+import { SnagLines } from "./SnagLines";
 import { SoundFields } from "./SoundFields";
 
 /** The feedback screen: what a player sees and hears, pressed and experienced. */
@@ -85,9 +88,7 @@ function CuesSide({ game, found, changing }: CuesSideProps) {
   const [silent, setSilent] = useState(false);
   const own = found.cues[picked];
   const cue = own ?? found.shipped_cues[picked];
-  const snags = game.snags.filter(({ path }) =>
-    /^(cues|sounds|look|clocks|silent|welcome|words)/.test(path),
-  );
+  const snags = snagsIn([...CUE_PARTS, ...PAGE_PARTS, "clocks"], game.snags);
   return (
     <div className="grid h-full min-h-0 grid-cols-[13rem_20rem_1fr] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
       <Cues found={found} picked={picked} pick={setPicked} change={changing.change} />
@@ -115,15 +116,7 @@ function CuesSide({ game, found, changing }: CuesSideProps) {
         role="group"
         aria-label="As a player has it"
       >
-        {snags.map((snag) => (
-          <p
-            key={`${snag.code} ${snag.path}`}
-            data-snag={snag.code}
-            className="border-l-[3px] border-ochre pl-2"
-          >
-            {snag.message}
-          </p>
-        ))}
+        <SnagLines snags={snags} />
         <Experience
           game={game}
           cue={picked}
@@ -343,7 +336,9 @@ function Experience({ game, cue, hold, look, still, silent, children }: Experien
           <p>Here a player’s page answers. Press, and it does what the cue says.</p>
         )}
       </div>
-      <p className="mt-1 text-sm text-soft">It stays for {hold} seconds, then the play goes on.</p>
+      <p className="mt-1 text-sm text-soft">
+        It stays for {counted(hold, "second")}, then the play goes on.
+      </p>
     </section>
   );
 }

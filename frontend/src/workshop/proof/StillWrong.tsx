@@ -3,21 +3,12 @@ import { Link } from "react-router";
 import type { Edit, Game, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { inputLook } from "../../ui/Field";
+import { screenOf } from "../places";
 import { insert, remove, set } from "../rules/rows";
 import { counted, worthALook } from "../words";
 import { PackSnags } from "./PackSnags";
 
 const WEIGHT: Record<Snag["severity"], number> = { stop: 0, warn: 1, note: 2 };
-
-/** Where a snag of a game is mended: the screen of what its place belongs to. */
-function screenOf(path: string): string {
-  const [part = ""] = path.split(".");
-  if (["cues", "sounds", "look", "welcome", "words", "silent"].includes(part)) return "feedback";
-  if (part === "checking") return "checking";
-  if (part === "deal" || part === "setup") return "deal";
-  if (part === "waymarks") return "playtest";
-  return "rules";
-}
 
 interface Props {
   game: Game;
@@ -56,7 +47,7 @@ export function StillWrong({ game, change }: Props) {
             {snag.message}{" "}
             <Link
               className="whitespace-nowrap text-pine underline"
-              to={`/games/${game.id}/${screenOf(snag.path)}`}
+              to={`/games/${game.id}/${screenOf(snag)}`}
             >
               {snag.line ? `line ${snag.line}` : "its place"}
             </Link>

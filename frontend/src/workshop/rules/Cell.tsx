@@ -51,7 +51,7 @@ export function Cell(props: Props) {
     ),
   };
   return (
-    <span className="relative inline-block max-w-full align-baseline">
+    <span className="inline-block max-w-full align-baseline">
       {isChecked(kind) ? (
         <CompletingInput
           {...shared}

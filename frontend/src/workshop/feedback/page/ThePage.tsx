@@ -1,6 +1,8 @@
 import { useState } from "react";
 import type { Edit, FeedbackOf, Game } from "../../../api/client";
+import { PAGE_PARTS, snagsIn } from "../../places";
 import { LookFields } from "../LookFields";
+import { SnagLines } from "../SnagLines";
 import { Arrangement } from "./Arrangement";
 import { CopyLook } from "./CopyLook";
 import { LivePage } from "./LivePage";
@@ -39,17 +41,7 @@ export function ThePage({ game, found, change }: Props) {
             </button>
           ))}
         </div>
-        {game.snags
-          .filter(({ path }) => /^(look|welcome|words)/.test(path))
-          .map((snag) => (
-            <p
-              key={`${snag.code} ${snag.path}`}
-              data-snag={snag.code}
-              className="border-s-[3px] border-ochre ps-2"
-            >
-              {snag.message}
-            </p>
-          ))}
+        <SnagLines snags={snagsIn(PAGE_PARTS, game.snags)} />
         <div key={`${part} ${game.revision}`} className="flex flex-col gap-3">
           {part === "Look" && (
             <>
