@@ -193,8 +193,8 @@ def _worker(*, counting: bool) -> subprocess.Popen[str]:
 
 
 class Pool:
-    """Processes that take modules from one list; the first of them takes those whose lines are counted, so
-    that all of the program is taken in once more only once."""
+    """Processes that take one module after another. The first of them takes those whose lines are counted:
+    one that counts has to import the whole program anew."""
 
     def __init__(self, modules: list[str]) -> None:
         self._waiting: dict[bool, queue.SimpleQueue[str]] = {

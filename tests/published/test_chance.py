@@ -198,7 +198,7 @@ class GamblersRuin(unittest.TestCase):
     ((q/p)^a - (q/p)^z) / ((q/p)^a - 1), and the expected duration is
     z/(q-p) - a/(q-p) · (1-(q/p)^z)/(1-(q/p)^a)."""
 
-    START, GOAL, P, PLAYS = 3, 6, 0.6, 2_000
+    START, GOAL, P, PLAYS = 3, 6, 0.6, 6_000
 
     def test_the_pulled_score(self):
         rows = (Consequence("right", add=(("score", "5"),)), Consequence("missed", add=(("score", "-5"),)))

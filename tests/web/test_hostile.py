@@ -26,12 +26,12 @@ GIGABYTE = 2**30
 
 @cache
 def zip_bomb() -> bytes:
-    """A spreadsheet whose sheet unpacks to half a gigabyte of blanks."""
+    """A spreadsheet whose sheet unpacks to two gigabytes of blanks: more than may be held at once."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED, compresslevel=1) as archive:
         archive.writestr("[Content_Types].xml", "<Types/>")
         with archive.open("xl/worksheets/sheet1.xml", "w", force_zip64=True) as sheet:
-            for _ in range(32):
+            for _ in range(128):
                 sheet.write(b" " * 2**24)
     return out.getvalue()
 
@@ -148,7 +148,7 @@ class Hostile(unittest.TestCase):
         self.assertIn("A file may have 100,001 lines", pack["snags"][-1]["message"])
 
     def test_spreadsheets_that_mean_harm(self):
-        self.assertIn("would unpack to 512 MB", self.read("bomb.xlsx", zip_bomb()))
+        self.assertIn("would unpack to 2,048 MB", self.read("bomb.xlsx", zip_bomb()))
         self.assertIn("no sound spreadsheet", self.read("laughs.ods", entities_as_ods()))
         self.assertIn("more than 20 MB of text", self.read("endless.ods", endless_rows()))
         self.assertIn("damaged archive", self.read("cut.xlsx", zip_bomb()[:5000]))
