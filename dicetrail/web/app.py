@@ -29,6 +29,16 @@ from .workshop import Workshop
 
 DATABASE = "dicetrail.sqlite"
 """The file of the data, in its folder."""
+_ROUTES = (
+    bench.router.routes,
+    games.routes,
+    packs.routes,
+    media.router.routes,
+    handouts.routes,
+    history.routes,
+    watching.router.routes,
+    plays.router.routes,
+)
 TIDIED_EVERY = 3600
 """Seconds between two looks for plays that were kept long enough."""
 
@@ -65,22 +75,9 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:
     """The application over the database in the folder ``data``. Its maker is who has the ``key``; without one
     it answers on the loopback only. Raises Refused where the data can't be used."""
-    app = without_data(key)
-    open_data(app, data, demo=demo)
-    return app
-
-
-def open_data(app: FastAPI, data: Path, *, demo: bool = False) -> None:
-    """Let an application that is not running serve the database in a folder. Raises Refused."""
     workshop = Workshop(open_database(data / DATABASE))
     if demo:
         bring_demo_once(workshop)
-    app.state.workshop = workshop
-    app.state.data = data
-
-
-def without_data(key: str | None = None) -> FastAPI:
-    """The application with its addresses, and nothing yet to serve at them."""
     app = FastAPI(
         title="Dice Trail",
         version="1",
@@ -88,8 +85,10 @@ def without_data(key: str | None = None) -> FastAPI:
         docs_url=None,
         redoc_url=None,
     )
-    for part in (bench, games, packs, media, handouts, history, watching, plays):
-        app.include_router(part.router)
+    app.state.workshop = workshop
+    app.state.data = data
+    for routes in _ROUTES:  # as they are: to include a router would work each of them out a second time
+        app.router.routes.extend(routes)
     add_refusals(app)
     add_pages(app)
     app.add_middleware(

@@ -12,7 +12,6 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
-from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -24,7 +23,6 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
-from dicetrail.web import app
 from tests import running
 from tests.data import put_data
 
@@ -70,7 +68,6 @@ class Served:
 
     def start(self) -> None:
         """Start it and wait until it answers."""
-        _lay_out()
         self.pid = running.start("serve", "--port", self.port, "--data", self.folder)
         end = time.monotonic() + PATIENCE
         while time.monotonic() < end:
@@ -114,14 +111,6 @@ class Served:
             path = f"/api/workshop/games/{game['id']}"
             game = self.ask("PUT", path, {"text": text, "revision": game["revision"]})
         return game
-
-
-@cache
-def _lay_out() -> None:
-    """Lay out the application's addresses before it is forked from this process, once for all: that takes
-    longer than most tests."""
-    app.without_data = cache(app.without_data)
-    app.without_data(None)
 
 
 class Browser:

@@ -7,14 +7,12 @@ import tempfile
 import time
 import unittest
 from collections.abc import Iterator
-from functools import cache
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
-from dicetrail.web.app import open_data, without_data
+from dicetrail.web.app import create_app
 from tests.data import put_data
 
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}a\twrong {n}b\n" for n in range(1, 6))
@@ -39,20 +37,12 @@ awards:
 """
 
 
-@cache
-def _application(key: str | None) -> FastAPI:
-    """One for all tests of this process: its addresses take longer to be laid out than most tests."""
-    return without_data(key)
-
-
 @contextlib.contextmanager
 def serving(
     folder: Path, *, demo: bool = False, key: str | None = None, at: str = "http://localhost"
 ) -> Iterator[TestClient]:
-    """The application over a folder, for who asks ``at`` an address; one at a time with the same key."""
-    app = _application(key)
-    open_data(app, folder, demo=demo)
-    with TestClient(app, base_url=at) as client:
+    """The application over a folder, for who asks ``at`` an address."""
+    with TestClient(create_app(folder, demo=demo, key=key), base_url=at) as client:
         yield client
 
 

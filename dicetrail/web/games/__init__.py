@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from starlette.routing import BaseRoute
 
 from . import checking, deal, feedback, games, proof, rules, shelf
 
-router = APIRouter()
-for _part in (games, rules, checking, deal, feedback, proof, shelf):
-    router.include_router(_part.router)
+_PARTS = (games, rules, checking, deal, feedback, proof, shelf)
+routes: list[BaseRoute] = [route for part in _PARTS for route in part.router.routes]

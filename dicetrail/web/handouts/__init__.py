@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from starlette.routing import BaseRoute
 
 from . import bundles, handouts, take_away
 
-router = APIRouter()
-for _part in (handouts, take_away, bundles):
-    router.include_router(_part.router)
+_PARTS = (handouts, take_away, bundles)
+routes: list[BaseRoute] = [route for part in _PARTS for route in part.router.routes]

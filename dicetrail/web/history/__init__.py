@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from starlette.routing import BaseRoute
 
 from . import going_on, out, plays, questions, what_if
 
-router = APIRouter()
-for _part in (plays, going_on, questions, what_if, out):
-    router.include_router(_part.router)
+_PARTS = (plays, going_on, questions, what_if, out)
+routes: list[BaseRoute] = [route for part in _PARTS for route in part.router.routes]

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from starlette.routing import BaseRoute
 
 from . import bringing, columns, editing, looking, many, reading_again
 
-router = APIRouter()
-for _part in (bringing, many, columns, editing, reading_again, looking):
-    router.include_router(_part.router)
+_PARTS = (bringing, many, columns, editing, reading_again, looking)
+routes: list[BaseRoute] = [route for part in _PARTS for route in part.router.routes]
