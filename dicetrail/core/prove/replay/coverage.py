@@ -11,7 +11,7 @@ from ...play.program import Program
 from ...play.run import Run
 from ...play.setup import SetupError, choose
 from ..search.reach import Reach
-from .starter_waymarks import first_set
+from .starter_waymarks import ideas
 from .walks import walk_moves
 
 MOST_DICE = 20
@@ -76,20 +76,20 @@ def way_to(program: Program, found: Reach, what: str, dice: int) -> tuple[int, l
             choices = choose(program.game, tried)
         except SetupError:
             return None
-        for moves in _ideas(program, found, what, tried, choices):
+        for moves in _ways(program, found, what, choices):
             walk = walk_moves(program, choices, moves)
             if covered([walk.run]).has(what):
                 return tried, _shortest(program, choices, walk.moves, what)
     return None
 
 
-def _ideas(program: Program, found: Reach, what: str, dice: int, choices: Choices) -> Iterator[Sequence[str]]:
+def _ways(program: Program, found: Reach, what: str, choices: Choices) -> Iterator[Sequence[str]]:
     if what in found.ways:
         yield found.ways[what]
         yield [*found.ways[what], *["right"] * 60]
         yield [*found.ways[what], *["wrong"] * 60]
-    for mark in first_set(program, dice):
-        yield mark.moves
+    for _, moves in ideas(program, choices):
+        yield moves
     for wrong in range(1, 4):
         yield [*["wrong"] * wrong, *["right"] * 60]
     if program.game.clocks.game is not None:

@@ -29,11 +29,11 @@ def first_set(
     """
     choices = choose(program.game, dice)
     found: dict[tuple[str, ...], WaymarkPart] = {}
-    ideas = [*_ideas(program, choices)]
+    named = [*ideas(program, choices)]
     for number, ending in enumerate(program.game.endings, 1):
         if moves := (ways or {}).get(f"ending {number}"):
-            ideas.append((f"ending {number}: {ending.result}", list(moves)))
-    for name, moves in ideas:
+            named.append((f"ending {number}: {ending.result}", list(moves)))
+    for name, moves in named:
         walk = walk_moves(program, choices, moves)
         if walk.problem or not walk.moves:
             continue
@@ -41,7 +41,9 @@ def first_set(
     return list(found.values())
 
 
-def _ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]:
+def ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]:
+    """Moves that are worth walking in any game, by what they are called; one after another, as they are asked
+    for."""
     length = _length(program, choices)
     tries = program.game.tries or 3
     missed = ["wrong"] * max(kind_of(one).tries(one, tries) or tries for one in program.game.questions)
