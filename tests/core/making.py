@@ -113,11 +113,12 @@ CONDITIONS = (
     "left == 0",
 )
 AMOUNTS = ("1", "-1", "3", "worth", "time_left", "asked * 2", "1 / lives", "-lives")
+CHANGES = st.dictionaries(st.sampled_from(("score", "lives")), st.sampled_from(AMOUNTS), max_size=2)
 
 
 @st.composite
 def consequences(draw: st.DrawFn) -> Consequence:
-    moment = draw(st.sampled_from([*MOMENTS]))
+    moment = draw(st.sampled_from((*MOMENTS,)))
     thens: tuple[str | None, ...] = (None, None, "next", "won", "lost", "done")
     if moment in ("wrong", "missed", "late", "skipped", "unreadable", "close"):
         thens += ("again", "again")
@@ -126,11 +127,7 @@ def consequences(draw: st.DrawFn) -> Consequence:
     return Consequence(
         moment,
         draw(st.sampled_from(CONDITIONS)),
-        add=tuple(
-            draw(
-                st.dictionaries(st.sampled_from(("score", "lives")), st.sampled_from(AMOUNTS), max_size=2)
-            ).items()
-        ),
+        add=tuple(draw(CHANGES).items()),
         set=draw(st.sampled_from(((), (), (("score", "0"),)))),
         time=draw(st.sampled_from(((), (), (("question", "2"),), (("game", "-3"),)))),
         restart=draw(st.sampled_from(((), (), ("question",)))),
@@ -140,6 +137,9 @@ def consequences(draw: st.DrawFn) -> Consequence:
         hold=draw(st.sampled_from((None, 0, 0.5))),
         then=draw(st.sampled_from(thens)),  # type: ignore[arg-type]
     )
+
+
+ROWS = st.lists(consequences(), max_size=8)
 
 
 @st.composite
@@ -168,7 +168,7 @@ def games(draw: st.DrawFn) -> Game:
         checking=Checking(
             ("blanks", "case"), draw(st.integers(0, 1)), draw(st.sampled_from(("ask_again", "wrong")))
         ),
-        consequences=tuple(draw(st.lists(consequences(), max_size=8))),
+        consequences=tuple(draw(ROWS)),
         endings=draw(
             st.sampled_from(
                 (

@@ -1,8 +1,10 @@
-"""Random packs of every kind of question, for tests."""
+"""Random packs of every kind of question, for tests. Their strategies are made once: to make one takes longer
+than to draw from it."""
 
 from __future__ import annotations
 
 from fractions import Fraction
+from functools import cache
 
 from hypothesis import strategies as st
 
@@ -42,6 +44,11 @@ LINES = WORDS.filter(lambda text: "\n" not in text)
 NUMBERS = st.sampled_from(("3", "-2", "3/4", "0.125", "12", "2 1/2"))
 
 
+NAMES = ("image", "level", "seconds", "sound", "topic", "why", "why_right", "why_wrong", "worth")
+CHOSEN = st.sets(st.sampled_from(NAMES), max_size=3)
+
+
+@cache
 @st.composite
 def details(draw: st.DrawFn, words: st.SearchStrategy[str]) -> dict:
     optional = {
@@ -55,47 +62,54 @@ def details(draw: st.DrawFn, words: st.SearchStrategy[str]) -> dict:
         "image": st.sampled_from(("signs/well.png", "a.jpg")),
         "sound": st.sampled_from(("bell.ogg", "bell.ogg#t=1.5,4")),
     }
-    chosen = draw(st.sets(st.sampled_from(sorted(optional)), max_size=3))
-    return {name: draw(optional[name]) for name in sorted(chosen)}
+    return {name: draw(optional[name]) for name in sorted(draw(CHOSEN))}
+
+
+@cache
+def distinct(words: st.SearchStrategy[str]) -> st.SearchStrategy[list[str]]:
+    return st.lists(words, min_size=2, max_size=8, unique_by=same)
+
+
+@cache
+def answers_of(words: st.SearchStrategy[str], most: int) -> st.SearchStrategy[list[str]]:
+    return st.lists(words, min_size=1, max_size=most)
 
 
 def plain_prompt(text: str) -> str:
     return text.replace("{", "(").replace("}", ")")
 
 
+@cache
 @st.composite
 def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORDS) -> Question:
     """One question of any kind, with its own id and a prompt like no other."""
-    kind = draw(st.sampled_from([*KINDS]))
+    kind = draw(st.sampled_from((*KINDS,)))
     prompt = f"{draw(words)} {number}"
     common = draw(details(words))
     name = f"q{number}"
-    distinct = st.lists(words, min_size=2, max_size=8, unique_by=same)
     match kind:
         case "choice" | "sort":
-            options = tuple(draw(distinct))
+            options = tuple(draw(distinct(words)))
             right = draw(st.integers(0, len(options) - 1))
             pins = draw(st.sets(st.integers(0, len(options) - 1), max_size=2))
             return Question(
                 name, kind, prompt, (options[right],), options, (right,), pinned=tuple(sorted(pins)), **common
             )
         case "several":
-            options = tuple(draw(distinct))
+            options = tuple(draw(distinct(words)))
             rights = draw(st.sets(st.integers(0, len(options) - 1), min_size=1))
             places = tuple(sorted(rights))
             answers = tuple(options[place] for place in places)
             return Question(name, kind, prompt, answers, options, places, **common)
         case "order":
-            options = tuple(draw(distinct))
+            options = tuple(draw(distinct(words)))
             return Question(name, kind, prompt, options, options, tuple(range(len(options))), **common)
         case "typed":
-            return Question(
-                name, kind, prompt, tuple(draw(st.lists(words, min_size=1, max_size=3))), **common
-            )
+            return Question(name, kind, prompt, tuple(draw(answers_of(words, 3))), **common)
         case "number":
             tolerance = draw(st.sampled_from((Fraction(0), Fraction(1, 3), Fraction(1, 2))))
             unit = draw(st.sampled_from(("", "km")))
-            answers = tuple(draw(st.lists(NUMBERS, min_size=1, max_size=2)))
+            answers = tuple(draw(answers_of(NUMBERS, 2)))
             return Question(name, kind, prompt, answers, tolerance=tolerance, unit=unit, **common)
         case "truth":
             right = draw(st.integers(0, 1))
@@ -133,6 +147,7 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
     return Question(name, kind, text, answers, recipe=recipe, times=times, **common)
 
 
+@cache
 @st.composite
 def packs(draw: st.DrawFn, words: st.SearchStrategy[str] = WORDS, most: int = 5) -> list[Question]:
     """A few questions."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import unittest
+from functools import cache
 from unittest import mock
 
 from hypothesis import given, settings
@@ -39,6 +40,7 @@ CELLS = {
 }
 
 
+@cache
 def rows_of(head: str, mark: str):
     """Lines under a header, most of them in order, and with now and then a cell too many or too few."""
     in_order = st.tuples(*(st.sampled_from(CELLS[role]) for role in head.split(mark))).map(mark.join)
@@ -46,12 +48,17 @@ def rows_of(head: str, mark: str):
     return in_order | in_order | in_order | st.lists(any_cell, min_size=1, max_size=6).map(mark.join)
 
 
+@cache
+def several(line):
+    return st.lists(line, min_size=1, max_size=6)
+
+
 @st.composite
 def edits(draw):
     """A text with a header, a line of it, and what that is to say."""
     head = draw(st.sampled_from(HEADS))
     line = rows_of(head, "," if "," in head else "\t")
-    lines = draw(st.lists(line, min_size=1, max_size=6))
+    lines = draw(several(line))
     number = draw(st.integers(2, len(lines) + 1))
     return "\n".join([head, *lines]) + "\n", number, draw(line)
 

@@ -86,23 +86,25 @@ def _play(program: Program, moves: list[str]) -> Run:
     return run
 
 
+MOMENTS = ("begun", "opened", "right", "right", "wrong", "missed", "missed", "late", "skipped", "over")
+CHANGES = st.dictionaries(st.sampled_from(("score", "lives")), st.sampled_from(AMOUNTS), max_size=2)
+SOME_ENDS = st.lists(st.sampled_from(ENDS), max_size=2)
+SOME_AWARDS = st.lists(st.sampled_from(AWARDS), max_size=3)
+
+
 @st.composite
 def small_games(draw: st.DrawFn) -> Game:
-    moments = st.sampled_from(
-        ("begun", "opened", "right", "right", "wrong", "missed", "missed", "late", "skipped", "over")
-    )
     rows = []
     for _ in range(draw(st.integers(0, 6))):
-        moment = draw(moments)
-        thens = [None, None, None, "lost"]
+        moment = draw(st.sampled_from(MOMENTS))
+        thens: tuple[str | None, ...] = (None, None, None, "lost")
         if moment in ("wrong", "missed", "late", "skipped"):
-            thens += ["next", "again"] if moment == "wrong" else ["next"]
-        changes = st.dictionaries(st.sampled_from(("score", "lives")), st.sampled_from(AMOUNTS), max_size=2)
+            thens += ("next", "again") if moment == "wrong" else ("next",)
         rows.append(
             Consequence(
                 moment,
                 draw(st.sampled_from(CONDITIONS)),
-                add=tuple(draw(changes).items()),
+                add=tuple(draw(CHANGES).items()),
                 set=draw(st.sampled_from(((), (), (("score", "0"),)))),
                 then=None if moment in ("begun", "opened", "over") else draw(st.sampled_from(thens)),
             )
@@ -118,12 +120,9 @@ def small_games(draw: st.DrawFn) -> Game:
         clocks=Clocks(question=draw(st.sampled_from((None, 5)))),
         consequences=tuple(rows),
         endings=tuple(
-            Ending(condition, draw(st.sampled_from(("won", "lost"))))
-            for condition in draw(st.lists(st.sampled_from(ENDS), max_size=2))
+            Ending(condition, draw(st.sampled_from(("won", "lost")))) for condition in draw(SOME_ENDS)
         ),
-        awards=tuple(
-            Award(condition, condition) for condition in draw(st.lists(st.sampled_from(AWARDS), max_size=3))
-        ),
+        awards=tuple(Award(condition, condition) for condition in draw(SOME_AWARDS)),
     )
 
 

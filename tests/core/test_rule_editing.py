@@ -181,6 +181,9 @@ class Editing(unittest.TestCase):
         )
 
 
+JUNK = st.lists(st.sampled_from(PIECES), max_size=4).map("".join)
+
+
 class Reading(unittest.TestCase):
     """libyaml held against ruamel's own reader, which is plain Python."""
 
@@ -217,7 +220,7 @@ class Reading(unittest.TestCase):
         text = data.draw(st.sampled_from(SHIPPED))
         start = data.draw(st.integers(0, len(text)))
         end = data.draw(st.integers(start, min(len(text), start + 30)))
-        junk = data.draw(st.lists(st.sampled_from(PIECES), max_size=4).map("".join))
+        junk = data.draw(JUNK)
         self.same(text[:start] + junk + text[end:])
 
     def test_places(self):
