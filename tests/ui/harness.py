@@ -214,10 +214,8 @@ class Browser:
 
     def until(self, css: str, attribute: str, value: str) -> WebElement:
         """Wait until an element's attribute has a value."""
-        found = self._wait(
-            lambda _: next((e for e in self.all(css) if e.get_attribute(attribute) == value), None),
-            f"{css} with {attribute}={value}",
-        )
+        held = f':is({css})[{attribute}="{value}"]'
+        found = self._wait(lambda _: next(iter(self.all(held)), None), held)
         assert isinstance(found, WebElement)
         return found
 
