@@ -76,15 +76,21 @@ def keep(session: Session, happenings: Iterable[Happening]) -> None:
         session.execute(insert(Play), [_begun(one) for one in sorts[Begun]])
     if sorts[Made]:
         session.execute(insert(PlayMove), [_made(one) for one in sorts[Made]])
-    clocks = [{"play": one.play_id, "to": one.at, "ended": False} for one in sorts[Made]]
-    clocks += [{"play": one.play_id, "to": one.clock, "ended": one.over} for one in sorts[Passed]]
-    if clocks:
+        moved = [{"play": one.play_id, "to": one.at} for one in sorts[Made]]
+        session.connection().execute(_WENT_ON, moved)
+    if sorts[Passed]:
+        clocks = [{"play": one.play_id, "to": one.clock, "ended": one.over} for one in sorts[Passed]]
         session.connection().execute(_TIME_PASSED, clocks)
     came_to = [_came_to(one.play_id, one.record) for one in sorts[Passed] if one.record]
     if came_to:
         session.connection().execute(_CAME_TO, came_to)
 
 
+_WENT_ON = (
+    update(Play)
+    .where(Play.id == bindparam("play"))
+    .values(clock=bindparam("to"), over=False, answers="")  # what it came to is not that any more
+)
 _TIME_PASSED = (
     update(Play).where(Play.id == bindparam("play")).values(clock=bindparam("to"), over=bindparam("ended"))
 )
@@ -164,6 +170,13 @@ def moves_of(session: Session, play_id: str) -> Sequence[tuple[Move, int]]:
     """The moves of a play with their times, in order."""
     rows = session.scalars(select(PlayMove).where(PlayMove.play_id == play_id).order_by(PlayMove.number))
     return [(Move(row.do, row.text, row.visit), row.at) for row in rows]  # type: ignore[arg-type]
+
+
+def cut_off(session: Session) -> Sequence[str]:
+    """The plays of hand-outs that went on when the workshop ended without a word: what they came to is not
+    kept. To be asked before any play is taken up."""
+    unknown = (Play.handout_id.is_not(None), Play.over.is_(False), Play.answers == "")
+    return session.scalars(select(Play.id).where(*unknown)).all()
 
 
 def record_of(play: Any, answers: str) -> PlayRecord:

@@ -61,15 +61,15 @@ async def _tidy(workshop: Workshop) -> None:
 async def _running(app: FastAPI) -> AsyncIterator[None]:
     """What goes on as long as the application serves its workshop."""
     workshop: Workshop = app.state.workshop
-    app.state.live = Live(workshop)
+    live = app.state.live = Live(workshop)
     app.state.jobs = Jobs()
-    tasks = [asyncio.create_task(app.state.live.beat()), asyncio.create_task(_tidy(workshop))]
+    tasks = [asyncio.create_task(work) for work in (live.settle(), live.beat(), _tidy(workshop))]
     yield
     for task in tasks:
         task.cancel()
     app.state.jobs.close()
     workshop.games.searches.close()
-    await app.state.live.close()
+    await live.close()
 
 
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:

@@ -5,8 +5,10 @@ from __future__ import annotations
 import csv
 import io
 import json
+import sqlite3
 import threading
 import time
+from contextlib import closing
 from datetime import timedelta
 from typing import Any
 
@@ -18,6 +20,7 @@ from dicetrail.standin.statements import problems_of
 from dicetrail.store import played
 from dicetrail.store.database import open_database
 from dicetrail.store.models import Handout, Play, now
+from dicetrail.web.app import DATABASE
 
 from .serving import Serving
 
@@ -107,6 +110,35 @@ class History(Played):
         self.assertEqual((row["result"], row["right"], row["asked"]), ("", 1, 2))
         found = self.ask("GET", f"{self.path}/statistics")
         self.assertEqual([one["asked"] for one in found["questions"]], [1, 1])
+
+    def clock(self, play: str) -> int:
+        """How far the time of a play has come, as it is kept."""
+        with closing(sqlite3.connect(self.folder / DATABASE)) as kept:
+            return kept.execute("SELECT clock FROM plays WHERE id = ?", (play,)).fetchone()[0]
+
+    def test_what_is_not_over_is_kept_when_the_server_is_killed(self):
+        """As the disk is at that moment: a play that rested and went on, and one that was never seen."""
+        ida, _ = self.play("Ida", "AB"), self.play("Bo", "A")
+        self.client = self.serve()
+        self.move(ida, "A")
+        self.begun("Eve")
+        disk = self.folder / "as it was.sqlite"
+        with closing(sqlite3.connect(self.folder / DATABASE)) as live, closing(sqlite3.connect(disk)) as copy:
+            live.backup(copy)
+        self._running.close()
+        for file in self.folder.glob(f"{DATABASE}*"):
+            file.unlink()
+        disk.rename(self.folder / DATABASE)
+        clock = self.clock(ida)
+        self.client = self.serve()
+        self.until(
+            lambda: {one["player"]: (one["right"], one["asked"]) for one in self.plays()["plays"]},
+            lambda rows: rows == {"Ida": (2, 3), "Bo": (1, 2), "Eve": (0, 1)},
+        )
+        found = self.ask("GET", f"{self.path}/statistics")
+        self.assertEqual([one["asked"] for one in found["questions"]], [2, 1])
+        self._running.close()
+        self.assertLess(self.clock(ida) - clock, 1000, "its time stands until its player is back")
 
     def test_a_play_goes_to_the_bench_and_beside_another(self):
         one, other = self.play("Ida", "AABAA"), self.play("Bo", "ABAAA")

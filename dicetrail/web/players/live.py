@@ -6,7 +6,7 @@ import asyncio
 import contextlib
 import logging
 import time
-from collections.abc import Awaitable, Callable, Iterable
+from collections.abc import Awaitable, Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from weakref import WeakValueDictionary
 
@@ -128,6 +128,22 @@ class Live:
         clock = max([kept.clock, *(at for _, at in moves)])
         run = play_again(program, plays.choices_of(kept), moves, clock, collector)
         return LivePlay(play_id, run, collector, kept.handout_id, len(moves), clock)
+
+    async def settle(self) -> None:
+        """Keep what the plays came to that went on when the workshop was killed. They go on resting: their
+        time stands until their players are back."""
+        for play_id in await run_in_threadpool(self._cut_off):
+            try:
+                play = await run_in_threadpool(self._take_up, play_id)
+            except Exception as error:  # the others are settled all the same
+                log.warning("What play %s came to could not be made out: %s", play_id, error)
+                continue
+            if play is not None and play_id not in self._plays and play_id not in self._opening:
+                await self._keep_time([play], resting=True)
+
+    def _cut_off(self) -> Sequence[str]:
+        with self._workshop.session() as session:
+            return plays.cut_off(session)
 
     async def watch(self, play: LivePlay, watcher: Watcher) -> None:
         """Send every new view of a play to ``watcher``, beginning with the present one."""
