@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+import io
 import tempfile
 import unittest
 import urllib.request
 from pathlib import Path
+
+import zxingcpp
+from PIL import Image
 
 from tests.ui.harness import PATIENCE, Browser, Served
 
@@ -29,6 +33,12 @@ class HandOut(unittest.TestCase):
         text = game["text"].replace(before, after)
         self.assertNotEqual(text, game["text"])
         self.served.ask("PUT", path, {"text": text, "revision": game["revision"]})
+
+    def photographed(self) -> list[tuple[str, str]]:
+        """The codes that a camera finds on the page as it stands: their sort, and what they hold. They are
+        read by ZXing, which knows nothing of how they are drawn."""
+        shot = Image.open(io.BytesIO(self.browser.driver.get_screenshot_as_png()))
+        return [(one.format.name, one.text) for one in zxingcpp.read_barcodes(shot)]
 
     def score_after_a_right_answer(self, player: Browser) -> str:
         """Give the right answer, which the maker looks up in the deal, and read the score."""
@@ -92,7 +102,8 @@ class HandOut(unittest.TestCase):
         browser.find(f"[data-handout={handed['link']}]")
         browser.press("Code for the wall")
         browser.find("[data-wall] img")
-        browser.find("[data-wall] p", f"/play/{handed['link']}")
+        address = browser.find("[data-wall] p", f"/play/{handed['link']}").text
+        self.assertEqual(self.photographed(), [("QRCode", f"http://{address}")])
         self.assertEqual(browser.axe(), [])
         browser.press("Full screen")
         browser.keys("\ue00c")

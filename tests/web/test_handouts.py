@@ -136,7 +136,7 @@ class HandOuts(Serving):
         self.ask("POST", f"/games/{self.made['id']}/handouts", CLEAN, 422)
         self.ask("POST", "/handouts/99/anew", code=404)
 
-    def test_the_code_holds_the_address(self):
+    def test_the_code_is_a_picture_of_an_address(self):
         handout = self.handed()
         path = f"/api/workshop/handouts/{handout['id']}/code"
         drawn = self.client.get(path, params={"address": "http://192.0.2.7:8321"})
