@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any, Literal, NamedTuple
 
 from sqlalchemy import ColumnElement, Row, delete, func, select, update
 from sqlalchemy.orm import Session, undefer
 
-from ..core.play.game import Choices
 from ..core.prove.plays.worker import KeptSo
 from .models import Handout, Play, PlayMove, now
+from .plays import OF_A_PLAY, choices_of, record_of
 
 Sort = Literal["started", "player", "result", "award", "score", "right", "asked", "seconds"]
 
@@ -65,21 +65,9 @@ def answers_of(session: Session, handout: Handout, version: int | None) -> list[
 
 def to_be_walked(session: Session, handout: Handout, version: int | None) -> list[KeptSo]:
     """The plays of a hand-out that have come to their end, as they are walked again."""
-    columns = (Play.dice, Play.player, Play.count, Play.topic, Play.level)
-    more = (
-        Play.result,
-        Play.award,
-        Play.right,
-        Play.asked,
-        Play.score,
-        Play.seconds,
-        Play.left,
-        Play.answers,
-    )
     ended = (*_wanted(handout, Sought(version=version)), Play.result != "", Play.answers != "")
-    found = select(*columns, *more).where(*ended).order_by(Play.started, Play.id)
-    rows: Iterable[Any] = session.execute(found)
-    return [KeptSo(Choices(*row[: len(columns)]), *row[len(columns) :]) for row in rows]
+    rows = session.execute(select(*OF_A_PLAY).where(*ended).order_by(Play.started, Play.id))
+    return [KeptSo(choices_of(row), record_of(row, ""), row.answers) for row in rows]
 
 
 def state(session: Session, handout: Handout) -> Row[Any]:

@@ -98,6 +98,11 @@ _TIME_PASSED = (
 
 _KEPT = ("result", "award", "right", "asked", "score", "seconds", "left", "answers")
 """What is kept of a PlayRecord."""
+OF_A_PLAY: tuple[Any, ...] = tuple(
+    getattr(Play, name) for name in ("dice", "player", "count", "topic", "level", *_KEPT)
+)
+"""The columns that :func:`choices_of` and :func:`record_of` look at, and the answers: many plays are read so,
+without making a Play of each."""
 _CAME_TO = (
     update(Play)
     .where(Play.id == bindparam("play"))
@@ -161,8 +166,8 @@ def compiled_game(session: Session, digest: str) -> Game:
     return from_json(json.loads(zlib.decompress(session.get_one(CompiledGame, digest).data)))
 
 
-def choices_of(play: Play) -> Choices:
-    """What a play was started with."""
+def choices_of(play: Any) -> Choices:
+    """What a play was started with, by its row."""
     return Choices(play.dice, play.player, play.count, play.topic, play.level)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import NamedTuple
 
 from ...play.game import Choices, Game
@@ -20,16 +21,11 @@ def open_game(game: Game) -> None:
 
 
 class KeptSo(NamedTuple):
-    """A play as it is kept: what it was started with, what it came to, and its answers as JSON."""
+    """A play as it is kept: what it was started with, what it came to without its answers, and these as
+    JSON, which whoever walks it reads."""
 
     choices: Choices
-    result: str
-    award: str
-    right: int
-    asked: int
-    score: float | None
-    seconds: float
-    left: bool
+    came_to: PlayRecord
     answers: str
 
 
@@ -39,6 +35,5 @@ def walk_some(plays: Sequence[KeptSo]) -> Outcomes:
 
 
 def _meant(kept: KeptSo) -> tuple[Meant, PlayRecord]:
-    choices, result, award, right, asked, score, seconds, left, answers = kept
-    record = PlayRecord(result, award, right, asked, score, seconds, from_data(json.loads(answers)), left)
-    return Meant.of(choices, record), record
+    record = replace(kept.came_to, answers=from_data(json.loads(kept.answers)))
+    return Meant.of(kept.choices, record), record
