@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Edit, FeedbackOf, Game } from "../../../api/client";
 import { PAGE_PARTS, snagsIn } from "../../places";
-import { LookFields } from "../LookFields";
+import { LookFields } from "./LookFields";
 import { SnagLines } from "../SnagLines";
 import { Arrangement } from "./Arrangement";
 import { CopyLook } from "./CopyLook";

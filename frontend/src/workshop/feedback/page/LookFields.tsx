@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { Edit, FeedbackOf } from "../../api/client";
-import { selectLook } from "../../ui/Field";
-import { useWords } from "../data";
-import { set } from "../rules/rows";
+import type { Edit, FeedbackOf } from "../../../api/client";
+import { selectLook } from "../../../ui/Field";
+import { useWords } from "../../data";
+import { set } from "../../rules/rows";
 
 const COLOURS = [
   ["ground", "Ground"],

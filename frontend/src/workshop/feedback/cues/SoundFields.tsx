@@ -1,14 +1,14 @@
 import { useRef } from "react";
-import type { Edit, SoundPart } from "../../api/client";
-import { lengthOf, playSound, shapeOf, type Sound } from "../../look/sounds";
-import { Amount } from "../../ui/Amount";
-import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
-import { selectLook } from "../../ui/Field";
-import { Notice } from "../../ui/Notice";
-import { useWords } from "../data";
-import { useBringMedia, useMedia } from "../media";
-import { set } from "../rules/rows";
+import type { Edit, SoundPart } from "../../../api/client";
+import { lengthOf, playSound, shapeOf, type Sound } from "../../../look/sounds";
+import { Amount } from "../../../ui/Amount";
+import { Button } from "../../../ui/Button";
+import { Choice } from "../../../ui/Choice";
+import { selectLook } from "../../../ui/Field";
+import { Notice } from "../../../ui/Notice";
+import { useWords } from "../../data";
+import { useBringMedia, useMedia } from "../../media";
+import { set } from "../../rules/rows";
 
 interface Props {
   name: string;

@@ -1,7 +1,7 @@
-import type { Edit, FeedbackOf } from "../../api/client";
-import { Amount } from "../../ui/Amount";
-import { Choice } from "../../ui/Choice";
-import { remove, set } from "../rules/rows";
+import type { Edit, FeedbackOf } from "../../../api/client";
+import { Amount } from "../../../ui/Amount";
+import { Choice } from "../../../ui/Choice";
+import { remove, set } from "../../rules/rows";
 
 const BUILT_IN = "built in";
 

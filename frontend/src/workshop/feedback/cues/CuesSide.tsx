@@ -1,0 +1,84 @@
+import { useState } from "react";
+import type { FeedbackOf, Game } from "../../../api/client";
+import type { Look } from "../../../look/look";
+import { CUE_PARTS, PAGE_PARTS, snagsIn } from "../../places";
+import type { useGameChange } from "../../useGameChange";
+import { SnagLines } from "../SnagLines";
+import { CueFields } from "./CueFields";
+import { Cues } from "./Cues";
+import { Experience } from "./Experience";
+import { Heard } from "./Heard";
+
+interface CuesSideProps {
+  game: Game;
+  found: FeedbackOf;
+  changing: ReturnType<typeof useGameChange>;
+}
+
+/** The cues, what one of them is made of, and what it is like. */
+export function CuesSide({ game, found, changing }: CuesSideProps) {
+  const [picked, setPicked] = useState("bright");
+  const [still, setStill] = useState(false);
+  const [silent, setSilent] = useState(false);
+  const own = found.cues[picked];
+  const cue = own ?? found.shipped_cues[picked];
+  const snags = snagsIn([...CUE_PARTS, ...PAGE_PARTS, "clocks"], game.snags);
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[13rem_20rem_1fr] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+      <Cues found={found} picked={picked} pick={setPicked} change={changing.change} />
+      <div
+        className="relative overflow-auto border-r border-line px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label="The cue"
+      >
+        {cue && (
+          <CueFields
+            key={`${picked} ${game.revision}`}
+            name={picked}
+            cue={cue}
+            mine={own !== undefined}
+            found={found}
+            change={changing.change}
+          />
+        )}
+      </div>
+      <div
+        className="relative flex flex-col gap-4 overflow-auto px-5 py-4"
+        tabIndex={0}
+        role="group"
+        aria-label="As a player has it"
+      >
+        <SnagLines snags={snags} />
+        <Experience
+          game={game}
+          cue={picked}
+          hold={cue?.hold ?? 0}
+          look={found.look as Look}
+          still={still}
+          silent={silent}
+        >
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-pine"
+              checked={still}
+              onChange={(event) => setStill(event.target.checked)}
+            />
+            with reduced motion
+          </label>
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-pine"
+              checked={silent}
+              onChange={(event) => setSilent(event.target.checked)}
+            />
+            without sound
+          </label>
+        </Experience>
+        <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />
+      </div>
+    </div>
+  );
+}
