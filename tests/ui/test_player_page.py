@@ -253,12 +253,13 @@ class Arranged(Page):
             self.served.ask(
                 "POST", f"/api/workshop/games/{game['id']}/edits", {"edits": edits, "revision": revision}
             )
-            for width in widths:
-                self.browser.resize(width, 800)
-                for state in STATES:
+            for state in STATES:
+                self.shown(game, state)
+                for width in widths:
                     with self.subTest(f"{size} {width} {state}"):
-                        self.shown(game, state)
+                        self.browser.resize(width, 800)
                         wide, room = self.browser.driver.execute_script(WIDE)
+                        self.assertEqual(room, width)
                         self.assertLessEqual(wide, room)
 
     def test_every_state_in_every_look_that_ships_passes_axe(self):
