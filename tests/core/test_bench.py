@@ -14,7 +14,7 @@ from dicetrail.core.play.question import Question
 from dicetrail.core.play.setup import SetupError, choose
 from dicetrail.core.play.trail import to_lines
 from dicetrail.core.prove.replay.coverage import covered, possible, way_to
-from dicetrail.core.prove.replay.difference import differences
+from dicetrail.core.prove.replay.difference import StepDifference, differences
 from dicetrail.core.prove.replay.gauges import Gauges
 from dicetrail.core.prove.replay.starter_waymarks import first_set
 from dicetrail.core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
@@ -144,6 +144,38 @@ class Differences(unittest.TestCase):
         found = self.between(game(), game(), *["right"] * 4, other=("wrong", "wrong"))
         said = {one.name: one.said for one in found}
         self.assertRegex(said["length"], r"It has \d+ steps fewer\.")
+
+    def test_each_thing_has_its_sentence(self):
+        old = walk_moves(game(), CHOICES, ["right", "wrong"]).run.trail
+        at, extra = 2, old[2].extra
+        self.assertEqual((old[at].moment, old[at].row, old[-1].after), ("right", 1, {"score": 3, "lives": 1}))
+        for change, name, said in (
+            ({"extra": {**extra, "question": "c9"}}, "question", "Another question since step 3."),
+            ({"row": None}, "row", "At step 3 row 1 applied, and no row does now."),
+            ({"moment": "close"}, "moment", "Step 3 was ‘right’, and is ‘close’ now."),
+            ({"extra": {**extra, "award": "Top"}}, "award", "The award was nothing, and is ‘Top’ now."),
+            ({"extra": {**extra, "result": "won"}}, "result", "The result was nothing, and is ‘won’ now."),
+            (
+                {"after": {"score": 7, "lives": 2}},
+                "score",
+                "score went another way since step 3, row 1, but is 3 again.",
+            ),
+        ):
+            new = [*old[:at], old[at]._replace(**change), *old[at + 1 :]]
+            self.assertEqual(differences(old, new), [StepDifference(3, name, said)])
+        bare = [step._replace(after={"score": step.after["score"]}) for step in old]
+        (found,) = differences(old, bare)
+        self.assertEqual(found, StepDifference(1, "lives", "lives was 1, now not there, since step 1."))
+
+    def test_the_longer_and_the_shorter(self):
+        old = walk_moves(game(), CHOICES, ["right", "wrong"]).run.trail
+        for before, after, said in (
+            (old, old[:-1], "It has 1 step fewer."),
+            (old[:-2], old, "It has 2 steps more."),
+            ([], old[:1], "It has 1 step more."),
+        ):
+            found = {one.name: (one.n, one.said) for one in differences(before, after)}
+            self.assertEqual(found["length"], (min(len(before), len(after)) + 1, said))
 
     def test_the_same_is_no_difference(self):
         self.assertEqual(self.between(game(), game(), "right", "wrong", "right"), [])

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from typing import get_args
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Choices, Move, from_json, to_json
+from dicetrail.core.play.game import Choices, Consequence, Move, from_json, to_json
 from dicetrail.core.play.letters import bare, board_of, pattern
 from dicetrail.core.play.program import Program
+from dicetrail.core.play.recipes import Formula, Span
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.setup import choose
 from dicetrail.core.play.trying import PageState, page_at
@@ -116,6 +118,43 @@ class Page(unittest.TestCase):
                     self.assertEqual(seen.feedback.tone, state)
                 if seen.outcome:
                     self.assertEqual(seen.outcome.result, state)
+
+    def test_each_state_shows_what_it_is_for(self):
+        game = dressed().game
+        seen = {state: page_at(game, state) for state in get_args(PageState)}
+        self.assertEqual((seen["asking"].phase, seen["asking"].feedback.moment), ("asking", "begun"))
+        self.assertEqual(
+            {one.question.prompt for one in seen.values() if one.phase == "asking"}
+            - {"What keeps the wind out?"},
+            {"Choice 0?"},
+        )
+        self.assertEqual(seen["letters"].question.kind, "letters")
+        self.assertEqual(seen["bad"].feedback.answer, "option 0-0")
+        self.assertEqual([seen[state].feedback.answer for state in ("good", "info", "plain")], ["", "", ""])
+        self.assertEqual(seen["plain"].feedback.tell, "…")
+        self.assertEqual((seen["info"].feedback.moment, seen["bad"].feedback.moment), ("wrong", "missed"))
+        self.assertEqual([seen[state].resume_in for state in ("asking", "info", "good", "bad")],
+                         [None, 2000, 3000, 3000])  # fmt: skip
+        self.assertTrue(all(not one.waits_for_player and not one.can_skip for one in seen.values()))
+        self.assertEqual(seen["won"].outcome.asked, 1)
+
+    def test_it_is_made_of_the_games_own_questions_where_it_has_any_that_stand(self):
+        """Those that are made as the play goes have no text yet: a question of ours stands for them."""
+        phrase = letters_game().questions[0]
+        formula = choice(5)._replace(kind="formula", recipe=Formula((Span("a", "1", "9"),), "a + 1"))
+        for questions, asked, letters in (
+            ((formula,), "Which way does the needle of a compass point?", "What keeps the wind out?"),
+            ((formula, choice(3), phrase), "Choice 3?", phrase.prompt),
+            ((phrase,), "Which way does the needle of a compass point?", phrase.prompt),
+        ):
+            game = replace(dressed().game, questions=questions)
+            self.assertEqual(page_at(game, "asking").question.prompt, asked)
+            self.assertEqual(page_at(game, "letters").question.prompt, letters)
+
+    def test_skipping_is_offered_as_in_the_game(self):
+        game = dressed("").game
+        skipped = replace(game, consequences=(*game.consequences, Consequence("skipped")))
+        self.assertEqual([page_at(one, "asking").can_skip for one in (game, skipped)], [False, True])
 
 
 class Board(unittest.TestCase):

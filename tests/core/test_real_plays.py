@@ -6,6 +6,7 @@ import json
 import unittest
 from pathlib import Path
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -15,6 +16,7 @@ from dicetrail.core.play.moves import to_input
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.prove.plays.advice import advice_on
+from dicetrail.core.prove.plays.measures import kr20
 from dicetrail.core.prove.plays.record import Answer, AnswerCollector, Try, from_data, to_data
 from dicetrail.core.prove.plays.statistics import statistics_of
 from dicetrail.core.prove.plays.what_if import Meant, outcomes_of, walked_again
@@ -128,6 +130,25 @@ class Statistic(unittest.TestCase):
         self.assertEqual(q.picked, {"Cirrus": 2, "Cumulus": 1})
         self.assertEqual((r.asked, r.first), (3, 2))
         self.assertEqual([(one.text, one.times) for one in r.refused], [("Reef", 2)])
+
+    def test_reliability_is_of_the_questions_that_every_play_asked_once(self):
+        firsts = ((1, 1, 0), (1, 0, 0), (0, 0, 0), (1, 1, 1))
+        plays = [
+            [
+                *(
+                    answer(name, ("right" if first else "wrong", "x"))
+                    for name, first in zip("abc", row, strict=True)
+                ),
+                *[answer("twice", ("right", "x"))] * (2 if number == 0 else 1),
+                *[answer("at times", ("right", "x"))] * (number % 2),
+            ]
+            for number, row in enumerate(firsts)
+        ]
+        found = statistics_of(plays, same)
+        self.assertEqual((found.plays, found.common), (4, 3))
+        self.assertEqual(found.reliability, kr20(np.array(firsts, dtype=float)))
+        alone = statistics_of([play[:1] for play in plays], same)
+        self.assertEqual((alone.common, alone.reliability), (1, None))
 
     def test_nothing_and_little(self):
         self.assertEqual(statistics_of([], same).questions, [])

@@ -7,6 +7,7 @@ import unittest
 
 from dicetrail.core.play.game import (
     Award,
+    Bounds,
     Choices,
     Clocks,
     Consequence,
@@ -15,12 +16,14 @@ from dicetrail.core.play.game import (
     Game,
     Meter,
     Move,
+    Setup,
 )
 from dicetrail.core.play.moves import MoveError, read_move
 from dicetrail.core.play.page import Cue
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.seconds import seconds_of
+from dicetrail.core.play.setup import LARGEST_DICE, LONGEST_NAME, SetupError, choose
 from dicetrail.core.play.switches import Checking
 from dicetrail.core.play.trail import to_lines
 from dicetrail.core.play.view import intro, view
@@ -240,6 +243,26 @@ class ClocksRun(unittest.TestCase):
         run.do(Move("continue"), 2100)
         self.assertEqual((run.phase, run.visit), ("asking", 2))
 
+    def test_what_a_player_is_told_of_the_pause(self):
+        """Nothing while a question is asked, also where a clock runs; else how long it lasts, or since when
+        a key goes on."""
+        for breather, waits in ((3, False), ("player", True)):
+            run = self.started(
+                clocks=Clocks(question=9, breather=breather), consequences=(Consequence("right", hold=2),)
+            )
+            self.assertEqual((view(run, 50).resume_in, run.continue_from), (None, None))
+            run.do(Move("right"), 100)
+            end = 2100 if waits else 3100
+            self.assertEqual(run.continue_from, end if waits else None)
+            for at in (100, 1100, end - 1, end, end + 500):
+                seen = view(run, at)
+                self.assertEqual((seen.waits_for_player, seen.resume_in), (waits, max(0, end - at)), at)
+
+    def test_nothing_is_known_of_a_question_before_any_is_asked(self):
+        known = (("score", "100 + worth + level + hits + possible"),)
+        rows = (Consequence("begun", "topic == '' and kind == ''", add=known),)
+        self.assertEqual(walk(game(1, consequences=rows)).meters["score"], 100)
+
     def test_a_move_meant_for_an_earlier_question_is_ignored(self):
         run = self.started()
         run.do(Move("answer", "A", visit=1), 10)
@@ -355,6 +378,46 @@ class Views(unittest.TestCase):
     def test_an_endless_deck_has_no_total(self):
         endless = game(2, deal=Deal(repeats="when_empty"))
         self.assertIsNone(view(walk(endless, "right", "right", "right"), 0).question.total)
+
+
+class Choosing(unittest.TestCase):
+    """What a play may be started with."""
+
+    PLAIN = game(3)
+    ASKS = Game(
+        "Test",
+        tuple(choice(n, level=4, topic="knots") for n in range(3)),
+        setup=Setup(count=Bounds(2, 3, 2), level=Bounds(1, 5, 4)),
+    )
+
+    def test_what_is_not_allowed_is_told(self):
+        none = "There is no question of {} in this game."
+        for one, wanted, said in (
+            (self.PLAIN, {"dice": -1}, f"A dice number lies between 0 and {LARGEST_DICE}."),
+            (self.PLAIN, {"dice": LARGEST_DICE + 1}, f"A dice number lies between 0 and {LARGEST_DICE}."),
+            (self.PLAIN, {"player": "x" * (LONGEST_NAME + 1)}, f"A name may have {LONGEST_NAME} characters."),
+            (self.PLAIN, {"count": 0}, "The number of questions lies between 1 and 100000; 0 does not."),
+            (self.ASKS, {"count": 1}, "The number of questions lies between 2 and 3; 1 does not."),
+            (self.ASKS, {"count": 4}, "The number of questions lies between 2 and 3; 4 does not."),
+            (self.PLAIN, {"topic": "knots"}, none.format("the topic ‘knots’")),
+            (self.PLAIN, {"level": 4}, "There is no question of level 4 in this game."),
+            (self.ASKS, {"topic": "clouds"}, none.format("the topic ‘clouds’ of level 4")),
+        ):
+            with self.subTest(said), self.assertRaises(SetupError) as refused:
+                choose(one, **{"dice": 1, **wanted})
+            self.assertEqual(str(refused.exception), said)
+
+    def test_the_bounds_themselves_are_allowed(self):
+        for dice in (0, LARGEST_DICE):
+            self.assertEqual(choose(self.PLAIN, dice).dice, dice)
+        name = "x" * LONGEST_NAME
+        self.assertEqual(choose(self.PLAIN, 1, player=f"  {name} ").player, name)
+        for one, count in ((self.PLAIN, 1), (self.PLAIN, 100_000), (self.ASKS, 2), (self.ASKS, 3)):
+            self.assertEqual(choose(one, 1, count=count).count, count)
+
+    def test_what_is_not_said_is_as_the_game_has_it(self):
+        self.assertEqual(choose(self.PLAIN, 1), Choices(1, "Player"))
+        self.assertEqual(choose(self.ASKS, 1), Choices(1, "Player", 2, "", 4))
 
 
 class ClocksByQuestion(unittest.TestCase):

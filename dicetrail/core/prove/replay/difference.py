@@ -1,4 +1,4 @@
-"""StepDifference: two trails held against each other, step by step, the first difference first."""
+"""Two trails held against each other, step by step, the first difference first."""
 
 from __future__ import annotations
 
