@@ -23,8 +23,6 @@ from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
 COUNTS = ROOT / "build" / ".coverage"
-BYTECODE = ROOT / "build" / "bytecode"
-"""Where Python keeps what it compiled: it is started many times, and to compile all modules takes seconds."""
 PICTURES = ROOT / "build" / "failed"
 FEWEST_COVERED = 90
 """Percent of the core's lines that tests have to come by."""
@@ -180,8 +178,8 @@ def work_and_count() -> None:
 
 
 def _worker(*, counting: bool) -> subprocess.Popen[str]:
-    environment = {**os.environ, "PYTHONPYCACHEPREFIX": str(BYTECODE)}
-    environment.pop("PYTHONDONTWRITEBYTECODE", None)
+    environment = dict(os.environ)
+    environment.pop("PYTHONDONTWRITEBYTECODE", None)  # Python is started many times: what it compiles is kept
     return subprocess.Popen(
         [sys.executable, __file__, "--count" if counting else "--work"],
         stdin=subprocess.PIPE,
