@@ -6,6 +6,7 @@ come by are counted, and too few of them count as a failed test.
 
 from __future__ import annotations
 
+import gc
 import json
 import os
 import queue
@@ -70,6 +71,9 @@ UNCOUNTED = tuple(
 """Modules that try so many games, or ask a whole server, that counting lines would slow them down."""
 LONGEST = 900
 """Seconds that one module may take."""
+COLLECTED = (50_000, 50, 100)
+"""How many new objects the collector of cycles waits for, as in the server: it goes through all that is
+imported each time."""
 BROWSER = "tests.ui."
 """Modules that drive a browser: they wait more than they work, so others run beside them."""
 LONG = (
@@ -160,6 +164,7 @@ def run_module(module: str) -> Report:
 
 def work() -> None:
     """Run the modules named on standard input, a line each, and tell what became of each."""
+    gc.set_threshold(*COLLECTED)
     out = os.fdopen(os.dup(1), "w")
     for line in sys.stdin:
         with redirect_stdout(sys.stderr):
