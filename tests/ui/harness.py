@@ -315,11 +315,17 @@ def _end(driver: webdriver.Chrome, profile: str) -> None:
 def _passing() -> tuple[type[Exception], ...]:
     from selenium.common.exceptions import (
         ElementClickInterceptedException,
+        ElementNotInteractableException,
         NoSuchElementException,
         StaleElementReferenceException,
     )
 
-    return (NoSuchElementException, StaleElementReferenceException, ElementClickInterceptedException)
+    return (
+        NoSuchElementException,
+        StaleElementReferenceException,
+        ElementClickInterceptedException,
+        ElementNotInteractableException,
+    )
 
 
 _PASSING = _passing()
