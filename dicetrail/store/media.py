@@ -33,9 +33,9 @@ def digests(session: Session) -> dict[str, str]:
     return {row.name: row.digest for row in session.execute(select(Media.name, Media.digest))}
 
 
-def state(digests: dict[str, str]) -> int:
-    """A mark that changes whenever a picture or sound is brought."""
-    return hash(frozenset(digests.items()))
+def state(digests: dict[str, str]) -> str:
+    """A mark that changes whenever a picture or sound is brought: the SHA-256 of their names and digests."""
+    return hashlib.sha256(json.dumps(sorted(digests.items())).encode()).hexdigest()
 
 
 def keep(session: Session, name: str, data: bytes, mime: str, about: dict[str, Any]) -> Media:

@@ -131,6 +131,16 @@ class CompiledGame(Base):
     data: Mapped[bytes] = mapped_column(LargeBinary)
 
 
+class StoredReach(Base):
+    """What the plays of a game can come to, as JSON: what a search found when the game was in a ``state``."""
+
+    __tablename__ = "reaches"
+
+    game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), primary_key=True)
+    state: Mapped[str] = mapped_column(String(64))
+    found: Mapped[str] = mapped_column(Text)
+
+
 class Handout(Base):
     """A game given out under a ``link`` of its own. ``version`` is the one that new plays are of; ``dice``
     are the same for all plays where they are not rolled, ``plays_each`` how many a player may have. Where

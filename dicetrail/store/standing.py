@@ -39,10 +39,12 @@ class Shelved(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """The packs on the shelf by their names, and the digest of every picture and sound by its name."""
+    """The packs on the shelf by their names, and the digest of every picture and sound by its name.
+    ``files`` is a mark that changes with these."""
 
     packs: dict[str, Shelved]
     digests: dict[str, str]
+    files: str
 
     def version(self, name: str) -> Version | None:
         """The pack of a name as it is now, None where there is none."""
@@ -95,7 +97,8 @@ def standing(session: Session) -> Standing:
 def _asked(session: Session) -> Standing:
     short = select(Pack.id, Pack.name, Pack.revision, Pack.encoding, Pack.updated)
     rows = session.execute(short.where(Pack.off_since.is_(None)).order_by(Pack.name))
-    return Standing({row.name: Shelved(*row) for row in rows}, media.digests(session))
+    digests = media.digests(session)
+    return Standing({row.name: Shelved(*row) for row in rows}, digests, media.state(digests))
 
 
 def _of(session: Session) -> _Shared:

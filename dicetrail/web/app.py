@@ -68,7 +68,7 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
     for task in tasks:
         task.cancel()
     app.state.jobs.close()
-    workshop.games.searches.close()
+    workshop.games.reaches.close()
     await live.close()
 
 

@@ -6,7 +6,7 @@ import contextlib
 import pickle
 import subprocess
 import sys
-from collections.abc import Hashable
+from collections.abc import Callable, Hashable
 from concurrent.futures import Future
 from dataclasses import dataclass, field
 from threading import Condition, Thread
@@ -19,6 +19,7 @@ from ..core.prove.search.reach import Reach
 class _Search:
     """A game in the state ``key``, and what will be found of it."""
 
+    game_id: int
     key: Hashable
     game: Game
     future: Future[Reach] = field(default_factory=Future)
@@ -28,9 +29,11 @@ class Searches:
     """One search a game at a time: a newer revision takes the place of one that waits or goes on.
 
     A search that was given up, or whose process was ended, has found nothing: a reach that is not complete.
+    What another one has found is given to ``keep``.
     """
 
-    def __init__(self) -> None:
+    def __init__(self, keep: Callable[[int, Hashable, Reach], None]) -> None:
+        self._keep = keep
         self._changed = Condition()
         self._latest: dict[int, _Search] = {}
         self._waiting: list[_Search] = []
@@ -39,24 +42,30 @@ class Searches:
         self._thread: Thread | None = None
         self._closed = False
 
-    def known(self, game_id: int, key: Hashable) -> Reach | None:
-        """What was found for a game in the state ``key``; None while it is not known."""
+    def of(self, game_id: int, key: Hashable) -> Future[Reach] | None:
+        """What was or will be found for a game in the state ``key``; None where nobody searched for it. One
+        that waits goes before the others now, for it is asked for again."""
         with self._changed:
             search = self._latest.get(game_id)
-        return search.future.result() if search and search.key == key and search.future.done() else None
+            if search is None or search.key != key:
+                return None
+            if search in self._waiting:
+                self._waiting.remove(search)
+                self._waiting.append(search)
+        return search.future
 
-    def begin(self, game_id: int, key: Hashable, game: Game) -> Future[Reach]:
-        """What will be found for a game in the state ``key``."""
+    def begin(self, game_id: int, key: Hashable, game: Game, found: Reach | None = None) -> Future[Reach]:
+        """What will be found for a game in the state ``key``; where it was ``found`` earlier, that."""
         with self._changed:
             latest = self._latest.get(game_id)
-            if latest is not None and latest.key == key:
-                if latest in self._waiting:  # it is asked for again: it goes before the others
-                    self._waiting.remove(latest)
-                    self._waiting.append(latest)
+            if latest is not None and latest.key == key:  # another began it meanwhile
                 return latest.future
             if latest is not None:
                 self._give_up(latest)
-            search = self._latest[game_id] = _Search(key, game)
+            search = self._latest[game_id] = _Search(game_id, key, game)
+            if found is not None:
+                search.future.set_result(found)
+                return search.future
             self._waiting.append(search)
             if self._thread is None:
                 self._thread = Thread(target=self._work, name="searches", daemon=True)
@@ -90,7 +99,10 @@ class Searches:
                     break
                 search = self._now = self._waiting.pop()
                 process = self._process = self._running()
-            search.future.set_result(_ask(process, search.game))
+            found = _ask(process, search.game)
+            search.future.set_result(found or Reach(complete=False))
+            if found is not None:
+                self._keep(search.game_id, search.key, found)
         if self._process is not None:
             self._process.kill()
             _closed(self._process)
@@ -114,15 +126,16 @@ def _closed(process: subprocess.Popen[bytes]) -> None:
                 pipe.close()
 
 
-def _ask(process: subprocess.Popen[bytes], game: Game) -> Reach:
+def _ask(process: subprocess.Popen[bytes], game: Game) -> Reach | None:
+    """What the process finds; None where it was ended meanwhile."""
     assert process.stdin is not None and process.stdout is not None
     try:
         pickle.dump(game, process.stdin)
         process.stdin.flush()
         found: Reach = pickle.load(process.stdout)
-    except (OSError, EOFError, pickle.UnpicklingError):  # it was ended meanwhile
+    except (OSError, EOFError, pickle.UnpicklingError):
         with contextlib.suppress(OSError):
             process.kill()
         process.wait()
-        return Reach(complete=False)
+        return None
     return found

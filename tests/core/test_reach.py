@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import json
 import unittest
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields
+from fractions import Fraction
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -13,6 +15,8 @@ from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, 
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import Reach
+from dicetrail.core.prove.search.reach_data import from_data, to_data
 
 from .making import choice, questions
 
@@ -133,6 +137,7 @@ class AgainstBruteForce(unittest.TestCase):
         program = Program(game)
         whole, found = brute(program), reach(program)
         self.assertTrue(whole.whole and found.complete)
+        self.assertEqual(from_data(json.loads(json.dumps(to_data(found)))), found)
         titles = {game.awards[number - 1].title for number in found.awards}
         self.assertEqual(found.results, whole.results)
         self.assertEqual(found.endings, whole.endings)
@@ -193,3 +198,21 @@ class Findings(unittest.TestCase):
         )
         self.assertTrue(found.timed)
         self.assertEqual(found.values["score"], {0, 10, 20})
+
+
+class Kept(unittest.TestCase):
+    def test_every_part_of_it(self):
+        found = Reach(
+            **{one.name: True for one in fields(Reach) if one.type == "bool"},
+            open_ended={"score"},
+            values={"score": {1, 2.5}},
+            shadowed={2: 1},
+            no_award={"percent": Fraction(200, 3), "topic": "knots"},
+            shortest=1,
+            longest=None,
+            changed_by={("right", 1): {None, 3}},
+            ways={"row 3": ["wrong", "right"]},
+        )
+        data = to_data(found)
+        self.assertEqual(set(data), {one.name for one in fields(Reach)})
+        self.assertEqual(from_data(json.loads(json.dumps(data))), found)

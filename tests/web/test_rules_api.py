@@ -5,8 +5,13 @@ from __future__ import annotations
 import json
 import time
 import zlib
+from collections.abc import Hashable
+from unittest import mock
 
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.rules.compile import read_game
 from dicetrail.store.models import CompiledGame
+from dicetrail.web.search_queue import Searches
 
 from .serving import ROWS, RULES, Serving
 
@@ -31,6 +36,32 @@ class Rules(Serving):
         broken = self.ask("PUT", f"/games/{game['id']}", {"text": "title: [", "revision": game["revision"]})
         self.assertFalse(broken["playable"])
         self.assertIn("mended first", self.ask("GET", f"/games/{game['id']}/rules", code=422)["detail"])
+
+    def test_what_was_found_is_known_when_the_workshop_starts_again(self):
+        game = self.game()
+        path, found = f"/games/{game['id']}/comes-to", self.comes_to(game)
+        self.client = self.serve()
+        with mock.patch("dicetrail.web.search_queue.subprocess.Popen") as started:
+            self.assertEqual(self.ask("GET", path), found)
+        started.assert_not_called()
+        text = RULES.replace("score: 5", "score: 7")
+        changed = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})
+        self.assertEqual(self.comes_to(changed)["meters"][0]["most"], 35)
+        with mock.patch("dicetrail.web.workshop.reaches._code", return_value="another program's"):
+            self.client = self.serve()
+            self.assertFalse(self.ask("GET", path)["ready"])
+            self.comes_to(changed)
+
+    def test_what_a_search_that_was_given_up_found_is_not_kept(self):
+        kept: list[Hashable] = []
+        searches = Searches(lambda _game, key, _found: kept.append(key))
+        game = read_game(RULES, lambda name: read_text(name, ROWS).questions).game
+        first = searches.begin(1, "before", game)
+        second = searches.begin(1, "after", game)
+        self.assertFalse(first.result(10).complete)
+        self.assertTrue(second.result(10).complete)
+        searches.close()
+        self.assertEqual(kept, ["after"])
 
     def test_a_meter_is_called_otherwise(self):
         game = self.game()

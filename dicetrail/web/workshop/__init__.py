@@ -17,7 +17,7 @@ class Workshop:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
         self.packs = PackShelf(self.session)
-        self.games = GameShelf(self.packs)
+        self.games = GameShelf(self.packs, self.session)
         self.statistics: Recent[Statistics] = Recent(50)
 
     def session(self) -> Session:

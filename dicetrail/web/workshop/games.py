@@ -25,12 +25,12 @@ from ...core.rules.recognise import is_game
 from ...core.rules.starting import new_game
 from ...core.snag import Refused
 from ...files import starting_points
-from ...store import games, media, plays
+from ...store import games, plays
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
-from ..search_queue import Searches
 from . import files
 from .packs import PackShelf
+from .reaches import Reaches
 from .recent import Recent
 
 LARGEST_ROLL = 1_000_000
@@ -60,7 +60,7 @@ def _kept_for_plays(session: Session, program: Program) -> str:
 class GameShelf:
     """Compiles games, walks their waymarks, and has their plays searched."""
 
-    def __init__(self, packs: PackShelf) -> None:
+    def __init__(self, packs: PackShelf, sessions: Callable[[], Session]) -> None:
         self._packs = packs
         self._named: Recent[tuple[str, ...]] = Recent(1000)
         self._compiled: Recent[GameReading] = Recent(MOST_QUESTIONS_KEPT, _questions_read)
@@ -73,7 +73,7 @@ class GameShelf:
         self._walked: Recent[list[Walked]] = Recent(200)
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
-        self.searches = Searches()
+        self.reaches = Reaches(sessions)
 
     def compiled(self, session: Session, game: StoredGame) -> GameReading:
         """A game read and compiled."""
@@ -95,7 +95,7 @@ class GameShelf:
             return None
         stand = standing(session).packs
         packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
-        return (game.id, game.revision, packs, media.state(standing(session).digests))
+        return (game.id, game.revision, packs, standing(session).files)
 
     def program(self, session: Session, game: StoredGame) -> Program | None:
         """A game as it can be played; None where its rules stop it."""
@@ -170,14 +170,14 @@ class GameShelf:
         if ``begin``."""
         if begin:
             self.search(session, game)
-        return self.searches.known(game.id, self._key(session, game))
+        return self.reaches.known(game.id, self._key(session, game))
 
     def search(self, session: Session, game: StoredGame) -> Future[Reach] | None:
         """What the plays of a game will be found to come to; None where they can't be played."""
         compiled = self.compiled(session, game).game
         if compiled is None:
             return None
-        return self.searches.begin(game.id, self._key(session, game), compiled)
+        return self.reaches.search(session, game.id, self._key(session, game), compiled)
 
     def outline(self, game: StoredGame, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""
