@@ -12,6 +12,7 @@ import os
 import queue
 import subprocess
 import sys
+import tempfile
 import threading
 import time
 import traceback
@@ -291,7 +292,9 @@ def main() -> int:
         old.unlink()
     start = time.monotonic()
     pool = Pool(modules_in(sys.argv[1:] or ["tests"]))
-    pool.run((os.cpu_count() or 1) + 1)
+    with tempfile.TemporaryDirectory(prefix="dicetrail-data-") as shared:
+        os.environ["DICETRAIL_TEST_DATA"] = shared  # what tests begin with is made once for all processes
+        pool.run((os.cpu_count() or 1) + 1)
     passed, failed, skipped = (
         sum(report.passed for report in pool.reports),
         sum(len(report.failures) for report in pool.reports),

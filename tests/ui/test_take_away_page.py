@@ -20,6 +20,8 @@ LARGEST = 10_000_000
 
 
 class TakenAway(unittest.TestCase):
+    """The page is opened once: to start an engine in a browser takes seconds."""
+
     @classmethod
     def setUpClass(cls):
         cls.folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
@@ -28,18 +30,17 @@ class TakenAway(unittest.TestCase):
         cls.page = cls.folder / "hut.html"
         done = run("give", DEMO / "1-hut-night.yaml", "--as", "page", cls.page)
         assert done.returncode == 0, done.stderr
+        cls.browser = Browser()
+        cls.offline(True)
+        cls.addClassCleanup(cls.browser.close)
+        cls.addClassCleanup(cls.offline, False)
+        cls.browser.open(cls.page.as_uri())
+        cls.browser.find("button", "Set out")
 
-    def setUp(self):
-        self.browser = Browser()
-        self.offline(True)
-        self.addCleanup(self.browser.close)
-        self.addCleanup(self.offline, False)
-        self.browser.open(self.page.as_uri())
-        self.browser.find("button", "Set out")
-
-    def offline(self, off: bool) -> None:
-        self.browser.driver.execute_cdp_cmd("Network.enable", {})
-        self.browser.driver.execute_cdp_cmd(
+    @classmethod
+    def offline(cls, off: bool) -> None:
+        cls.browser.driver.execute_cdp_cmd("Network.enable", {})
+        cls.browser.driver.execute_cdp_cmd(
             "Network.emulateNetworkConditions",
             {"offline": off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
         )
