@@ -26,6 +26,8 @@ from selenium.webdriver.support.ui import WebDriverWait
 from tests import running
 from tests.data import put_data
 
+from .element import Chromium
+
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 PATIENCE = 40
@@ -295,7 +297,7 @@ def _started() -> webdriver.Chrome:
     for again in reversed(range(STARTS)):
         try:
             service = Service(os.environ.get("CHROMEDRIVER", "/usr/bin/chromedriver"))
-            driver = webdriver.Chrome(options=options, service=service)
+            driver = Chromium(options=options, service=service)
         except WebDriverException:
             if not again:
                 raise

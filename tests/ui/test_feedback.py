@@ -52,6 +52,11 @@ class Feedback(unittest.TestCase):
         )
         self.browser.until("[data-save]", "data-save", "saved")
 
+    def shown(self, css: str) -> None:
+        """Wait for something on the player's page that is shown beside the fields."""
+        there = "return !!document.querySelector('iframe')?.contentDocument?.querySelector(arguments[0])"
+        self.browser._wait(lambda _: self.browser.driver.execute_script(there, css), f"{css}, shown")
+
     def heard(self) -> list[str]:
         return [one["name"] for one in self.browser.driver.execute_script("return window.heard")]
 
@@ -93,7 +98,13 @@ class Feedback(unittest.TestCase):
         browser = self.browser
         browser.open(f"{self.served.url}/games/{self.game['id']}/feedback")
         browser.press("The player’s page")
+        field = browser.find("[data-field=Ground]")
+        field.send_keys(Keys.HOME)
+        self.shown("form button")
+        self.assertEqual(browser.driver.switch_to.active_element, field, "the page shown takes no focus")
         self.put("Ground", "#1d2a33")
+        self.shown("[data-look='#1d2a33'] form button")
+        self.assertNotEqual(browser.driver.switch_to.active_element.tag_name, "iframe")
         browser.find("[data-snag=low-contrast]")
         browser.find("[data-contrast=ink]", "4.5 is needed")
         self.put("Text", "#f2efe6")

@@ -15,6 +15,8 @@ interface Props {
   trail?: (() => string) | undefined;
   /** The best plays, where the maker shows them. */
   best?: Best[] | undefined;
+  /** Shown to its maker, beside other things to type in: takes no focus, and is not heard. */
+  quiet?: boolean;
 }
 
 /** The result of a play: the award, the figures, and every question with its answer. */
@@ -26,14 +28,15 @@ export function Result(props: Props) {
   );
 }
 
-function Outcome({ view, again, trail, best }: Props) {
+function Outcome({ view, again, trail, best, quiet = false }: Props) {
   const t = useTexts();
   const outcome = view.outcome;
   const head = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
+    if (quiet) return;
     head.current?.focus();
     if (outcome?.cue) playSound(outcome.cue.sound);
-  }, [outcome?.cue]);
+  }, [outcome?.cue, quiet]);
   if (!outcome) return null;
   const came = t(`result.${outcome.result}`);
   return (

@@ -39,7 +39,9 @@ export function Shown({ wear }: { wear: (around: Surroundings) => void }) {
   }, [state, game, round, wear]);
   if (!page) return null;
   if ("start" in page)
-    return <Start key={round} invitation={page.start} dice={null} started={() => undefined} />;
-  if (page.view.phase === "over") return <Result view={page.view} again={() => undefined} />;
+    return (
+      <Start key={round} invitation={page.start} dice={null} started={() => undefined} quiet />
+    );
+  if (page.view.phase === "over") return <Result view={page.view} again={() => undefined} quiet />;
   return <PlayView key={round} seen={page} send={() => undefined} quiet silent />;
 }

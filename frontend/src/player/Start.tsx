@@ -15,10 +15,12 @@ interface Props {
   invitation: Invitation;
   dice: number | null;
   started: (play: string) => void;
+  /** Shown to its maker, beside other things to type in: takes no focus, and starts nothing. */
+  quiet?: boolean;
 }
 
 /** Before a play: what the game is, and what it asks of the player. */
-export function Start({ invitation, dice, started }: Props) {
+export function Start({ invitation, dice, started, quiet = false }: Props) {
   const t = useTexts();
   const carrier = useCarrier();
   const { count, level, welcome } = invitation;
@@ -31,6 +33,7 @@ export function Start({ invitation, dice, started }: Props) {
 
   const start = async (event: FormEvent) => {
     event.preventDefault();
+    if (quiet) return;
     setBusy(true);
     setProblem("");
     const wanted: PlayStart = { player: name.trim(), topic, dice, like: "" };
@@ -114,7 +117,7 @@ export function Start({ invitation, dice, started }: Props) {
               weight="main"
               className="self-start text-lg"
               disabled={busy}
-              autoFocus
+              autoFocus={!quiet}
             >
               {t("start.go")}
             </Button>

@@ -1,0 +1,89 @@
+"""Elements that are pressed and typed into by what a mouse and a keyboard do, and by nothing more.
+
+WebDriver's own ``click`` and ``send_keys`` ask a page many questions first, one by one: four times the work
+of what is then done. Those that matter are asked here at once.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from selenium.common.exceptions import ElementClickInterceptedException, ElementNotInteractableException
+from selenium.webdriver import ActionChains, Chrome
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+
+HELD = (Keys.SHIFT, Keys.CONTROL, Keys.ALT, Keys.META)
+"""Keys that are held down until :attr:`Keys.NULL` or the end."""
+_PLACE = """
+const element = arguments[0];
+if (element.matches("option")) return "option";
+const middle = () => {
+  const box = element.getClientRects()[0] ?? new DOMRect();
+  const [left, right] = [Math.max(box.left, 0), Math.min(box.right, innerWidth)];
+  const [top, bottom] = [Math.max(box.top, 0), Math.min(box.bottom, innerHeight)];
+  const seen = right > left && bottom > top;
+  return seen ? [Math.floor((left + right) / 2), Math.floor((top + bottom) / 2)] : null;
+};
+const hit = place => place && element.contains(document.elementFromPoint(...place));
+if (!hit(middle())) element.scrollIntoView({block: "center", inline: "nearest", behavior: "instant"});
+const place = middle();
+if (place === null) return "it has no place on the page";
+return hit(place) ? place : "behind " + document.elementFromPoint(...place)?.outerHTML.slice(0, 200);
+"""
+_FOCUS = """
+const element = arguments[0];
+if (element.matches("[type=file]")) return "file";
+if (document.activeElement === element || element.contains(document.activeElement)) return "";
+element.scrollIntoView({block: "nearest", inline: "nearest", behavior: "instant"});
+element.focus();
+if (document.activeElement !== element) return "it can not have the focus";
+try { element.setSelectionRange?.(element.value.length, element.value.length); } catch { /* not of text */ }
+return "";
+"""
+
+
+class Element(WebElement):
+    """An element of a page."""
+
+    def click(self) -> None:
+        """Press the mouse in its middle. Raises ElementClickInterceptedException where something lies before
+        it, ElementNotInteractableException where it is not to be seen."""
+        place: Any = self.parent.execute_script(_PLACE, self)
+        if place == "option":
+            super().click()
+            return
+        if isinstance(place, str):
+            behind = place.startswith("behind")
+            raise (ElementClickInterceptedException if behind else ElementNotInteractableException)(place)
+        chain = ActionChains(self.parent, duration=0)
+        chain.w3c_actions.pointer_action.move_to_location(*place)
+        chain.w3c_actions.pointer_action.click()
+        chain.perform()
+
+    def send_keys(self, *value: str) -> None:
+        """Type into it, at its end where it has not the focus yet. Raises ElementNotInteractableException
+        where it can't have it."""
+        problem = self.parent.execute_script(_FOCUS, self)
+        if problem == "file":
+            super().send_keys(*value)
+            return
+        if problem:
+            raise ElementNotInteractableException(problem)
+        chain, held = ActionChains(self.parent, duration=0), []
+        for key in [*"".join(value), Keys.NULL]:
+            if key == Keys.NULL:
+                while held:
+                    chain.key_up(held.pop())
+            elif key in HELD:
+                chain.key_down(key)
+                held.append(key)
+            else:
+                chain.send_keys(key)
+        chain.perform()
+
+
+class Chromium(Chrome):
+    """A browser with such elements."""
+
+    _web_element_cls = Element
