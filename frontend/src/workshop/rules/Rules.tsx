@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, type Game, gameFile, type Snag } from "../../api/client";
 import { buttonLook } from "../../ui/Button";
@@ -13,8 +13,10 @@ import { Moments } from "./Moments";
 import { Results } from "./Results";
 import { askFocus } from "./focus";
 import type { Change, Words } from "./rows";
-import { TextSide } from "./TextSide";
 import { draftOf } from "./useAutosave";
+
+/** With an editor of code, which is larger than all else of the workshop: not before it is wanted. */
+const TextSide = lazy(() => import("./TextSide").then(({ TextSide }) => ({ default: TextSide })));
 
 type Side = "table" | "text";
 
@@ -59,7 +61,9 @@ function RulesOfGame({ game }: { game: Game }) {
       {side === "table" ? (
         <Table game={game} changing={changing} toText={() => setSide("text")} />
       ) : (
-        <TextSide />
+        <Suspense>
+          <TextSide />
+        </Suspense>
       )}
     </div>
   );
