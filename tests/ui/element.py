@@ -6,8 +6,6 @@ of what is then done. Those that matter are asked here at once.
 
 from __future__ import annotations
 
-from typing import Any
-
 from selenium.common.exceptions import ElementClickInterceptedException, ElementNotInteractableException
 from selenium.webdriver import ActionChains, Chrome
 from selenium.webdriver.common.keys import Keys
@@ -15,21 +13,19 @@ from selenium.webdriver.remote.webelement import WebElement
 
 HELD = (Keys.SHIFT, Keys.CONTROL, Keys.ALT, Keys.META)
 """Keys that are held down until :attr:`Keys.NULL` or the end."""
-_PLACE = """
+_BEFORE = """
 const element = arguments[0];
 if (element.matches("option")) return "option";
-const middle = () => {
+const before = () => {
   const box = element.getClientRects()[0] ?? new DOMRect();
   const [left, right] = [Math.max(box.left, 0), Math.min(box.right, innerWidth)];
   const [top, bottom] = [Math.max(box.top, 0), Math.min(box.bottom, innerHeight)];
-  const seen = right > left && bottom > top;
-  return seen ? [Math.floor((left + right) / 2), Math.floor((top + bottom) / 2)] : null;
+  if (right <= left || bottom <= top) return "it has no place on the page";
+  const there = document.elementFromPoint(Math.floor((left + right) / 2), Math.floor((top + bottom) / 2));
+  return element.contains(there) ? "" : "behind " + there?.outerHTML.slice(0, 200);
 };
-const hit = place => place && element.contains(document.elementFromPoint(...place));
-if (!hit(middle())) element.scrollIntoView({block: "center", inline: "nearest", behavior: "instant"});
-const place = middle();
-if (place === null) return "it has no place on the page";
-return hit(place) ? place : "behind " + document.elementFromPoint(...place)?.outerHTML.slice(0, 200);
+if (before()) element.scrollIntoView({block: "center", inline: "nearest", behavior: "instant"});
+return before();
 """
 _FOCUS = """
 const element = arguments[0];
@@ -49,17 +45,15 @@ class Element(WebElement):
     def click(self) -> None:
         """Press the mouse in its middle. Raises ElementClickInterceptedException where something lies before
         it, ElementNotInteractableException where it is not to be seen."""
-        place: Any = self.parent.execute_script(_PLACE, self)
-        if place == "option":
+        before: str = self.parent.execute_script(_BEFORE, self)
+        if before == "option":
             super().click()
-            return
-        if isinstance(place, str):
-            behind = place.startswith("behind")
-            raise (ElementClickInterceptedException if behind else ElementNotInteractableException)(place)
-        chain = ActionChains(self.parent, duration=0)
-        chain.w3c_actions.pointer_action.move_to_location(*place)
-        chain.w3c_actions.pointer_action.click()
-        chain.perform()
+        elif before.startswith("behind"):
+            raise ElementClickInterceptedException(before)
+        elif before:
+            raise ElementNotInteractableException(before)
+        else:  # where it is just then: a page that is being drawn moves it
+            ActionChains(self.parent, duration=0).click(self).perform()
 
     def send_keys(self, *value: str) -> None:
         """Type into it, at its end where it has not the focus yet. Raises ElementNotInteractableException

@@ -56,15 +56,17 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
   };
   return (
     <section aria-label="Waymarks" className="flex flex-col gap-1.5">
-      {walked.data && (
-        <p
-          role="status"
-          data-waymarks={`${walked.data.passed} ${walked.data.failed}`}
-          className={clsx("text-sm", walked.data.failed ? "font-bold text-ember" : "text-soft")}
-        >
-          {walked.data.passed} pass{walked.data.failed > 0 && `, ${walked.data.failed} fail`}
-        </p>
-      )}
+      <p
+        role="status"
+        data-waymarks={walked.data && `${walked.data.passed} ${walked.data.failed}`}
+        className={clsx(
+          "min-h-5 text-sm",
+          walked.data?.failed ? "font-bold text-ember" : "text-soft",
+        )}
+      >
+        {walked.data &&
+          `${walked.data.passed} pass${walked.data.failed ? `, ${walked.data.failed} fail` : ""}`}
+      </p>
       <form onSubmit={keep} className="flex gap-1.5">
         <input
           aria-label="Name of the waymark"
