@@ -93,13 +93,14 @@ class Searches:
     def _work(self) -> None:
         while True:
             with self._changed:
-                self._now = None
                 self._changed.wait_for(lambda: self._waiting or self._closed)
                 if self._closed:
                     break
                 search = self._now = self._waiting.pop()
                 process = self._process = self._running()
             found = _ask(process, search.game)
+            with self._changed:
+                self._now = None
             search.future.set_result(found or Reach(complete=False))
             if found is not None:
                 self._keep(search.game_id, search.key, found)
