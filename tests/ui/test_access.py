@@ -21,6 +21,12 @@ consequences:
 awards:
   - {if: percent >= 0, title: Walked}
 """
+READ = """
+const main = document.querySelector("main");
+window.read = [];
+new MutationObserver(() => read.push(main.innerText)).observe(main, {childList: true, subtree: true});
+"""
+"""Keeps whatever is to be read on the screen from now on."""
 
 
 class Access(unittest.TestCase):
@@ -76,8 +82,11 @@ class Access(unittest.TestCase):
         browser.press("Experience")
         browser.find("[data-experience] [data-moment]")
         self.clean("feedback screen")
-        browser.open(f"{self.served.url}/games/1/rules")
+        browser.driver.execute_script(READ)
+        browser.find("nav a", "Rules").click()
         browser.find("[data-comes-to=ready]")
+        read = browser.driver.execute_script("return window.read")
+        self.assertFalse([one for one in read if "Opening" in one], "a screen stays until the next is there")
         self.clean("rules as sentences")
         browser.press("As text")
         browser.find(".cm-content")

@@ -1,7 +1,7 @@
 import { MutationCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, RouterProvider } from "react-router";
+import { createBrowserRouter, type RouteObject, RouterProvider } from "react-router";
 import { Problem } from "../api/client";
 import { WithCarrier } from "../player/carrier";
 import { served } from "../player/served";
@@ -14,12 +14,6 @@ import { Deal } from "./deal/Deal";
 import { Feedback } from "./feedback/Feedback";
 import { Questions } from "./questions/Questions";
 import { Shelf } from "./shelf/Shelf";
-
-const HandOut = lazy(() =>
-  import("./handout/HandOut").then(({ HandOut }) => ({ default: HandOut })),
-);
-const Proof = lazy(() => import("./proof/Proof").then(({ Proof }) => ({ default: Proof })));
-const Rules = lazy(() => import("./rules/Rules"));
 
 /** Asked whether or not there is a network: the server may well be this machine. */
 const networkMode = "always";
@@ -41,6 +35,15 @@ const queries: QueryClient = new QueryClient({
   },
 });
 
+/** A screen whose code is loaded when it is wanted; what is there till then is only seen by who begins with it. */
+function later(path: string, told: string, load: () => Promise<ComponentType>): RouteObject {
+  return {
+    path,
+    lazy: async () => ({ Component: await load() }),
+    HydrateFallback: () => <p className="p-6">{told}</p>,
+  };
+}
+
 const router = createBrowserRouter([
   {
     element: <Frame />,
@@ -51,32 +54,17 @@ const router = createBrowserRouter([
       { path: "/games/:gameId/questions/:packId?", element: <Questions /> },
       { path: "/games/:gameId/checking", element: <Checking /> },
       { path: "/games/:gameId/deal", element: <Deal /> },
-      {
-        path: "/games/:gameId/rules",
-        element: (
-          <Suspense fallback={<p className="p-6">Opening the rules …</p>}>
-            <Rules />
-          </Suspense>
-        ),
-      },
+      later("/games/:gameId/rules", "Opening the rules …", () =>
+        import("./rules/Rules").then(({ Rules }) => Rules),
+      ),
       { path: "/games/:gameId/feedback", element: <Feedback /> },
       { path: "/games/:gameId/playtest", element: <Bench /> },
-      {
-        path: "/games/:gameId/proof",
-        element: (
-          <Suspense fallback={<p className="p-6">Opening the proof …</p>}>
-            <Proof />
-          </Suspense>
-        ),
-      },
-      {
-        path: "/games/:gameId/handout",
-        element: (
-          <Suspense fallback={<p className="p-6">Opening the hand-outs …</p>}>
-            <HandOut />
-          </Suspense>
-        ),
-      },
+      later("/games/:gameId/proof", "Opening the proof …", () =>
+        import("./proof/Proof").then(({ Proof }) => Proof),
+      ),
+      later("/games/:gameId/handout", "Opening the hand-outs …", () =>
+        import("./handout/HandOut").then(({ HandOut }) => HandOut),
+      ),
       { path: "*", element: <Lost /> },
     ],
   },

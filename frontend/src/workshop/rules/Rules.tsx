@@ -21,7 +21,7 @@ const TextSide = lazy(() => import("./TextSide").then(({ TextSide }) => ({ defau
 type Side = "table" | "text";
 
 /** The rules of a game: a table of sentences and the text of the same document, two views of one thing. */
-export default function Rules() {
+export function Rules() {
   return <WithGame>{(game) => <RulesOfGame key={game.id} game={game} />}</WithGame>;
 }
 
@@ -58,13 +58,13 @@ function RulesOfGame({ game }: { game: Game }) {
           Save as file
         </a>
       </GameHead>
-      {side === "table" ? (
-        <Table game={game} changing={changing} toText={() => setSide("text")} />
-      ) : (
-        <Suspense>
+      <Suspense>
+        {side === "table" ? (
+          <Table game={game} changing={changing} toText={() => setSide("text")} />
+        ) : (
           <TextSide />
-        </Suspense>
-      )}
+        )}
+      </Suspense>
     </div>
   );
 }
