@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { api, type Edit, type Game } from "../../api/client";
+import { api, type Edit, type Game, type Waymark } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { insert } from "../rules/rows";
@@ -8,14 +8,14 @@ import { short } from "./marks";
 
 interface Props {
   game: Game;
-  /** The names of the waymarks there are. */
-  known: ReadonlySet<string>;
-  count: number;
+  /** The waymarks there are. */
+  marks: { mark: Waymark }[];
   change: (edits: Edit[]) => void;
 }
 
 /** Waymarks proposed from the rules, to be kept one by one or all at once. */
-export function Proposed({ game, known, count, change }: Props) {
+export function Proposed({ game, marks, change }: Props) {
+  const known = new Set(marks.map(({ mark }) => mark.name));
   const first = useMutation({ mutationFn: () => api.firstSet(game.id) });
   const fresh = first.data?.filter((mark) => !known.has(mark.name)) ?? [];
   return (
@@ -35,7 +35,7 @@ export function Proposed({ game, known, count, change }: Props) {
           className="self-start"
           disabled={fresh.length === 0}
           onClick={() =>
-            change(fresh.map((mark, n) => insert(["waymarks", count + n], short(mark))))
+            change(fresh.map((mark, n) => insert(["waymarks", marks.length + n], short(mark))))
           }
         >
           Keep them all
@@ -63,7 +63,7 @@ export function Proposed({ game, known, count, change }: Props) {
                   small
                   weight="quiet"
                   disabled={there}
-                  onClick={() => change([insert(["waymarks", count], short(mark))])}
+                  onClick={() => change([insert(["waymarks", marks.length], short(mark))])}
                 >
                   {there ? "kept" : "So it is meant"}
                   <span className="sr-only">: {mark.name}</span>

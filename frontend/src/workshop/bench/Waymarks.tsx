@@ -39,8 +39,7 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const count = walked.data?.waymarks.length ?? 0;
-  const known = new Set(walked.data?.waymarks.map(({ mark }) => mark.name));
+  const marks = walked.data?.waymarks;
   const present: Waymark = {
     ...play,
     name: name.trim(),
@@ -50,8 +49,8 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
   };
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    if (!present.name || found.moves.length === 0) return;
-    change([insert(["waymarks", count], short(present))]);
+    if (!marks || !present.name || found.moves.length === 0) return;
+    change([insert(["waymarks", marks.length], short(present))]);
     setName("");
   };
   return (
@@ -75,18 +74,22 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
           onChange={(event) => setName(event.target.value)}
           className="min-w-0 flex-1 rounded-sm border border-edge bg-sheet px-2 py-0.5 placeholder:text-soft"
         />
-        <Button small type="submit" disabled={name.trim() === "" || found.moves.length === 0}>
+        <Button
+          small
+          type="submit"
+          disabled={!marks || name.trim() === "" || found.moves.length === 0}
+        >
           Keep
         </Button>
         <Button small onClick={() => setOpened({ mark: present })}>
           In full …
         </Button>
       </form>
-      {opened && (
+      {opened && marks && (
         <Keep
           game={game}
           mark={opened.mark}
-          place={opened.place ?? count}
+          place={opened.place ?? marks.length}
           isNew={opened.place === undefined}
           change={(edits) => {
             change(edits);
@@ -96,7 +99,7 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
         />
       )}
       <ul>
-        {walked.data?.waymarks.map(({ mark, number, passed, says, since, now }) => (
+        {marks?.map(({ mark, number, passed, says, since, now }) => (
           <li
             key={number}
             data-waymark={mark.name}
@@ -136,7 +139,7 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
           </li>
         ))}
       </ul>
-      <Proposed game={game} known={known} count={count} change={change} />
+      {marks && <Proposed game={game} marks={marks} change={change} />}
     </section>
   );
 }
