@@ -49,6 +49,7 @@ UNCOUNTED = tuple(
         "leaving",
         "maker_api",
         "making_api",
+        "measures",
         "odds",
         "open_tables",
         "other_pythons",
@@ -66,6 +67,8 @@ UNCOUNTED = tuple(
         "sheet_records",
         "stateful",
         "straight",
+        "text_formats",
+        "words_and_numbers",
         "writing",
     ]
 )

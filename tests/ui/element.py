@@ -1,7 +1,8 @@
 """Elements that are pressed and typed into by what a mouse and a keyboard do, and by nothing more.
 
 WebDriver's own ``click`` and ``send_keys`` ask a page many questions first, one by one: four times the work
-of what is then done. Those that matter are asked here at once.
+of what is then done. Those that matter are asked here at once. Its ``text``, ``get_attribute`` and
+``find_elements`` send the page a long script each time, for old browsers; this one knows all that itself.
 """
 
 from __future__ import annotations
@@ -11,6 +12,8 @@ from selenium.webdriver import ActionChains, Chrome
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 
+RESOLVED = ("value", "href", "src")
+"""What is asked for as it stands just then or as a whole address, not as it was written."""
 HELD = (Keys.SHIFT, Keys.CONTROL, Keys.ALT, Keys.META)
 """Keys that are held down until :attr:`Keys.NULL` or the end."""
 _BEFORE = """
@@ -76,8 +79,23 @@ class Element(WebElement):
                 chain.send_keys(key)
         chain.perform()
 
+    def get_attribute(self, name: str) -> str | None:
+        """An attribute, or None where it has none of that name."""
+        found = self.get_property(name) if name in RESOLVED else self.get_dom_attribute(name)
+        return None if found is None else str(found)
+
+    @property
+    def text(self) -> str:
+        """What is read in it."""
+        return str(self.get_property("innerText")).strip()
+
 
 class Chromium(Chrome):
     """A browser with such elements."""
 
     _web_element_cls = Element
+
+    def all(self, css: str) -> list[Element]:
+        """Every element of a selector, as things stand."""
+        found: list[Element] = self.execute_script("return [...document.querySelectorAll(arguments[0])]", css)
+        return found
