@@ -17,11 +17,14 @@ import threading
 import time
 import traceback
 import unittest
-from contextlib import redirect_stdout
+from collections.abc import Iterator
+from contextlib import nullcontext, redirect_stdout, suppress
 from dataclasses import dataclass, field
 from itertools import zip_longest
 from pathlib import Path
 from typing import Any
+
+import coverage
 
 ROOT = Path(__file__).resolve().parents[1]
 COUNTS = ROOT / "build" / ".coverage"
@@ -72,7 +75,8 @@ UNCOUNTED = tuple(
         "writing",
     ]
 )
-"""Modules that try so many games, or ask a whole server, that counting lines would slow them down."""
+"""Modules that try so many games, ask a whole server or compare so much with a library that counting lines
+would slow them down."""
 LONGEST = 900
 """Seconds that one module may take."""
 COLLECTED = (50_000, 50, 100)
@@ -167,30 +171,24 @@ def run_module(module: str) -> Report:
 
 
 def work() -> None:
-    """Run the modules named on standard input, a line each, and tell what became of each."""
+    """Run the modules named on standard input, a line each, and tell what became of each; of those that are
+    counted, keep which lines of the core they came by."""
     gc.set_threshold(*COLLECTED)
+    lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS, data_suffix=True)
     out = os.fdopen(os.dup(1), "w")
     for line in sys.stdin:
-        with redirect_stdout(sys.stderr):
-            report = run_module(line.strip())
+        module, counted = json.loads(line)
+        with redirect_stdout(sys.stderr), lines.collect() if counted else nullcontext():
+            report = run_module(module)
         print(json.dumps(report.__dict__), file=out, flush=True)
-
-
-def work_and_count() -> None:
-    """The same, and keep which lines of the core were come by."""
-    import coverage
-
-    lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS, data_suffix=True)
-    with lines.collect():
-        work()
     lines.save()
 
 
-def _worker(*, counting: bool) -> subprocess.Popen[str]:
+def _worker() -> subprocess.Popen[str]:
     environment = dict(os.environ)
     environment.pop("PYTHONDONTWRITEBYTECODE", None)  # Python is started many times: what it compiles is kept
     return subprocess.Popen(
-        [sys.executable, __file__, "--count" if counting else "--work"],
+        [sys.executable, __file__, "--work"],
         stdin=subprocess.PIPE,
         stdout=subprocess.PIPE,
         text=True,
@@ -200,8 +198,8 @@ def _worker(*, counting: bool) -> subprocess.Popen[str]:
 
 
 class Pool:
-    """Processes that take one module after another. The first of them takes those whose lines are counted:
-    one that counts has to import the whole program anew."""
+    """Processes that take one module after another. One of them begins with all whose lines are counted: what
+    is imported is counted, too, and is imported once in a process."""
 
     def __init__(self, modules: list[str]) -> None:
         self._waiting: dict[bool, queue.SimpleQueue[str]] = {
@@ -222,15 +220,18 @@ class Pool:
         for thread in threads:
             thread.join()
 
+    def _modules(self, counting: bool) -> Iterator[tuple[str, bool]]:
+        """The next modules, and whether each is counted; where ``counting``, first those that are."""
+        for counted in (True, False) if counting else (False,):
+            with suppress(queue.Empty):
+                while True:
+                    yield self._waiting[counted].get_nowait(), counted
+
     def _feed(self, counting: bool) -> None:
         worker = None
-        while True:
-            try:
-                module = self._waiting[counting].get_nowait()
-            except queue.Empty:
-                break
-            worker = worker or _worker(counting=counting)
-            report = self._ask(worker, module)
+        for module, counted in self._modules(counting):
+            worker = worker or _worker()
+            report = self._ask(worker, module, counted)
             if report is None:
                 worker.kill()
                 worker = None
@@ -242,15 +243,13 @@ class Pool:
                 print(f"\n{failure}\n", flush=True)
         if worker is not None:
             worker.communicate(timeout=60)
-        if counting:
-            self._feed(counting=False)
 
-    def _ask(self, worker: subprocess.Popen[str], module: str) -> Report | None:
+    def _ask(self, worker: subprocess.Popen[str], module: str, counted: bool) -> Report | None:
         assert worker.stdin is not None and worker.stdout is not None
         limit = threading.Timer(LONGEST, worker.kill)
         limit.start()
         try:
-            worker.stdin.write(module + "\n")
+            worker.stdin.write(json.dumps([module, counted]) + "\n")
             worker.stdin.flush()
             line = worker.stdout.readline()
             return Report(**json.loads(line)) if line else None
@@ -275,8 +274,6 @@ def modules_in(paths: list[str]) -> list[str]:
 
 def covered() -> float:
     """Print how many lines of the core were come by, and give it in percent."""
-    import coverage
-
     lines = coverage.Coverage(source=["dicetrail.core"], data_file=COUNTS)
     lines.combine()
     print("\nLines of dicetrail/core that its tests come by:")
@@ -285,9 +282,9 @@ def covered() -> float:
 
 def main() -> int:
     """Run the tests of the folders or files given (all where none is), and count."""
-    if sys.argv[1:] in (["--work"], ["--count"]):
+    if sys.argv[1:] == ["--work"]:
         sys.path.insert(0, str(ROOT))
-        (work if sys.argv[1] == "--work" else work_and_count)()
+        work()
         return 0
     os.chdir(ROOT)
     (ROOT / "build").mkdir(exist_ok=True)

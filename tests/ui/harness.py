@@ -232,6 +232,13 @@ class Browser:
         """Wait until nothing matches."""
         self._wait(lambda _: not self.all(css), f"{css} to be gone")
 
+    def pictured(self) -> None:
+        """Wait until the pictures of the page have come, which may be after all else."""
+        self._wait(
+            lambda _: self.driver.execute_script("return [...document.images].every(one => one.complete)"),
+            "every picture",
+        )
+
     def _wait(self, look: Any, what: str) -> Any:
         wait = WebDriverWait(self.driver, PATIENCE, poll_frequency=0.15, ignored_exceptions=_PASSING)
         try:

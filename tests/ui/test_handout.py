@@ -37,6 +37,7 @@ class HandOut(unittest.TestCase):
     def photographed(self) -> list[tuple[str, str]]:
         """The codes that a camera finds on the page as it stands: their sort, and what they hold. They are
         read by ZXing, which knows nothing of how they are drawn."""
+        self.browser.pictured()
         shot = Image.open(io.BytesIO(self.browser.driver.get_screenshot_as_png()))
         return [(one.format.name, one.text) for one in zxingcpp.read_barcodes(shot)]
 

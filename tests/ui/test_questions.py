@@ -162,6 +162,7 @@ class QuestionsScreen(unittest.TestCase):
         pack = self.pack_id()
         browser.press("As a player sees it")
         shown = browser.find("aside [data-phase] img")
+        browser.pictured()
         self.assertEqual(shown.get_attribute("alt"), "A green field")
         self.assertNotIn("well", shown.get_attribute("src"))
         self.assertGreater(browser.driver.execute_script("return arguments[0].naturalWidth", shown), 0)
