@@ -86,8 +86,9 @@ class Element(WebElement):
 
     @property
     def text(self) -> str:
-        """What is read in it."""
-        return str(self.get_property("innerText")).strip()
+        """What is read in it, without empty lines and with one blank between two words."""
+        lines = (" ".join(line.split()) for line in str(self.get_property("innerText")).splitlines())
+        return "\n".join(line for line in lines if line)
 
 
 class Chromium(Chrome):

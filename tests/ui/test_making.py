@@ -219,6 +219,7 @@ class Making(unittest.TestCase):
         deal = urlparse(browser.button("Play this deal").get_attribute("href"))
         self.assertEqual(deal.query, f"dice={game['dice']}")
         first = browser.find("[data-card]").text.split("\n")[1]
+        self.assertIn("Question", first)
         browser.open(deal.geturl())
         browser.press("Set out")
         browser.find("h1", first)
