@@ -12,6 +12,7 @@ import zipfile
 from io import BytesIO
 from pathlib import Path
 
+from tests.data import put_data
 from tests.moves import MOVES
 from tests.running import run
 from tests.web.serving import serving
@@ -62,7 +63,8 @@ class TakeAways(unittest.TestCase):
         )
 
     def test_the_same_trails_as_the_command_line_and_the_server(self):
-        with serving(self.folder / "data", demo=True) as client:
+        put_data(self.folder, demo=True)
+        with serving(self.folder, demo=True) as client:
             on_shelf = {
                 game["title"]: game["id"] for game in client.get("/api/workshop/shelf").json()["games"]
             }

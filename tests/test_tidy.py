@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import runpy
 import shutil
 import subprocess
 import tempfile
 import unittest
 from pathlib import Path
+from unittest.mock import patch
 
 from .test_cli import ROOT
 
@@ -19,13 +21,10 @@ class Generated(unittest.TestCase):
     )
     def test_the_api_types_are_those_of_the_api(self):
         """`make types` writes them anew."""
-        import sys
-
         with tempfile.TemporaryDirectory() as folder:
             description, types = Path(folder) / "openapi.json", Path(folder) / "schema.d.ts"
-            subprocess.run(
-                [sys.executable, "scripts/write_openapi.py", description], cwd=ROOT, check=True, timeout=120
-            )
+            with patch("sys.argv", ["", str(description)]):
+                runpy.run_path(str(ROOT / "scripts" / "write_openapi.py"))
             subprocess.run(
                 ["node_modules/.bin/openapi-typescript", description, "-o", types],
                 cwd=FRONTEND,
