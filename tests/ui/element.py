@@ -1,8 +1,8 @@
 """Elements that are pressed and typed into by what a mouse and a keyboard do, and by nothing more.
 
 WebDriver's own ``click`` and ``send_keys`` ask a page many questions first, one by one: four times the work
-of what is then done. Those that matter are asked here at once. Its ``text``, ``get_attribute`` and
-``find_elements`` send the page a long script each time, for old browsers; this one knows all that itself.
+of what is then done. Those that matter are asked here at once. Its ``text`` and ``get_attribute`` send the
+page a long script each time, for old browsers; this one knows all that itself.
 """
 
 from __future__ import annotations
@@ -95,8 +95,3 @@ class Chromium(Chrome):
     """A browser with such elements."""
 
     _web_element_cls = Element
-
-    def all(self, css: str) -> list[Element]:
-        """Every element of a selector, as things stand."""
-        found: list[Element] = self.execute_script("return [...document.querySelectorAll(arguments[0])]", css)
-        return found

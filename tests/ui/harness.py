@@ -159,7 +159,10 @@ class Browser:
 
     def all(self, css: str) -> list[WebElement]:
         """Every element of a selector, as things stand."""
-        return self.driver.all(css)
+        found: list[WebElement] = self.driver.execute_script(
+            "return [...document.querySelectorAll(arguments[0])]", css
+        )
+        return found
 
     def button(self, text: str) -> WebElement:
         """A button or link that acts like one."""
