@@ -30,6 +30,8 @@ from .element import Chromium
 
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+HEADLESS = Path(__file__).with_name("headless_chromium")
+"""Starts Chromium without its windows, which nobody sees and which are much of its work."""
 PATIENCE = 40
 """Seconds until something that does not come counts as missing; machines that are shared can be slow."""
 STARTS = 3
@@ -311,7 +313,7 @@ def _started() -> Chromium:
     """A new browser; where the machine is too busy to start it in time, at another try."""
     profile = tempfile.mkdtemp(prefix="dicetrail-profile-")
     options = Options()
-    options.binary_location = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+    options.binary_location = str(HEADLESS)
     for flag in FLAGS:
         options.add_argument(flag)
     options.add_argument(f"--user-data-dir={profile}")
