@@ -72,6 +72,12 @@ def sound_file(folder: Path) -> Path:
     return path
 
 
+FEWEST_ROWS = """
+window.fewest = Infinity;
+const count = () => { fewest = Math.min(fewest, document.querySelectorAll("[data-question]").length); };
+new MutationObserver(count).observe(document.body, {childList: true, subtree: true});
+"""
+"""Keeps how few questions are to be seen at any time from now on."""
 AROUND = "following-sibling::*[self::input or self::textarea or self::select or self::div]"
 
 
@@ -247,6 +253,64 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("p", "13 questions")
         self.assertEqual(browser.axe(), [])
         self.assertEqual(browser.console(), [])
+
+    def prompts(self) -> list[str]:
+        """The prompts and right answers of the pack on the screen, as the server has them."""
+        number = self.browser.driver.current_url.split("/packs/")[1]
+        found = self.served.ask("GET", f"/api/workshop/packs/{number}/questions")["questions"]
+        return [f"{question['prompt']} {question['shown']}" for question in found]
+
+    def test_3b_written_one_after_another_they_stay_in_that_order(self):
+        browser = self.browser
+        for name, opened, before, after in (
+            ("at-the-end.tsv", None, ["One? first", "Two? second"], []),
+            ("behind-the-last.tsv", 1, ["One? first", "Two? second"], []),
+            ("behind-the-first.tsv", 0, ["One? first"], ["Two? second"]),
+        ):
+            with self.subTest(name):
+                self.bring(name, "One?\tfirst\tno\nTwo?\tsecond\tno\n")
+                browser.find("[data-question='1']")
+                if opened is not None:
+                    browser.find(f"[data-question='{opened}']").click()
+                browser.press("Add a question")
+                browser.find("[data-new='0'] textarea").click()
+                for n in range(3):
+                    for text in (f"New {n}?", "yes", "no", "never", "nowhere"):
+                        browser.keys(text, Keys.ENTER)
+                    browser.until("[data-new]", "data-new", str(n + 1))
+                    browser.find("[data-question][aria-selected=true]", f"New {n}?")
+                new = [f"New {n}? yes" for n in range(3)]
+                self.assertEqual(self.prompts(), [*before, *new, *after])
+
+    def test_3c_while_one_field_is_saved_the_next_is_written(self):
+        browser = self.browser
+        self.bring("fields.tsv", "".join(f"Knot {n}?\tright {n}\tno\n" for n in range(3)))
+        browser.find("[data-question='1']").click()
+        browser.find("aside textarea").send_keys(Keys.CONTROL, "a")
+        browser.driver.execute_script(FEWEST_ROWS)
+        browser.keys("Sheet bend?", Keys.TAB, Keys.TAB, "on its way", Keys.TAB)
+        browser.find("[data-question='1']", "Sheet bend?")
+        browser.find("[data-question='1']", "on its way")
+        browser.until("[data-saved]", "data-saved", "Saved")
+        focused = browser.driver.switch_to.active_element
+        self.assertEqual(focused.get_attribute("type"), "checkbox", "the focus is where Tab brought it")
+        self.assertEqual(self.prompts(), ["Knot 0? right 0", "Sheet bend? on its way", "Knot 2? right 2"])
+        self.assertEqual(browser.driver.execute_script("return window.fewest"), 3, "rows stay where they are")
+
+    def test_3d_a_line_is_written_while_others_are_mended(self):
+        browser = self.browser
+        self.bring("lines.tsv", BROKEN)
+        browser.find("[role=tab]", "Lines").click()
+        browser.find("[data-line='4'] button").click()
+        browser.find("[data-line='4'] textarea").send_keys(" or none")
+        browser.press("Put the tabs back (line 2)")
+        browser.until("[data-line='2']", "data-state", "question")
+        self.assertIn("or none", browser.find("[data-line='4'] textarea").get_attribute("value"))
+        browser.press("Remove the line (line 3)")
+        browser.gone("[data-line='4']")
+        browser.find("[data-line='3'] textarea").send_keys(" of them", Keys.ENTER)
+        browser.find("[data-line='3'] button", "c or none of them")
+        browser.gone("[data-line] textarea")
 
     def test_4_columns_before_and_after_reading(self):
         browser = self.browser

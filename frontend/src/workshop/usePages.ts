@@ -1,4 +1,4 @@
-import { keepPreviousData, useQueries } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 const PAGE = 200;
@@ -7,33 +7,49 @@ interface Page {
   total: number;
 }
 
-/** A long list of which only the pages in sight are fetched. */
-export function usePages<T extends Page>(
-  key: readonly unknown[],
-  fetchPage: (offset: number, limit: number) => Promise<T>,
-) {
-  const [inSight, setInSight] = useState<[number, number]>([0, 0]);
-  const numbers = [0];
-  for (let page = inSight[0]; page <= inSight[1]; page += 1) if (page > 0) numbers.push(page);
-  const pages = useQueries({
-    queries: numbers.map((page) => ({
-      queryKey: [...key, page],
-      queryFn: () => fetchPage(page * PAGE, PAGE),
-      placeholderData: keepPreviousData,
-      staleTime: 60_000,
-    })),
-  });
-  const of = new Map(numbers.map((page, n) => [page, pages[n]?.data]));
+interface Wanted<T extends Page> {
+  /** Which list it is: the rows of another one are never shown in its place. */
+  list: readonly unknown[];
+  /** What it is like now; until its rows have come, those it had before stay. */
+  state: readonly unknown[];
+  fetch: (offset: number, limit: number) => Promise<T>;
+}
+
+/** A long list of which only the pages in sight are fetched: the first, and the two that may be in sight. */
+export function usePages<T extends Page>(wanted: Wanted<T>) {
+  const [[top, bottom], setInSight] = useState<[number, number]>([0, 0]);
+  const first = usePage(wanted, 0);
+  const upper = usePage(wanted, top);
+  const lower = usePage(wanted, bottom);
+  const of = new Map([
+    [bottom, lower.data],
+    [top, upper.data],
+    [0, first.data],
+  ]);
+  const all = [first, upper, lower];
   return {
-    first: pages[0]?.data,
-    error: pages.find((page) => page.error)?.error ?? null,
-    pending: pages[0]?.isPending ?? true,
+    first: first.data,
+    error: all.find((page) => page.error)?.error ?? null,
+    pending: first.isPending,
+    /** Whether some of it is still as it was before. */
+    behind: all.some((page) => page.isPlaceholderData),
     /** The page that holds a row, and the row's place in it. */
     at: (row: number) => ({ page: of.get(Math.floor(row / PAGE)), place: row % PAGE }),
     /** Which rows are in sight now. */
     see: (from: number, to: number) => {
       const seen: [number, number] = [Math.floor(from / PAGE), Math.floor(to / PAGE)];
-      if (seen[0] !== inSight[0] || seen[1] !== inSight[1]) setInSight(seen);
+      if (seen[0] !== top || seen[1] !== bottom) setInSight(seen);
     },
   };
+}
+
+function usePage<T extends Page>({ list, state, fetch }: Wanted<T>, page: number) {
+  const place = [...list, page];
+  return useQuery({
+    queryKey: [...place, ...state],
+    queryFn: () => fetch(page * PAGE, PAGE),
+    placeholderData: (before, query) =>
+      place.every((part, n) => query?.queryKey[n] === part) ? before : undefined,
+    staleTime: 60_000,
+  });
 }

@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api, type OneQuestion, type Pack, type QuestionRecord } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
@@ -75,20 +75,26 @@ interface WriteProps extends Omit<Props, "close"> {
 
 function Write({ pack, number, one, focused, next: toNext }: WriteProps) {
   const show = useShow();
-  const [draft, setDraft] = useState<{ record: QuestionRecord; of: number }>();
+  const [draft, setDraft] = useState<QuestionRecord>();
+  const [saved, setSaved] = useState({ record: one.record, revision: one.revision });
+  const known = useRef(one.revision);
   const save = useMutation({
+    scope: { id: `question ${pack.id} ${number}` }, // one after the other, each knows of the one before
     mutationFn: (record: QuestionRecord) =>
-      api.changeQuestion(pack.id, number, trimmed(record), pack.revision),
-    onSuccess: async (now) => {
+      api.changeQuestion(pack.id, number, trimmed(record), Math.max(known.current, one.revision)),
+    onSuccess: async (now, record) => {
+      known.current = now.revision;
+      setSaved({ record, revision: now.revision });
+      setDraft((typed) => (typed === record ? undefined : typed));
       await show.pack(now);
-      setDraft(undefined);
     },
   });
-  const record = draft?.record ?? one.record;
+  const record = draft ?? (saved.revision > one.revision ? saved.record : one.record);
   const change = (next: QuestionRecord, keep: boolean) => {
-    setDraft({ record: next, of: one.revision });
+    setDraft(next);
     if (keep) save.mutate(next);
   };
+  const saving = save.isPending && save.variables === draft;
   return (
     <>
       <p
@@ -106,9 +112,9 @@ function Write({ pack, number, one, focused, next: toNext }: WriteProps) {
       <RecordForm
         record={record}
         change={change}
-        keep={() => draft && save.mutate(draft.record)}
+        keep={() => draft && !saving && save.mutate(draft)}
         past={() => {
-          if (draft) save.mutate(draft.record, { onSuccess: toNext });
+          if (draft) save.mutate(draft, { onSuccess: toNext });
           else toNext();
         }}
         focused={focused}

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Line, Question, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Light } from "../../ui/Light";
@@ -7,15 +7,17 @@ import { optionWords } from "../words";
 
 interface Props {
   line: Line;
-  editing: boolean;
+  /** What is being written in its place. */
+  written: string | undefined;
   busy: boolean;
-  edit: (on: boolean) => void;
+  write: (text: string | undefined) => void;
   save: (raw: string | null) => void;
 }
 
 /** One line: as written, with its tabs and blanks made visible, beside what was read from it. */
-export function LineRow({ line, editing, busy, edit, save }: Props) {
+export function LineRow({ line, written, busy, write, save }: Props) {
   const { snags } = line;
+  const editing = written !== undefined;
   const mends = snags.filter((snag) => snag.mend !== "");
   const spare =
     line.state !== "question" && snags.length > 0 && !mends.some((snag) => snag.mended === null);
@@ -23,12 +25,18 @@ export function LineRow({ line, editing, busy, edit, save }: Props) {
     <div className="grid grid-cols-[4.5rem_1fr_1fr] items-start px-7 py-2">
       <span className="font-mono text-sm text-soft">{line.number}</span>
       {editing ? (
-        <LineEditor raw={line.raw} busy={busy} save={save} leave={() => edit(false)} />
+        <LineEditor
+          text={written}
+          busy={busy}
+          write={write}
+          save={save}
+          leave={() => write(undefined)}
+        />
       ) : (
         <button
           type="button"
           className="rounded-sm px-1 text-left font-mono text-sm wrap-anywhere hover:bg-straw"
-          onClick={() => edit(true)}
+          onClick={() => write(line.raw)}
           title="Change this line"
         >
           <Raw text={line.raw} />
@@ -130,21 +138,25 @@ export function SnagNote({ snag }: { snag: Snag }) {
 }
 
 interface EditorProps {
-  raw: string;
+  text: string;
   busy: boolean;
+  write: (text: string) => void;
   save: (raw: string) => void;
   leave: () => void;
 }
 
-function LineEditor({ raw, busy, save, leave }: EditorProps) {
-  const [text, setText] = useState(raw);
+function LineEditor({ text, busy, write, save, leave }: EditorProps) {
   const area = useRef<HTMLTextAreaElement>(null);
-  useEffect(() => area.current?.focus(), []);
+  useEffect(() => {
+    const field = area.current;
+    field?.focus();
+    field?.setSelectionRange(field.value.length, field.value.length);
+  }, []);
   const insertTab = () => {
     const field = area.current;
     if (!field) return;
     field.setRangeText("\t", field.selectionStart, field.selectionEnd, "end");
-    setText(field.value);
+    write(field.value);
     field.focus();
   };
   const key = (event: KeyboardEvent) => {
@@ -162,7 +174,7 @@ function LineEditor({ raw, busy, save, leave }: EditorProps) {
         spellCheck={false}
         className="w-full rounded-sm border border-pine bg-sheet p-1.5 font-mono text-sm [tab-size:6]"
         value={text}
-        onChange={(event) => setText(event.target.value.replace(/[\r\n]+/g, " "))}
+        onChange={(event) => write(event.target.value.replace(/[\r\n]+/g, " "))}
         onKeyDown={key}
       />
       <div className="flex flex-wrap items-center gap-2">

@@ -17,17 +17,21 @@ interface Props {
 export function Lines({ pack, wanted }: Props) {
   const show = useShow();
   const [onlySnags, setOnlySnags] = useState(false);
-  const [editing, setEditing] = useState<number>();
+  const [written, setWritten] = useState<{ line: number; text: string }>();
   const scroller = useRef<HTMLDivElement>(null);
-  const pages = usePages(["lines", pack.id, pack.revision, onlySnags], (offset, limit) =>
-    api.lines(pack.id, offset, limit, onlySnags),
-  );
+  const pages = usePages({
+    list: ["lines", pack.id],
+    state: [pack.revision, onlySnags],
+    fetch: (offset, limit) => api.lines(pack.id, offset, limit, onlySnags),
+  });
   const change = useMutation({
     mutationFn: ({ number, raw }: { number: number; raw: string | null }) =>
-      api.changeLine(pack.id, number, raw, pack.revision),
-    onSuccess: async (now) => {
+      api.changeLine(pack.id, number, raw, pages.first?.revision ?? pack.revision),
+    onSuccess: async (now, { number, raw }) => {
+      // what is being written in another line stays, and goes along with it where one before it is removed
+      if (raw === null) setWritten((one) => one && moved(one, number));
       await show.pack(now);
-      setEditing(undefined);
+      setWritten((one) => (one?.line === number && one.text === raw ? undefined : one));
     },
   });
   const total = pages.first?.total ?? 0;
@@ -101,9 +105,11 @@ export function Lines({ pack, wanted }: Props) {
                   <LineRow
                     key={`${line.number} ${line.raw}`}
                     line={line}
-                    editing={editing === line.number}
+                    written={written?.line === line.number ? written.text : undefined}
                     busy={change.isPending}
-                    edit={(on) => setEditing(on ? line.number : undefined)}
+                    write={(text) =>
+                      setWritten(text === undefined ? undefined : { line: line.number, text })
+                    }
                     save={(raw) => change.mutate({ number: line.number, raw })}
                   />
                 )}
@@ -114,4 +120,9 @@ export function Lines({ pack, wanted }: Props) {
       </div>
     </>
   );
+}
+
+function moved(written: { line: number; text: string }, removed: number) {
+  if (written.line === removed) return undefined;
+  return written.line > removed ? { ...written, line: written.line - 1 } : written;
 }

@@ -20,10 +20,11 @@ export function QuestionTable({ pack }: { pack: Pack }) {
   const [opened, setOpened] = useState<"set" | "give">();
   const scroller = useRef<HTMLDivElement>(null);
   const list = useList(pack, scroller);
-  const change = useQuestionChanges(pack);
+  const change = useQuestionChanges(list.pack);
   const { open, numbers, all, wanted, pages } = list;
+  const busy = change.isPending || pages.behind;
   const many = (work: "remove" | "duplicate" | "move", before: number | null = null) => {
-    if (numbers.length === 0) return;
+    if (busy || numbers.length === 0) return;
     change.many({ do: work, numbers, before }, () => {
       list.chooseNone();
       if (work === "remove") list.setCurrent(undefined);
@@ -31,6 +32,7 @@ export function QuestionTable({ pack }: { pack: Pack }) {
   };
   const shift = (by: number) => {
     const [first] = numbers;
+    if (busy) return;
     if (numbers.length !== 1 || first === undefined || wanted.order !== "filed") return;
     const target = by < 0 ? first - 1 : first + 2;
     if (target < 0 || first + by >= all) return;
@@ -40,7 +42,7 @@ export function QuestionTable({ pack }: { pack: Pack }) {
   };
   const look = (row: number, focus = false) => {
     setFocused(focus);
-    list.go(row);
+    list.look(row);
   };
   const add = () => {
     if (wanted !== NOTHING_WANTED) list.find(NOTHING_WANTED);
@@ -92,14 +94,14 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           pack={pack}
           kind={open?.kind ?? pages.first?.questions.at(-1)?.kind ?? "choice"}
           after={open?.number ?? null}
-          saved={list.go}
+          saved={list.setCurrent}
           close={stopAdding}
         />
       ) : (
         open && (
           <Detail
-            key={`${open.id} ${open.number}`}
-            pack={pack}
+            key={open.number}
+            pack={list.pack}
             number={open.number}
             focused={focused}
             next={() => look((list.current ?? 0) + 1, true)}

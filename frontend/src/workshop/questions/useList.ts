@@ -9,9 +9,11 @@ export function useList(pack: Pack, scroller: RefObject<HTMLDivElement | null>) 
   const [wanted, setWanted] = useState<Wanted>(soughtAtFirst);
   const [current, setCurrent] = useState<number>();
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  const pages = usePages(["questions", pack.id, pack.revision, wanted], (offset, limit) =>
-    api.questions(pack.id, asked(wanted), offset, limit),
-  );
+  const pages = usePages({
+    list: ["questions", pack.id],
+    state: [pack.revision, wanted],
+    fetch: (offset, limit) => api.questions(pack.id, asked(wanted), offset, limit),
+  });
   const total = pages.first?.total ?? 0;
   // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised
   const rows = useVirtualizer({
@@ -23,6 +25,11 @@ export function useList(pack: Pack, scroller: RefObject<HTMLDivElement | null>) 
   const items = rows.getVirtualItems();
   const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
   useEffect(() => pages.see(from, to));
+  const there = current !== undefined && current < total;
+  const { scrollToIndex } = rows;
+  useEffect(() => {
+    if (there) scrollToIndex(current);
+  }, [there, current, scrollToIndex]);
   const at = (row: number): Question | undefined => {
     const { page, place } = pages.at(row);
     return page?.questions[place];
@@ -36,6 +43,8 @@ export function useList(pack: Pack, scroller: RefObject<HTMLDivElement | null>) 
     rows,
     items,
     at,
+    /** The pack as the rows show it, which come a little later than its changes. */
+    pack: { ...pack, revision: pages.first?.revision ?? pack.revision },
     current,
     setCurrent,
     open,
@@ -54,11 +63,8 @@ export function useList(pack: Pack, scroller: RefObject<HTMLDivElement | null>) 
       setChosen(new Set());
       scroller.current?.scrollTo({ top: 0 });
     },
-    go: (row: number) => {
-      const target = Math.max(0, Math.min(total - 1, row));
-      setCurrent(target);
-      rows.scrollToIndex(target);
-    },
+    /** Makes the nearest row that there is the current one. */
+    look: (row: number) => setCurrent(Math.max(0, Math.min(total - 1, row))),
   };
 }
 
