@@ -45,6 +45,7 @@ FLAGS = (
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    "--font-render-hinting=none",
     "--mute-audio",
     "--window-size=1280,800",
 )

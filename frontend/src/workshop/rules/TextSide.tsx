@@ -102,7 +102,7 @@ function RulesSheet({ opened, words }: { opened: Game; words: Words }) {
         <Snags snags={game.snags} goTo={(snag) => editor.current?.goTo(snag.line, snag.column)} />
         <WordList title="Your meters" words={game.meters} />
         <WordList title="Moments" words={words.moments} />
-        <WordList title="Words for `if`, `add` and {…}" words={words.names} />
+        <WordList title="Words for if, add and {…}" words={words.names} />
         <WordList title="Functions" words={words.functions} />
         <WordList title="Cues" words={words.cues} />
       </aside>
