@@ -42,11 +42,12 @@ export function NewQuestion({ pack, kind, after, saved, close }: Props) {
   const add = useMutation({
     mutationFn: () => api.addQuestion(pack.id, trimmed(record), after, pack.revision),
     onSuccess: async (now) => {
-      await show.pack(now);
+      const shown = show.pack(now);
       forget();
-      setRecord(freshRecord(text(record["kind"])));
+      setRecord(freshRecord(text(record["kind"]))); // at once: who writes many types on
       setRound(round + 1);
       saved(after === null ? now.questions - 1 : after + 1);
+      await shown;
     },
   });
   return (
