@@ -312,6 +312,12 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("[data-line='3'] button", "c or none of them")
         browser.gone("[data-line] textarea")
 
+    def test_3e_blanks_at_the_edges_of_a_field_are_seen_with_its_text(self):
+        self.bring("edges.tsv", "Which sea?\t the North \tBlack  Sea\tRed Sea\n")
+        self.browser.find("[role=tab]", "Lines").click()
+        line = self.browser.find("[data-line='1'] button").text
+        self.assertIn("Which sea?→·the North·→Black··Sea→Red Sea", line)
+
     def test_4_columns_before_and_after_reading(self):
         browser = self.browser
         path = self.folder / "huts.csv"

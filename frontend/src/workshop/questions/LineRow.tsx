@@ -74,22 +74,23 @@ export function LineRow({ line, written, busy, write, save }: Props) {
   );
 }
 
-const VISIBLE = /(\t| {2,}|^ | $|\u00a0)/;
+const VISIBLE = /(\t| {2,}|(?<=^|\t) | (?=\t|$)|\u00a0)/;
 
-/** Raw text with tabs as arrows, and outer or doubled blanks as dots. */
+/** Raw text with tabs as arrows, and blanks that are doubled or at an edge of a field as dots. */
 function Raw({ text }: { text: string }) {
   if (text === "") return <span className="text-soft italic">(blank)</span>;
+  // every second part is one that is made visible
   return text.split(VISIBLE).map((part, n) =>
-    part === "\t" ? (
+    n % 2 === 0 ? (
+      part
+    ) : part === "\t" ? (
       <span key={n} className="px-0.5 font-medium text-lake" data-mark="tab">
         →<wbr />
       </span>
-    ) : VISIBLE.test(part) ? (
+    ) : (
       <span key={n} className="font-medium text-ember" data-mark="blank">
         {"·".repeat(part.length)}
       </span>
-    ) : (
-      part
     ),
   );
 }
