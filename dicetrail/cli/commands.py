@@ -50,7 +50,10 @@ def main() -> NoReturn:
         code = app(standalone_mode=False)
     except typer.Abort:
         code = 130
-    except (typer.TyperException, Refused, SetupError, MoveError, CannotPlay) as error:
+    except typer.TyperException as error:  # it knows which option or argument was meant
+        print(f"dicetrail: {error.format_message()}", file=sys.stderr)
+        code = UNUSABLE
+    except (Refused, SetupError, MoveError, CannotPlay) as error:
         print(f"dicetrail: {error}", file=sys.stderr)
         code = UNUSABLE
     except BrokenPipeError:

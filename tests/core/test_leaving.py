@@ -92,11 +92,11 @@ class LastRow(unittest.TestCase):
 class EarlyEndings(unittest.TestCase):
     """At `begun` and `opened` endings are looked at only where a row changed a meter or a clock."""
 
-    ENDINGS = (Ending("score == 0", "lost"),)
+    ENDINGS, CLOCKS = (Ending("score == 0", "lost"),), Clocks(question=9)
 
     def results(self, *rows: Consequence) -> str:
-        run = walk(game(*rows, endings=self.ENDINGS, leave=False))
-        searched = reach(Program(game(*rows, endings=self.ENDINGS, leave=False)))
+        run = walk(game(*rows, clocks=self.CLOCKS, endings=self.ENDINGS, leave=False))
+        searched = reach(Program(game(*rows, clocks=self.CLOCKS, endings=self.ENDINGS, leave=False)))
         self.assertEqual(searched.shortest == 0, run.phase == "over" and run.counts.asked == 0)
         return run.outcome.result if run.outcome else "goes on"
 
@@ -104,11 +104,12 @@ class EarlyEndings(unittest.TestCase):
         self.assertEqual(self.results(), "goes on")
         self.assertEqual(self.results(Consequence("begun", tell="Welcome.", cue="bright")), "goes on")
         self.assertEqual(self.results(Consequence("opened", tell="Here it is.")), "goes on")
-        for changed in (
-            {"add": (("lives", "1"),)},
-            {"set": (("lives", "2"),)},
-            {"time": (("game", "2"),)},
-            {"restart": ("question",)},
-        ):
+        for changed in ({"add": (("lives", "1"),)}, {"set": (("lives", "2"),)}):
             self.assertEqual(self.results(Consequence("begun", **changed)), "lost", changed)
             self.assertEqual(self.results(Consequence("opened", **changed)), "lost", changed)
+        longer = {"time": (("question", "2"),)}
+        self.assertEqual(self.results(Consequence("opened", **longer)), "lost")
+        self.assertEqual(self.results(Consequence("begun", **longer)), "goes on")  # no question is open yet
+        for same in ({"add": (("lives", "0"),)}, {"set": (("lives", "3"),)}, {"restart": ("question",)}):
+            self.assertEqual(self.results(Consequence("begun", **same)), "goes on", same)
+            self.assertEqual(self.results(Consequence("opened", **same)), "goes on", same)

@@ -343,12 +343,11 @@ class Walks(unittest.TestCase):
 
 class Refusals(unittest.TestCase):
     def test_what_can_not_be_exact_says_why(self):
-        pace, longer = Walker("skill", 0.5, 3), Consequence("right", time=(("question", "5"),))
         cases = [
             (
-                game(5, longer, clocks=Clocks(question=9)),
-                pace,
-                "clocks",
+                game(5, deal=Deal(repeats="always"), clocks=Clocks(question=2)),
+                Walker("knows", 0.5, 3),
+                "still go on",
             ),
             (game(5, deal=Deal(repeats="always"), clocks=Clocks(game=60)), SKILL, "still go on"),
             (
@@ -414,8 +413,9 @@ class Aims(unittest.TestCase):
         self.assertIn("summits", looked["nonsense"].problem)
 
     def test_an_aim_that_can_only_be_walked_holds_where_its_whole_interval_does(self):
-        rows = (ONE, Consequence("opened", time=(("question", "1"),)))
-        program = game(5, *rows, clocks=Clocks(question=9))
+        rows = (Consequence("right", add=(("score", "1 + worth * 0"),)),)  # of seventeen sorts of questions
+        some = tuple(choice(n)._replace(worth=1 + n) for n in range(17))
+        program = game(0, *rows, questions=some, deal=Deal(draw=5, repeats="when_empty"))
         aims = [
             AimPart(name=f"{bound}", skill=0.7, pace=2, expect=f"score > {bound}") for bound in (3, 3.5, 4)
         ]

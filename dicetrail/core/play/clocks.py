@@ -12,17 +12,20 @@ SHORTEST_CLOCK, LONGEST_CLOCK = 0.1, 86_400
 class Clock:
     """Counts the time it runs, against a limit where there is one.
 
-    ``limit`` and ``used`` are milliseconds; ``since`` is when it was last started, None while it stands.
+    ``limit`` and ``used`` are milliseconds; ``since`` is when it was last started, None while it stands;
+    ``whole`` is the limit it began with, whatever was added to it or taken from it since.
     """
 
     limit: int | None = None
     used: int = 0
     since: int | None = None
+    whole: int | None = None
 
     @classmethod
     def of(cls, seconds: float | None) -> Clock:
         """A standing clock with a limit in seconds, None for none."""
-        return cls(None if seconds is None else round(seconds * 1000))
+        limit = None if seconds is None else round(seconds * 1000)
+        return cls(limit, whole=limit)
 
     def start(self, at: int) -> None:
         """Let it run; nothing happens where it already runs."""
@@ -55,5 +58,6 @@ class Clock:
             self.limit = max(self.used, self.limit + round(seconds * 1000))
 
     def restart(self) -> None:
-        """Count from nothing again. Only for a clock that stands."""
+        """Count from nothing again, with its whole time. Only for a clock that stands."""
         self.used = 0
+        self.limit = self.whole

@@ -16,7 +16,7 @@ from dataclasses import dataclass
 from difflib import get_close_matches
 from fractions import Fraction
 from functools import lru_cache
-from string import Formatter
+from typing import NamedTuple
 
 from .numbers import show_number
 
@@ -77,10 +77,11 @@ class Expression:
 
 
 @lru_cache(maxsize=4096)
-def compile_expression(source: str, *, exact: bool = False) -> Expression:
+def compile_expression(source: str, *, exact: bool = False, within: float = 0) -> Expression:
     """Make an expression ready; raises :class:`ExpressionError` with the place of the first mistake.
 
-    With ``exact`` it calculates with whole numbers and fractions, so that nothing is ever rounded.
+    With ``exact`` it calculates with whole numbers and fractions, so that nothing is ever rounded. Numbers
+    that are ``within`` so much of each other are compared as equal.
     """
     if len(source) > LONGEST:
         raise ExpressionError(f"an expression may have {LONGEST} characters; this has {len(source)}", LONGEST)
@@ -96,7 +97,7 @@ def compile_expression(source: str, *, exact: bool = False) -> Expression:
         raise ExpressionError("this is not an expression") from None
     names: set[str] = set()
     try:
-        evaluate = _compile(tree, names, 0, exact)
+        evaluate = _compile(tree, names, 0, _How(exact, within))
     except ExpressionError as error:
         characters = len(text.encode()[: error.column].decode(errors="ignore"))
         raise ExpressionError(str(error), characters + shift) from None
@@ -113,18 +114,25 @@ def check_names(expression: Expression, known: Collection[str]) -> None:
             raise ExpressionError(f"`{name}` is not known here.{hint}", place.start() if place else 0)
 
 
-def _compile(node: ast.expr, names: set[str], depth: int, exact: bool) -> Evaluate:
+class _How(NamedTuple):
+    """How an expression calculates: with fractions, and comparing numbers within so much of each other."""
+
+    exact: bool
+    within: float
+
+
+def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate:
     if depth > DEEPEST:
         raise ExpressionError(f"nested more than {DEEPEST} levels deep", node.col_offset)
 
     def part(inner: ast.expr) -> Evaluate:
-        return _compile(inner, names, depth + 1, exact)
+        return _compile(inner, names, depth + 1, how)
 
     match node:
         case ast.Constant(value=bool() | int() | float() | str() as value):
             if not isinstance(value, str) and not abs(value) <= LARGEST:
                 raise ExpressionError("this number is too large", node.col_offset)
-            constant = Fraction(repr(value)) if exact and isinstance(value, float) else value
+            constant = Fraction(repr(value)) if how.exact and isinstance(value, float) else value
             return lambda _: constant
         case ast.Name(id=name):
             names.add(name)
@@ -140,7 +148,7 @@ def _compile(node: ast.expr, names: set[str], depth: int, exact: bool) -> Evalua
             return lambda values: _number(operand(values))
         case ast.BinOp(left=a, op=operator, right=b) if type(operator) in _ARITHMETIC:
             work, left, right = _ARITHMETIC[type(operator)], part(a), part(b)
-            if exact and isinstance(operator, ast.Div):
+            if how.exact and isinstance(operator, ast.Div):
                 work = _quotient
             return lambda values: _bounded(work(_number(left(values)), _number(right(values))))
         case ast.BoolOp(op=operator, values=inner_nodes):
@@ -149,7 +157,7 @@ def _compile(node: ast.expr, names: set[str], depth: int, exact: bool) -> Evalua
             test, body, other = part(test_node), part(body_node), part(else_node)
             return lambda values: body(values) if test(values) else other(values)
         case ast.Compare():
-            return _compile_compare(node, names, depth, exact)
+            return _compile_compare(node, names, depth, how)
         case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]) if name in FUNCTIONS:
             function, fewest, most = FUNCTIONS[name]
             if not fewest <= len(arguments) <= most:
@@ -206,18 +214,19 @@ def _compile_bool(parts: list[Evaluate], is_and: bool) -> Evaluate:
     return all_hold if is_and else any_holds
 
 
-def _compile_compare(node: ast.Compare, names: set[str], depth: int, exact: bool) -> Evaluate:
+def _compile_compare(node: ast.Compare, names: set[str], depth: int, how: _How) -> Evaluate:
     tests: list[Callable[[Value, Value], bool]] = []
     for operator, other in zip(node.ops, node.comparators, strict=True):
         if type(operator) not in _COMPARISONS:
             raise ExpressionError("compare with == != < <= > >= or in", other.col_offset)
-        tests.append(_COMPARISONS[type(operator)])
-    sides = [_compile(node.left, names, depth + 1, exact)]
+        test = _COMPARISONS[type(operator)]
+        tests.append(_within(test, how.within) if how.within else test)
+    sides = [_compile(node.left, names, depth + 1, how)]
     for operator, side in zip(node.ops, node.comparators, strict=True):
         if isinstance(operator, ast.In | ast.NotIn) and isinstance(side, ast.Tuple | ast.List):
-            sides.append(_compile_list(side, names, depth + 1, exact))
+            sides.append(_compile_list(side, names, depth + 1, how))
         else:
-            sides.append(_compile(side, names, depth + 1, exact))
+            sides.append(_compile(side, names, depth + 1, how))
     if len(tests) == 1:
         left, right, test = sides[0], sides[1], tests[0]
         return lambda values: test(left(values), right(values))
@@ -234,8 +243,18 @@ def _compile_compare(node: ast.Compare, names: set[str], depth: int, exact: bool
     return chain
 
 
-def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int, exact: bool) -> Evaluate:
-    items = [_compile(item, names, depth + 1, exact) for item in node.elts]
+def _within(test: Callable[[Value, Value], bool], distance: float) -> Callable[[Value, Value], bool]:
+    """A comparison for which numbers so near each other are equal."""
+
+    def compared(a: Value, b: Value) -> bool:
+        numbers = not isinstance(a, str) and not isinstance(b, str)
+        return test(b if numbers and abs(_number(a) - _number(b)) <= distance else a, b)
+
+    return compared
+
+
+def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int, how: _How) -> Evaluate:
+    items = [_compile(item, names, depth + 1, how) for item in node.elts]
     return lambda values: tuple(item(values) for item in items)  # type: ignore[return-value]
 
 
@@ -251,7 +270,7 @@ def _quotient(a: float, b: float) -> float:
 
 
 def _bounded(value: Value) -> Value:
-    if not isinstance(value, str) and not -LARGEST <= value <= LARGEST and value != math.inf:
+    if not isinstance(value, str) and not -LARGEST <= value <= LARGEST and abs(value) != math.inf:
         raise ExpressionError(f"a calculation went past {LARGEST:,}")
     return value
 
@@ -287,35 +306,43 @@ class Template:
                     raise ExpressionError(str(error), error.column + column) from None
 
 
+_PIECE = re.compile(
+    r"""(?P<brace>\{\{|\}\})
+    |\{(?P<field>(?:[^{}:"']|"[^"]*"|'[^']*')*)(?::(?P<form>[^{}]*))?\}
+    |(?P<text>[^{}]+)""",
+    re.VERBOSE,
+)
+"""A piece of a text: a brace that stands for itself, an expression between braces, or words."""
+
+
 @lru_cache(maxsize=4096)
 def compile_template(source: str, *, exact: bool = False) -> Template:
     """Make a text ready to be said; raises :class:`ExpressionError` with the place of the first mistake."""
     parts: list[tuple[str, Expression | None, str, int]] = []
     names: set[str] = set()
-    try:
-        pieces = list(Formatter().parse(source))
-    except ValueError:
-        column = max(source.find("{"), source.find("}"), 0)
-        raise ExpressionError(
-            "a brace without its partner; write {{ or }} for the character itself", column
-        ) from None
-    after = 0
-    for text, field, form, conversion in pieces:
+    said, at = "", 0
+    while at < len(source):
+        piece = _PIECE.match(source, at)
+        if piece is None:
+            raise ExpressionError("a brace without its partner; write {{ or }} for the character itself", at)
+        at = piece.end()
+        field, form, column = piece["field"], piece["form"] or "", piece.start() + 1
         if field is None:
-            parts.append((text, None, "", 0))
+            said += piece["text"] or piece["brace"][0]
             continue
-        column = source.find("{" + field, after) + 1
-        after = column
         if not field.strip():
             raise ExpressionError("there is no expression between these braces", column)
-        if conversion or not _FORMAT.fullmatch(form or ""):
+        if not _FORMAT.fullmatch(form):
             raise ExpressionError("the format after the colon should look like .0f or d", column + len(field))
         try:
             expression = compile_expression(field, exact=exact)
         except ExpressionError as error:
             raise ExpressionError(str(error), error.column + column) from None
         names |= expression.names
-        parts.append((text, expression, form or "", column))
+        parts.append((said, expression, form, column))
+        said = ""
+    if said:
+        parts.append((said, None, "", 0))
     return Template(source, frozenset(names), tuple(parts))
 
 

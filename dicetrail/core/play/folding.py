@@ -29,7 +29,7 @@ def fold_steps(text: str, rules: Checking) -> tuple[list[str], str]:
     """The steps that changed ``text`` and what is left of it."""
     steps = []
     for switch, step, change in _FOLDS:
-        if rules.ignores(switch):
+        if switch is None or rules.ignores(switch):
             changed = change(text, rules)
             if changed != text and changed:
                 steps.append(f"{step}: ‘{shorten(changed)}’")
@@ -37,10 +37,36 @@ def fold_steps(text: str, rules: Checking) -> tuple[list[str], str]:
     return steps, text
 
 
+_UNSEEN = "\u200b\u2060\ufeff\u061c\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069"
+"""Blanks without width, and the marks of direction (Unicode 15, UAX #9, table 4)."""
+_BLANK = rf"[\s{_UNSEEN}]"
+_APART = re.compile(rf"^({_BLANK}*)(.*?)({_BLANK}*)$", re.DOTALL)
+_APOSTROPHES = "'\u2019\u2018\u02bc\u02bb\u02bd\u02b9\u07f4\u07f5\u055a\uff07\u2032`\u00b4"
+"""Every mark that stands for an apostrophe, also those that Unicode counts as letters or symbols."""
+
+
+def without_unseen(text: str) -> str:
+    """``text`` without blanks of no width and marks of direction."""
+    return text.translate(dict.fromkeys(map(ord, _UNSEEN)))
+
+
+def _without_outer(text: str, _rules: Checking) -> str:
+    return _APART.sub(r"\2", text)
+
+
 def _single_blanks(text: str, _rules: Checking) -> str:
-    """Every run of blanks between two words as one plain blank."""
-    bare = text.strip()
-    return text.replace(bare, " ".join(bare.split()), 1)
+    """Every run of blanks between two words as one plain blank; what can't be seen between them goes."""
+    match = _APART.match(text)
+    before, bare, after = match.groups() if match else ("", text, "")
+    return f"{before}{' '.join(without_unseen(bare).split())}{after}"
+
+
+def _without_case(text: str, rules: Checking) -> str:
+    """Canonical caseless matching (Unicode 15, section 3.13, D145), compatible with it (D146)."""
+    folded = unicodedata.normalize("NFD", text).casefold()
+    if rules.ignores("compatibility"):
+        folded = unicodedata.normalize("NFKC", unicodedata.normalize("NFKD", folded).casefold())
+    return unicodedata.normalize("NFC", folded)
 
 
 def without_accents(text: str) -> str:
@@ -50,31 +76,42 @@ def without_accents(text: str) -> str:
 
 
 def _without_punctuation(text: str, _rules: Checking) -> str:
-    """Dashes and strokes part words like a blank does; every other mark of punctuation goes."""
+    """Dashes and strokes part words like a blank does; every other mark of punctuation goes, and every
+    apostrophe."""
     kept = []
     for mark in text:
         category = unicodedata.category(mark)
         if category == "Pd" or mark in "/_":
             kept.append(" ")
-        elif category[0] != "P":
+        elif category[0] != "P" and mark not in _APOSTROPHES:
             kept.append(mark)
     return " ".join("".join(kept).split())
 
 
+def _without_elided(text: str, rules: Checking) -> str:
+    """Without a leading word that ends in an apostrophe (l'arbre), whichever apostrophe was typed."""
+    words = "|".join(re.escape(word[:-1]) for word in rules.articles if word[-1:] in {*_APOSTROPHES})
+    start = rf"^([\W_]*)(?:{words})[{_APOSTROPHES}]{_BLANK}*(?=\w)"
+    return re.sub(start, r"\1", text, flags=re.IGNORECASE) if words else text
+
+
 def _without_article(text: str, rules: Checking) -> str:
-    words = "|".join(re.escape(word) for word in rules.articles)
-    return re.sub(rf"^\s*(?:{words})\s+", "", text, flags=re.IGNORECASE) if words else text
+    words = "|".join(re.escape(word) for word in rules.articles if word[-1:] not in {*_APOSTROPHES})
+    return re.sub(rf"^{_BLANK}*(?:{words}){_BLANK}+", "", text, flags=re.IGNORECASE) if words else text
 
 
-_FOLDS: tuple[tuple[Switch, str, Callable[[str, Checking], str]], ...] = (
+_FOLDS: tuple[tuple[Switch | None, str, Callable[[str, Checking], str]], ...] = (
+    (None, "in composed form", lambda text, _: unicodedata.normalize("NFC", text)),
     ("compatibility", "in compatible forms", lambda text, _: unicodedata.normalize("NFKC", text)),
-    ("outer_blanks", "without outer blanks", lambda text, _: text.strip()),
+    ("outer_blanks", "without outer blanks", _without_outer),
     ("inner_blanks", "with single inner blanks", _single_blanks),
-    ("case", "without case", lambda text, _: text.casefold()),
+    ("case", "without case", _without_case),
     ("accents", "without accents", lambda text, _: without_accents(text)),
+    ("articles", "without the leading word", _without_elided),
     ("punctuation", "without punctuation", _without_punctuation),
     ("articles", "without the leading word", _without_article),
 )
+"""What is done to a text in this order, by the switch that has to be on for it (None: always)."""
 
 
 def edits(a: str, b: str, most: int) -> int:

@@ -71,6 +71,11 @@ class FormulaMaker:
         """How many numbers :meth:`make` takes."""
         return len(self.found)
 
+    @property
+    def alike(self) -> bool:
+        """Always: near misses never run out."""
+        return True
+
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The question of the ``number``-th way to fill in the variables."""
         filled = self.found[number]

@@ -58,9 +58,13 @@ MOST_STEPS = 10_000
 """A play that has not ended after so many steps is ended as ``stopped``."""
 
 
+DECIMALS = 9
+"""Decimals that a meter keeps where it says nothing else, so that 0.1 + 0.2 is 0.3."""
+
+
 @dataclass(frozen=True, slots=True)
 class Meter:
-    """A number a play keeps. ``decimals`` is how many are kept, None for as many as come.
+    """A number a play keeps. ``decimals`` is how many are kept; None keeps :data:`DECIMALS`.
 
     ``show`` says how a player sees it: as a number, as one mark for each whole, or as a bar; ``label`` what
     it is called then, "" for its name.
@@ -76,13 +80,13 @@ class Meter:
 
     @property
     def is_bounded(self) -> bool:
-        """Whether it does not just hold any number."""
+        """Whether it does not hold every whole number as it is."""
         return self.min is not None or self.max is not None or self.decimals is not None
 
     def kept(self, value: Number) -> Number:
         """``value`` within the meter's bounds, rounded to its decimals; a whole number without a point."""
-        if self.decimals is not None:
-            value = round(value, self.decimals)
+        if isinstance(value, float):
+            value = round(value, DECIMALS if self.decimals is None else self.decimals)
         if self.min is not None and value < self.min:
             value = self.min
         if self.max is not None and value > self.max:
@@ -110,9 +114,9 @@ class Consequence:
     then: Then | None = None
 
     @property
-    def moves_a_number(self) -> bool:
-        """Whether it changes a meter or a clock."""
-        return bool(self.add or self.set or self.time or self.restart)
+    def moves_a_clock(self) -> bool:
+        """Whether it gives a clock time, takes some of it, or starts it anew."""
+        return bool(self.time or self.restart)
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,5 +19,9 @@ class Maker(Protocol):
     def places(self) -> int:
         """How many numbers :meth:`make` takes."""
 
+    @property
+    def alike(self) -> bool:
+        """Whether all its questions are of one kind and have as many options, right ones and others."""
+
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The ``number``-th question, all further chance from the stream."""

@@ -11,25 +11,45 @@ import unicodedata
 from fractions import Fraction
 from typing import Literal
 
+from .folding import without_unseen
+
 LONGEST = 60
 """More characters than this are not taken for a number."""
 
-_MINUS = str.maketrans({"−": "-", "–": "-", "⁄": "/", "\u00a0": " ", "\u202f": " ", "\u2009": " ", "’": "'"})
+_PLAIN_MARKS = str.maketrans(
+    {
+        **dict.fromkeys("−–‐‑‒﹣－", "-"),
+        **dict.fromkeys("\u00a0\u202f\u2009\u2007\u3000", " "),
+        **dict.fromkeys("’ʼ＇٬", "'"),
+        **dict.fromkeys("٫．", "."),
+        "，": ",",
+        "⁄": "/",
+        "／": "/",
+        "＋": "+",
+    }
+)
+"""Marks of numbers in other scripts and forms, by the plain one that means the same. The Arabic marks
+(U+066B, U+066C) each mean one thing only, as here the point before a part and the apostrophe between groups
+do."""
+_AMBIGUOUS = re.compile(r"[1-9]\d{0,2},\d{3}")
+Comma = Literal["thousands", "decimal"]
 _MIXED = re.compile(r"(\d+)\s+(\d+)\s*/\s*(\d+)")
 _FRACTION = re.compile(r"(\d+)\s*/\s*(\d+)")
 _PLAIN = re.compile(r"\d+|\d*\.\d+|\d+\.")
 
 
-def read_number(text: str, unit: str = "") -> Fraction | None:
+def read_number(text: str, unit: str = "", comma: Comma = "thousands") -> Fraction | None:
     """The number that ``text`` states, or None where it states none.
 
     Read are whole numbers, decimals with a point or a comma, thousands marks (blank, apostrophe, point or
     comma between groups of three), fractions (3/4), mixed numbers (2 1/2, 2½), a leading sign and a true
-    minus. Where both a point and a comma stand, the last is the decimal mark; a single comma before exactly
-    three digits is a thousands mark ("1,234" is 1234, "1,5" is 1.5, "0,125" is 0.125). ``unit``, if given,
-    may follow. "1e3", "nan" and "inf" are not numbers here.
+    minus, in the digits and marks of any script. Where both a point and a comma stand, the last is the
+    decimal mark; ``comma`` says what a single one before exactly three digits is ("1,234" is 1234 or 1.234;
+    "1,5" is 1.5, "0,125" is 0.125). ``unit``, if given, may follow. "1e3", "nan" and "inf" are not numbers
+    here.
     """
-    text = text.strip().translate(_MINUS)
+    text = _plainly(text)
+    unit = _plainly(unit)
     if unit and text.casefold().endswith(unit.casefold()):
         text = text[: len(text) - len(unit)].rstrip()
     if len(text) > LONGEST:
@@ -38,8 +58,17 @@ def read_number(text: str, unit: str = "") -> Fraction | None:
     if text[:1] in ("-", "+"):
         sign = -1 if text[0] == "-" else 1
         text = text[1:].lstrip()
-    size = _unsigned(_spelt_out(text).translate(_MINUS))
+    size = _unsigned(_spelt_out(text).translate(_PLAIN_MARKS), comma)
     return None if size is None else sign * size
+
+
+def is_ambiguous(text: str) -> bool:
+    """Whether a number has a comma that marks thousands in some languages, and decimals in others."""
+    return _AMBIGUOUS.search(_spelt_out(_plainly(text))) is not None and "." not in _plainly(text)
+
+
+def _plainly(text: str) -> str:
+    return without_unseen(text).strip().translate(_PLAIN_MARKS)
 
 
 def _spelt_out(text: str) -> str:
@@ -55,26 +84,26 @@ def _spelt_out(text: str) -> str:
     return "".join(spelt).strip()
 
 
-def _unsigned(text: str) -> Fraction | None:
+def _unsigned(text: str, comma: Comma) -> Fraction | None:
     if match := _MIXED.fullmatch(text):
         whole, top, bottom = (int(part) for part in match.groups())
         return None if bottom == 0 else whole + Fraction(top, bottom)
     if match := _FRACTION.fullmatch(text):
         top, bottom = int(match[1]), int(match[2])
         return None if bottom == 0 else Fraction(top, bottom)
-    plain = _without_marks(text)
+    plain = _without_marks(text, comma)
     return Fraction(plain) if plain is not None and _PLAIN.fullmatch(plain) else None
 
 
-def _without_marks(text: str) -> str | None:
+def _without_marks(text: str, comma: Comma) -> str | None:
     """``text`` without thousands marks, with a decimal point; None where the marks contradict each other."""
     last_point, last_comma = text.rfind("."), text.rfind(",")
     if last_point >= 0 and last_comma >= 0:
         decimal = "." if last_point > last_comma else ","
-    elif (text.count(",") == 1 and not re.fullmatch(r"[1-9]\d{0,2},\d{3}", text)) or text.count(".") > 1:
-        decimal = ","
+    elif text.count(",") == 1:
+        decimal = "." if comma == "thousands" and _AMBIGUOUS.fullmatch(text) else ","
     else:
-        decimal = "."
+        decimal = "," if text.count(".") > 1 else "."
     whole, mark, part = text.partition(decimal)
     if re.search(r"\D", part):
         return None
@@ -83,6 +112,11 @@ def _without_marks(text: str) -> str | None:
             return None
         whole = re.sub(r"\D", "", whole)
     return f"{whole}.{part}" if mark else whole
+
+
+def as_written(number: float) -> str:
+    """A number as it would be written, to its last digit; a whole one without a point."""
+    return str(int(number)) if isinstance(number, int) or number.is_integer() else repr(number)
 
 
 def show_number(value: Fraction, form: Literal["decimal", "fraction", "mixed"] = "decimal") -> str:

@@ -42,6 +42,11 @@ class OddMaker:
         """How many numbers :meth:`make` takes."""
         return min(self.size, 2**63)
 
+    @property
+    def alike(self) -> bool:
+        """Always: one option is odd, and as many others belong together."""
+        return True
+
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The ``number``-th question."""
         pair = 0

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
+from typing import NamedTuple
 
+from .clocks import Clock
 from .expressions import LARGEST, Expression, ExpressionError, Names
-from .game import Number, Result
+from .game import Consequence, Number, Result
 from .moments import MOMENTS, Moment, Onward
 from .program import Program, ReadyRow
 
@@ -31,8 +33,33 @@ def holds(condition: Expression, names: Names, where: str, trouble: Trouble) -> 
         return False
 
 
-def meters_after(program: Program, row: ReadyRow, meters: Meters, names: Names) -> Meters:
-    """The meters after a row. Raises ExpressionError where one of its numbers has no value."""
+class Effect(NamedTuple):
+    """What a row changes: the meters as they are then, and the seconds each clock gains."""
+
+    meters: Meters
+    seconds: tuple[tuple[str, Number], ...]
+
+
+def effect_of(program: Program, row: ReadyRow, meters: Meters, names: Names) -> Effect:
+    """All that a row does. Raises ExpressionError where one of its numbers has no value: nothing is done."""
+    seconds = tuple((clock, number(expression, names)) for clock, expression in row.time)
+    return Effect(_meters_after(program, row, meters, names), seconds)
+
+
+def move_clocks(row: ReadyRow, effect: Effect, clocks: Mapping[str, Clock]) -> bool:
+    """Start clocks (by their names) anew, and give them more time or less, as a row does; whether any of
+    them changed by it."""
+    if not row.source.moves_a_clock:
+        return False
+    before = [(clock.limit, clock.used) for clock in clocks.values()]
+    for restarted in row.source.restart:
+        clocks[restarted].restart()
+    for name, seconds in effect.seconds:
+        clocks[name].add(seconds)
+    return before != [(clock.limit, clock.used) for clock in clocks.values()]
+
+
+def _meters_after(program: Program, row: ReadyRow, meters: Meters, names: Names) -> Meters:
     if not row.set and not row.add:
         return meters
     changed = dict(meters)
@@ -71,6 +98,11 @@ def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
         if holds(condition, names, f"award {place}, if", trouble):
             return place
     return None
+
+
+def reveals(moment: Moment, row: Consequence | None) -> bool:
+    """Whether the answer is shown at a moment, as the row says or the built-in way."""
+    return row.reveal if row is not None else MOMENTS[moment].reveals
 
 
 def result_after(result: Result, row: ReadyRow | None) -> Result:

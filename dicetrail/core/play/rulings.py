@@ -3,25 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import NamedTuple
 
-from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK
 from .expressions import ExpressionError, Names, Template
-from .game import Number
 from .moments import Moment
 from .played import End
 from .program import Program, ReadyRow
 from .question import Question
 from .recorder import Recorder
-from .rows import Meters, Trouble, first_award, first_ending, first_row, meters_after, number
+from .rows import Effect, Meters, Trouble, effect_of, first_award, first_ending, first_row
+from .seconds import seconds_at
 from .verdict import Verdict
-
-
-class Effect(NamedTuple):
-    """What a row changes: the meters as they are then, and the seconds each clock gains."""
-
-    meters: Meters
-    seconds: list[tuple[str, Number]]
 
 
 class Rulings:
@@ -37,8 +28,7 @@ class Rulings:
     def effect(self, row: ReadyRow, meters: Meters, names: Names, at: int) -> Effect | None:
         """All that a row does; None where one of its expressions fails, and nothing is done."""
         try:
-            changed = meters_after(self._program, row, meters, names)
-            return Effect(changed, [(clock, number(expression, names)) for clock, expression in row.time])
+            return effect_of(self._program, row, meters, names)
         except ExpressionError as error:
             self._recorder.mistake(f"row {row.number}", error, at)
             return None
@@ -77,21 +67,16 @@ class Rulings:
 
     def seconds(self, question: Question, at: int) -> float | None:
         """The seconds of a question's clock: its own, or what the game gives it."""
-        by = self._program.question_seconds
-        if question.seconds is not None or by is None:
-            return question.seconds if question.seconds is not None else self._program.game.clocks.question
         try:
-            return min(LONGEST_CLOCK, max(SHORTEST_CLOCK, number(by, self._names(at))))
+            return seconds_at(self._program, question, self._names(at))
         except ExpressionError as error:
             self._recorder.mistake("clocks, question", error, at)
             return None
 
     def text(self, template: Template, at: int, where: str) -> str:
         """A text with its expressions worked out; "" where one of them fails."""
-        if not template.names:
-            return template({})
         try:
-            return template(self._names(at))
+            return template(self._names(at) if template.names else {})
         except ExpressionError as error:
             self._recorder.mistake(where, error, at)
             return ""

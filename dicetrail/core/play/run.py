@@ -29,12 +29,13 @@ from .deck import Deck
 from .expressions import Names, Value
 from .game import MOST_STEPS, Choices, Move, Number
 from .kinds import input_for, kind_of
-from .moments import MOMENTS, TOLD_AS, Moment, Phase
+from .moments import TOLD_AS, Moment, Phase
 from .names import NOTHING_OPEN, NamesOfRun
 from .played import End, Feedback, Outcome, Turn
 from .program import Program, ReadyRow
 from .question import LABELS
 from .recorder import Recorder
+from .rows import reveals
 from .rulings import Rulings
 from .scene import Scene
 from .sequence import Came, close, happen, pause_after
@@ -71,6 +72,7 @@ class Run:
         self.deck = Deck(program.game, choices)
         self.first_visit = True
         self._came = Came("begun", None, None, "next")
+        self._now = 0
         self._resume_at = 0
         self._waits_for_player = False
         self._recorder = Recorder((lambda at: watch(self, at)) if watch else None)
@@ -93,6 +95,7 @@ class Run:
         """Start the play. Raises RuntimeError where it has begun already."""
         if self.phase != "ready":
             raise RuntimeError("this play has begun already")
+        at = self._reach(at)
         self._happen("begun", at, **self.choices.as_dict())
         self.tick(at)
 
@@ -102,11 +105,11 @@ class Run:
         What falls due before it happens first; an answer at the very millisecond a clock runs out still
         counts. A move that is not possible now changes nothing and is recorded as ignored.
         """
+        at = self._reach(at)
         if not self.takes(move, at):
             self._ignore(move, at)
         elif move.do in _ENDS:
-            self._stop_clocks(at)
-            self._finish(_ENDS[move.do], at, move=move.do)
+            self._end_by(move, at)
         elif move.do == "continue":
             self._record(at, move="continue", next_=TOLD_AS[self._came.onward])
             self._go_on(at)
@@ -118,6 +121,7 @@ class Run:
 
     def takes(self, move: Move, at: int) -> bool:
         """Whether a move at the time ``at`` would do something; whatever falls due before it happens now."""
+        at = self._reach(at)
         self._pass_time(at, before_a_move=True)
         if move.do == "leave":  # at any time, whatever question was in sight
             return self.program.game.leave and self.phase in ("asking", "feedback")
@@ -131,7 +135,7 @@ class Run:
 
     def tick(self, at: int) -> None:
         """Let everything happen that falls due by the time ``at``."""
-        self._pass_time(at, before_a_move=False)
+        self._pass_time(self._reach(at), before_a_move=False)
 
     def due(self) -> int | None:
         """When the run next does something by itself, in milliseconds; None where only a move can go on."""
@@ -163,6 +167,11 @@ class Run:
 
     # Time
 
+    def _reach(self, at: int) -> int:
+        """The time ``at``, or where the play is by now: its time never runs back."""
+        self._now = max(at, self._now)
+        return self._now
+
     def _pass_time(self, at: int, *, before_a_move: bool) -> None:
         while (due := self.due()) is not None:
             answerable = before_a_move and self.phase == "asking"
@@ -175,9 +184,20 @@ class Run:
             else:
                 self._happen("late", due, move="late")
 
-    def _game_clock_ran_out(self, at: int) -> None:
+    def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
         self._stop_clocks(at)
-        self._finish(self.rulings.ending(at) or End("done"), at, clock="game")
+        self._finish(self.rulings.ending(at) or End("done"), at, move=move, clock="game")
+
+    def _end_by(self, move: Move, at: int) -> None:
+        """The play is ended by a move; one that was decided already ends as it was decided."""
+        self._stop_clocks(at)
+        resting = self.phase == "feedback"
+        if resting and self._came.onward == "over":
+            self._finish(self._came.end or End("done"), at, move=move.do)
+        elif resting and self.game_clock.left_at(at) == 0:
+            self._game_clock_ran_out(at, move=move.do)
+        else:
+            self._finish(_ENDS[move.do], at, move=move.do)
 
     def _stop_clocks(self, at: int) -> None:
         self.question_clock.stop(at)
@@ -253,7 +273,7 @@ class Run:
             len(self.trail),
             tell,
             row.source.cue if row else "",
-            row.source.reveal if row else MOMENTS[moment].reveals,
+            reveals(moment, row.source if row else None),
             verdict.name if verdict else "",
             text,
             verdict.picks if verdict else (),
@@ -286,6 +306,7 @@ class Run:
         question = card.question
         self.asked.append(Turn(card))
         self.counts.asked += 1
+        self.counts.total = self.deck.total
         self.known |= {
             "worth": question.worth,
             "level": question.level,

@@ -11,6 +11,7 @@ from .moments import MOMENTS, Moment
 from .names import Knowing
 from .played import End
 from .program import Program, ReadyRow
+from .rows import move_clocks
 from .rulings import Rulings
 
 
@@ -48,18 +49,17 @@ class Scene:
         self._names = self._run.names(self._at)
         return (self._run.rulings.row(moment, self._names, self._at),)
 
-    def apply(self, row: ReadyRow) -> None:
+    def apply(self, row: ReadyRow) -> tuple[bool]:
         """Change meters and clocks as a row says."""
         run, at = self._run, self._at
         effect = run.rulings.effect(row, run.meters, self._names, at)
+        changed = False
         if effect is not None:
-            run.meters = effect.meters
             clocks: dict[str, Clock] = {"question": run.question_clock, "game": run.game_clock}
-            for restarted in row.source.restart:
-                clocks[restarted].restart()
-            for name, seconds in effect.seconds:
-                clocks[name].add(seconds)
+            changed = move_clocks(row, effect, clocks) or effect.meters != run.meters
+            run.meters = effect.meters
         self.tell = run.rulings.text(row.tell, at, f"row {row.number}, tell")
+        return (changed,)
 
     def endings(self) -> tuple[End | None]:
         """The first ending that holds now."""

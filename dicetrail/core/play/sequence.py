@@ -36,8 +36,8 @@ class Stage(Protocol):
     def rows(self, moment: Moment) -> Iterable[ReadyRow | None]:
         """Its first row that holds, None where none does."""
 
-    def apply(self, row: ReadyRow) -> None:
-        """Do what a row says to meters and clocks."""
+    def apply(self, row: ReadyRow) -> Iterable[bool]:
+        """Do what a row says to meters and clocks, and tell whether any of them changed."""
 
     def endings(self) -> Iterable[End | None]:
         """The first ending that holds, None where none does."""
@@ -48,19 +48,20 @@ def happen(stage: Stage, moment: Moment, *, stopped: bool = False) -> Iterator[C
     that the play has gone on for too long."""
     stage.count(moment)
     for row in stage.rows(moment):
-        if row is not None:
-            stage.apply(row)
-        for end in _ends(stage, moment, row, stopped):
-            yield Came(moment, row, end, "over" if end else leads_to(moment, row))
+        for changed in stage.apply(row) if row is not None else (False,):
+            for end in _ends(stage, moment, row, changed, stopped):
+                yield Came(moment, row, end, "over" if end else leads_to(moment, row))
 
 
-def _ends(stage: Stage, moment: Moment, row: ReadyRow | None, stopped: bool) -> Iterable[End | None]:
+def _ends(
+    stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool, stopped: bool
+) -> Iterable[End | None]:
     """How a play ends at a moment: as its row says, or as an ending does."""
     if row is not None and row.source.then in ("won", "lost", "done"):
         return (End(cast(Result, row.source.then)),)
     if stopped:
         return (End("stopped", "This play was stopped: it went on for too long."),)
-    if MOMENTS[moment].answers or (row is not None and row.source.moves_a_number):
+    if MOMENTS[moment].answers or changed:
         return stage.endings()
     return (None,)
 
@@ -79,7 +80,7 @@ class LastStage(Protocol):
     def rows(self, moment: Moment) -> Iterable[ReadyRow | None]:
         """As a stage has them."""
 
-    def apply(self, row: ReadyRow) -> None:
+    def apply(self, row: ReadyRow) -> Iterable[bool]:
         """As a stage does it."""
 
     def awards(self) -> Iterable[int | None]:
@@ -89,10 +90,9 @@ class LastStage(Protocol):
 def close(stage: LastStage, result: Result) -> Iterator[Closed]:
     """The end of a play: the row at ``over``, which may make something else of a ``done``, then the award."""
     for row in stage.rows("over"):
-        if row is not None:
-            stage.apply(row)
-        for award in stage.awards():
-            yield Closed(result_after(result, row), row, award)
+        for _ in stage.apply(row) if row is not None else (False,):
+            for award in stage.awards():
+                yield Closed(result_after(result, row), row, award)
 
 
 def pause_after(came: Came, breather: float | Literal["player"]) -> tuple[float, bool]:

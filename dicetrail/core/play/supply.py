@@ -46,6 +46,11 @@ class Supply:
         """How many different questions there are; None where they are too many to count."""
         return self._maker.size
 
+    @property
+    def alike(self) -> bool:
+        """Whether all of them are of one kind and have as many options, right ones and others."""
+        return self._maker.alike
+
     def next(self) -> Question:
         """The next question."""
         number = next(self._numbers)
@@ -70,6 +75,11 @@ class Supply:
             drawn = stream.below(left)
             yield moved.get(drawn, drawn)
             moved[drawn] = moved.get(left - 1, left - 1)
+
+
+def one_of(question: Question, level: int | None = None) -> Question:
+    """A question as it is asked: itself, or the first that is made from its recipe."""
+    return question if question.recipe is None else Supply(question, 0, level).next()
 
 
 def samples_of(question: Question, most: int) -> tuple[int | None, list[Question]]:

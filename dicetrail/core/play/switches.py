@@ -8,6 +8,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+LETTERS_AN_EDIT = 3
+"""Letters of an answer that make up for one edit, where one number of edits is allowed for all answers."""
+
 Switch = Literal[
     "blanks",
     "outer_blanks",
@@ -29,13 +32,15 @@ class Checking:
     """How answers are compared: what is ignored, what is allowed, and what an unreadable input costs.
 
     ``spelling`` counts edits (Damerau–Levenshtein). ``articles`` are the leading words that the switch of
-    that name leaves away.
+    that name leaves away; one that ends in an apostrophe needs no blank behind it. ``comma`` says what the
+    comma in ``1,234`` is.
     """
 
     ignore: tuple[Switch, ...] = ("blanks", "case")
     spelling: Spelling = 0
     unreadable: Literal["ask_again", "wrong"] = "ask_again"
     articles: tuple[str, ...] = ("the", "a", "an")
+    comma: Literal["thousands", "decimal"] = "thousands"
 
     def ignores(self, switch: Switch) -> bool:
         """Whether a switch is on; ``blanks`` turns on both sorts of blanks."""
@@ -44,7 +49,8 @@ class Checking:
         )
 
     def edits_allowed(self, length: int) -> int:
-        """How many edits still count as right in an answer of ``length`` characters."""
+        """How many edits still count as right in an answer of ``length`` characters: a plain number allows no
+        more than one for every :data:`LETTERS_AN_EDIT` of them."""
         if isinstance(self.spelling, int):
-            return self.spelling
+            return min(self.spelling, length // LETTERS_AN_EDIT)
         return max((allowed for least, allowed in self.spelling if length >= least), default=0)

@@ -65,6 +65,11 @@ class TableMaker:
         """How many numbers :meth:`make` takes."""
         return len(self._prompts)
 
+    @property
+    def alike(self) -> bool:
+        """Where the column has enough wrong values for the options of every row."""
+        return self._table.ask == "typed" or len({self._wrongs(right) for right in self._right.values()}) == 1
+
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The question of the ``number``-th prompt; wrong options come from the rest of the column."""
         prompt = self._prompts[number]
@@ -95,10 +100,14 @@ class TableMaker:
     def _wrong_left(self, right: dict[str, str]) -> bool:
         return len(self._values) > len(right)
 
+    def _wrongs(self, right: dict[str, str]) -> int:
+        """How many wrong options a row has whose right values are these."""
+        return min(self._table.options - 1, len(self._all) - len(right))
+
     def _wrong_options(self, prompt: str, stream: Stream) -> list[str]:
         """Values of the answer's column that are not right here, each another one."""
         right = self._right[prompt]
-        wanted = min(self._table.options - 1, len(self._all) - len(right))
+        wanted = self._wrongs(right)
         drawn: dict[str, None] = {}
         while len(drawn) < wanted:
             value = self._all[stream.below(len(self._all))]

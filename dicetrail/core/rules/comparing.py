@@ -7,8 +7,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache, lru_cache
 from typing import Any, Literal
+
+from babel import Locale
 
 from ..play.card import as_filed
 from ..play.checking import check
@@ -17,7 +19,7 @@ from ..play.kinds import kind_of
 from ..play.question import LABELS, Question, said, same
 from ..play.switches import Checking, Spelling
 from ..play.verdict import Verdict
-from .document import CheckingPart, OwnCheckingPart
+from .document import Document, OwnCheckingPart
 
 Scope = Literal["game", "pack", "question"]
 KEYS = ("ignore", "spelling", "unreadable", "articles")
@@ -32,8 +34,9 @@ class Collision:
     message: str
 
 
-def nearest(part: CheckingPart, pack: str, question_id: str) -> tuple[Checking, dict[str, Scope]]:
+def nearest(document: Document, pack: str, question_id: str) -> tuple[Checking, dict[str, Scope]]:
     """The switches that hold for a question of a pack, and where each of them was set."""
+    part = document.checking
     values: dict[str, Any] = {key: getattr(part, key) for key in KEYS}
     origins: dict[str, Scope] = dict.fromkeys(KEYS, "game")
     own: tuple[tuple[Scope, OwnCheckingPart | None], ...] = (
@@ -50,9 +53,16 @@ def nearest(part: CheckingPart, pack: str, question_id: str) -> tuple[Checking, 
             _spelling(values["spelling"]),
             values["unreadable"],
             tuple(values["articles"]),
+            _comma(document.words.language),
         ),
         origins,
     )
+
+
+@cache
+def _comma(language: str) -> Literal["thousands", "decimal"]:
+    """What the comma in ``1,234`` is where a language is written in these digits (Unicode CLDR, by Babel)."""
+    return "thousands" if Locale.parse(language).number_symbols["latn"]["group"] == "," else "decimal"
 
 
 def _spelling(written: int | Mapping[int, int]) -> Spelling:

@@ -9,6 +9,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from ..play import game as compiled
+from ..play.numbers import as_written
 from ..play.page import Welcome
 from ..play.question import Question
 from ..play.switches import Checking
@@ -58,7 +59,7 @@ def _checked(document: Document, load_pack: PackLoader, snags: SnagList) -> comp
     """The compiled game, every snag of it told; None where one of them stops it."""
     found: list[Found] = []
     questions = questions_of(document, load_pack, found)
-    checking, _ = nearest(document.checking, "", "")
+    checking, _ = nearest(document, "", "")
     snags.add_all(found)
     for written in WRITTEN:
         snags.add_all(written(Written(document, questions, checking)))
@@ -139,9 +140,10 @@ def _by_level(seconds: Mapping[int, float]) -> str:
     *earlier, (_, last) = sorted(seconds.items())
     following = [level for level, _ in sorted(seconds.items())][1:]
     chosen = [
-        f"{value:g} if level < {level} else" for (_, value), level in zip(earlier, following, strict=True)
+        f"{as_written(value)} if level < {level} else"
+        for (_, value), level in zip(earlier, following, strict=True)
     ]
-    return " ".join([*chosen, f"{last:g}"])
+    return " ".join([*chosen, as_written(last)])
 
 
 def _bounds(part: AskedPart | None) -> compiled.Bounds | None:

@@ -14,6 +14,7 @@ from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
 from ..play.game import COUNTS
 from ..play.moments import Moment, Then
+from ..play.numbers import as_written
 from ..play.setup import LARGEST_DICE, LONGEST_NAME
 from ..play.switches import Switch
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
@@ -34,11 +35,7 @@ def _source(value: object) -> object:
     """A number or a truth value written where an expression may stand is the expression of that value."""
     if isinstance(value, bool):
         return str(value)
-    return format(value, "f").rstrip("0").rstrip(".") if isinstance(value, float) else _plain(value)
-
-
-def _plain(value: object) -> object:
-    return str(value) if isinstance(value, int) else value
+    return as_written(value) if isinstance(value, int | float) else value
 
 
 def _underscored(value: object) -> object:

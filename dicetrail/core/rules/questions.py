@@ -54,6 +54,6 @@ def _with_own_switches(document: Document, pack: str, questions: Sequence[Questi
     part = document.checking
     for question in questions:
         if pack in part.packs or question.id in part.questions:
-            checking, _ = nearest(part, pack, question.id)
+            checking, _ = nearest(document, pack, question.id)
             question = question._replace(checking=checking)
         yield question

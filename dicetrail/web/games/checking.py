@@ -41,9 +41,9 @@ def checking_of(
     part = document.checking
     pack_reading = workshop.packs.reading(session, pack)
     question = question_at(pack_reading, number) if pack_reading.questions else None
-    rules, origins = nearest(part, pack.name, question.id if question else "")
+    rules, origins = nearest(document, pack.name, question.id if question else "")
     samples = tried(question, part, rules, wanted.texts) if question else []
-    game_rules, _ = nearest(part, "", "")
+    game_rules, _ = nearest(document, "", "")
     colliding = collisions(reading.game.questions, game_rules) if reading.game else ()
     return CheckingOut(
         revision=game.revision,
@@ -53,7 +53,7 @@ def checking_of(
         holds=_holding(rules),
         around={
             "game": _holding(game_rules),
-            "pack": _holding(nearest(part, pack.name, "")[0]),
+            "pack": _holding(nearest(document, pack.name, "")[0]),
             "question": _holding(rules),
         },
         origins=origins,

@@ -71,6 +71,14 @@ class Kind:
         """Among how many answers one can pick who does not know; 0 where there is nothing to pick from."""
         return 0
 
+    def guess(self, card: Card, number: int) -> str:
+        """One of these answers by its number (from 0), as a player would give it."""
+        raise NotImplementedError
+
+    def guessed(self, question: Question) -> dict[int, int]:
+        """How many of these answers are wrong, by how many of their parts are right."""
+        return {0: self.guesses(question) - 1}
+
     def possible(self, question: Question) -> int:
         """How many parts an answer has that can each be right."""
         return 1

@@ -23,6 +23,10 @@ class Choice(Kind):
         """Each option."""
         return len(question.options)
 
+    def guess(self, card: Card, number: int) -> str:
+        """The letter of a place."""
+        return LABELS[number]
+
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By the letter, the number of the place, or the option's text."""
         place = option_of_label(text, len(card.order))

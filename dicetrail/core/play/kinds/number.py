@@ -6,10 +6,12 @@ from collections.abc import Collection
 from fractions import Fraction
 
 from ..card import Card
-from ..numbers import read_number, show_number
+from ..numbers import is_ambiguous, read_number, show_number
 from ..switches import Checking
 from ..verdict import Verdict
 from .base import Kind
+
+_MEANS = {"thousands": "marks thousands", "decimal": "is the decimal mark"}
 
 
 class Number(Kind):
@@ -21,19 +23,21 @@ class Number(Kind):
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By its value."""
         question = card.question
-        number = read_number(text, question.unit)
+        number = read_number(text, question.unit, rules.comma)
         if number is None:
             return Verdict("unreadable", ("not a number",))
-        read = f"read as {show_number(number)}"
+        steps: tuple[str, ...] = (f"read as {show_number(number)}",)
+        if is_ambiguous(text):
+            steps = (f"the comma {_MEANS[rules.comma]} in the language of the page", *steps)
         for answer in question.answers:
-            wanted = read_number(answer, question.unit)
+            wanted = read_number(answer, question.unit, rules.comma)
             if wanted is None:
                 continue
             if number == wanted:
-                return Verdict("right", (read, f"equals {answer}"))
+                return Verdict("right", (*steps, f"equals {answer}"))
             if abs(number - wanted) <= question.tolerance:
-                return Verdict("right", (read, f"within {show_number(question.tolerance)} of {answer}"))
-        return Verdict("wrong", (read, "equals no accepted number"))
+                return Verdict("right", (*steps, f"within {show_number(question.tolerance)} of {answer}"))
+        return Verdict("wrong", (*steps, "equals no accepted number"))
 
     def wrong_input(self, card: Card, tried: Collection[str]) -> str:
         """A number past the largest one accepted."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Sequence
-from math import factorial
+from math import comb, factorial
 
 from ..card import Card
 from ..question import LABELS, Question, said
@@ -11,6 +11,11 @@ from ..switches import Checking
 from ..verdict import Verdict
 from .base import Kind, Mark
 from .several import check_list, letters
+
+
+def _derangements(items: int) -> int:
+    """Orders in which no item stays in its place."""
+    return sum((-1) ** out * factorial(items) // factorial(out) for out in range(items + 1))
 
 
 class Order(Kind):
@@ -25,6 +30,22 @@ class Order(Kind):
     def guesses(self, question: Question) -> int:
         """Every order."""
         return factorial(len(question.options))
+
+    def guess(self, card: Card, number: int) -> str:
+        """The letters of an order, in lexicographic order."""
+        left, places = list(range(len(card.order))), []
+        for size in range(len(left), 0, -1):
+            place, number = divmod(number, factorial(size - 1))
+            places.append(left.pop(place))
+        return letters(places)
+
+    def guessed(self, question: Question) -> dict[int, int]:
+        """By how many items stay in their place (rencontres numbers: J. Riordan, "An Introduction to
+        Combinatorial Analysis", 1958, chapter 3)."""
+        items = len(question.options)
+        return {
+            hits: comb(items, hits) * ways for hits in range(items) if (ways := _derangements(items - hits))
+        }
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By letters, numbers of places, or texts, first to last; every item once."""

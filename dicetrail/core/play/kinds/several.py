@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Collection, Iterator, Sequence
+from math import comb
 
 from ..card import Card
 from ..question import LABELS, Question, said
@@ -25,6 +26,20 @@ class Several(Kind):
     def guesses(self, question: Question) -> int:
         """Every set of options but none."""
         return (1 << len(question.options)) - 1
+
+    def guess(self, card: Card, number: int) -> str:
+        """The letters of a set: bit by bit, the first place by the lowest."""
+        return letters([place for place in range(len(card.order)) if (number + 1) >> place & 1])
+
+    def guessed(self, question: Question) -> dict[int, int]:
+        """By how many of the right options a set holds: ways to choose these, times those to choose wrong
+        ones."""
+        rights = len(question.rights)
+        wrong_sets = 1 << (len(question.options) - rights)
+        found = {hits: comb(rights, hits) * wrong_sets for hits in range(rights + 1)}
+        found[0] -= 1  # the empty set is no answer
+        found[rights] -= 1  # that is the right one
+        return {hits: ways for hits, ways in found.items() if ways}
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By letters, numbers of places, or texts: ``A C``, ``ac``, ``1, 3``, ``granite; slate``."""

@@ -26,6 +26,8 @@ from .best import best_figures, walked
 from .figures import RESULTS, Figures, Moments
 from .walker import Walker
 
+NEAR = 1e-9
+"""How near two numbers are that count as equal: shares are sums of floats."""
 _SHARE = re.compile(r"""share\(\s*(?:"([^"]*)"|'([^']*)')\s*\)""")
 
 
@@ -95,7 +97,7 @@ def expected(program: Program, text: str) -> Expected:
         return name
 
     plain = _SHARE.sub(stand_in, text)
-    source = compile_expression(plain)
+    source = compile_expression(plain, within=NEAR)
     known = {*RESULTS, *program.meters, *COUNTS, "seconds", *shares}
     for name in source.names:
         if name not in known:

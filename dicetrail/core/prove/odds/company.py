@@ -6,7 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from statistics import NormalDist
 
+from ...play.card import Card
 from ...play.dice import Stream
+from ...play.game import Move
 from ...play.question import Question
 from ..plays.record import question_of
 from ..plays.statistics import Statistics
@@ -52,6 +54,10 @@ class Member:
         """The chance that a try at a question is right."""
         share, _ = self.company.usual(question)
         return min(1.0, max(0.0, share + self.above))
+
+    def wrong(self, card: Card) -> Move:
+        """A wrong answer."""
+        return Move("wrong")
 
     def takes(self, question: Question, chance: Stream) -> int:
         """How long a try at a question takes, in milliseconds."""

@@ -22,7 +22,7 @@ from ...play.kinds import input_for, kind_of
 from ...play.program import Program
 from ...play.question import Question
 from ...play.seconds import seconds_of
-from ..search.states import TIME_NAMES
+from ..search.times import TIME_NAMES
 from ..search.watched import looked_at
 from .company import Company
 from .straight_player import WrittenCompany, WrittenWalker
@@ -59,8 +59,9 @@ class Straight:
             "possible": kind.possible(question),
             "hits": kind.wrong_hits(question)[0],
         }
+        looked = self.looked | ({"possible"} if "hits" in self.looked else set())  # all parts of a right one
         return (
-            *(value if name in self.looked else 0 for name, value in told.items()),
+            *(value if name in looked else 0 for name, value in told.items()),
             kind.tries(question, self.game.tries) or 0,
             -1 if seconds is None else round(1000 * seconds),
             *self.player.of_question(question),
@@ -103,6 +104,12 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     guesses = isinstance(walker, Walker) and walker.how == "knows"
     if made and (guesses or {"kind", "hits", "possible"} & looked.names):
         yield "questions are made as the play goes"
+    deck = Deck(program.game, choices)
+    again = deck.endless or deck.total > len(deck.questions) or program.game.deal.repeats == "always"
+    if guesses and again:
+        yield "who knew a question, or did not, meets it again"
+    if guesses and "hits" in looked.names and any(len(kind_of(one).guessed(one)) > 1 for one in questions):
+        yield "an answer that is guessed may be right in part"
     for question in questions:
         if question.recipe is None and not _is_plain(question, program):
             yield "an answer that should be right or wrong is something else"

@@ -8,7 +8,7 @@ from typing import Any
 from ...play.kinds import kind_of
 from ...play.question import Question
 from .company import STEPS, Company, normal
-from .walker import Walker
+from .walker import Mind, Walker
 
 MOST_TRIES = 64
 """Tries at one question of a walker who guesses, after which a play is left to the engine."""
@@ -36,14 +36,31 @@ class WrittenWalker:
         """How many of :data:`SURE` chances make a try right."""
         guesses = {kind_of(one).guesses(one) for one in questions}
         self.scope: dict[str, Any] = {
-            "CHANCES": {
-                number: [0, *(walker.right(number, attempt) * SURE for attempt in range(1, MOST_TRIES))]
-                for number in guesses
-            }
+            "CHANCES": {number: self._chances(number, "fresh") for number in guesses},
+            "GUESSING": {number: self._chances(number, "unknown") for number in guesses},
+            "KNOWN": self._chances(0, "known"),
         }
 
         self.known = ("guesses",) if walker.how == "knows" else ()
         """What it has to know of a question."""
+
+    def _chances(self, guesses: int, mind: Mind) -> list[float]:
+        """How likely each try of a visit (from 1) is right, all before it having been wrong."""
+        right = self._walker.right
+        first = right(guesses, 0, mind)
+        then: Mind = "unknown" if mind == "fresh" else mind
+        later = (right(guesses, tried, then) for tried in range(1, MOST_TRIES - 1))
+        return [0, *(chance * SURE for chance in (first, *later))]
+
+    def after_wrong(self) -> Iterator[str]:
+        """What is worked out after a wrong answer: who gave it does not know a better one."""
+        if self.known:
+            yield "chances = GUESSING[guesses]"
+
+    def when_shown(self) -> Iterator[str]:
+        """What is worked out when the answer is shown of a question that can still be answered."""
+        if self.known:
+            yield "chances = KNOWN"
 
     def of_question(self, question: Question) -> tuple[Any, ...]:
         """What it has to know of a question, in the order of :attr:`known`."""
@@ -78,6 +95,14 @@ class WrittenCompany:
     def at_question(self) -> Iterator[str]:
         """As :class:`WrittenWalker` has it."""
         yield f"chance = min(1.0, max(0.0, usual + above)) * {SURE}"
+
+    def after_wrong(self) -> Iterator[str]:
+        """As :class:`WrittenWalker` has it."""
+        return iter(())
+
+    def when_shown(self) -> Iterator[str]:
+        """As :class:`WrittenWalker` has it."""
+        return iter(())
 
     def at_try(self) -> Iterator[str]:
         """As :class:`WrittenWalker` has it."""

@@ -13,10 +13,12 @@ from ...play.game import Choices, Result
 from ...play.moments import MOMENTS, Moment, Onward
 from ...play.played import End
 from ...play.program import Program, ReadyRow
+from ...play.rows import reveals
 from ...play.sequence import Came, close, happen, pause_after
+from ..search.whole import fractional
 from .straight_player import NEXT_BITS, SURE, WrittenCompany, WrittenWalker
 
-MOST_MOMENTS = 2000
+MOST_MOMENTS = 1500
 """Moments of one play after which it is left to the engine, which knows when to stop it."""
 QUESTION = ("worth", "level", "topic", "kind", "possible", "wrong_hits", "tries", "seconds")
 """What is told of a question: ``tries`` are 0 for any number, ``seconds`` are milliseconds, -1 for none."""
@@ -84,6 +86,7 @@ class Writer:
                 **{name: self.meters[place] for name, place in self.places.items()},
             }
         )
+        self._fractional = fractional(program)
         self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
         self._lines: list[str] = []
         self._depth = 0
@@ -165,6 +168,8 @@ class Writer:
         for test, moment, hits in outcomes:
             with self._block(test):
                 self._write(f"hits = {hits}")
+                if moment != "right":
+                    self._write(*self.player.after_wrong())
                 self._moment(moment)
 
     def _timed(self) -> bool:
@@ -191,6 +196,10 @@ class Writer:
         pause, _ = pause_after(came, self.game.clocks.breather)
         if pause:
             self._write(f"t += {round(1000 * pause)}")
+        if came.onward not in ("next", "over") and reveals(
+            came.moment, came.row.source if came.row else None
+        ):
+            self._write(*self.player.when_shown())
         if came.end is not None:
             self._end(came.end)
         elif came.moment != "begun" and came.onward in _LEAVES:
@@ -229,8 +238,9 @@ class Writer:
         with self._block("else:"):
             yield None
 
-    def apply(self, row: ReadyRow) -> None:
-        """Write the meters after a row: what is set first, then what is added, all from the values before."""
+    def apply(self, row: ReadyRow) -> Iterator[bool]:
+        """Write the meters after a row: what is set first, then what is added, all from the values before;
+        then, where it makes a difference, whether any of them changed."""
         self._write(f"hit[{row.number}] = 1")
         work = [
             *((name, "=", expression) for name, expression in row.set),
@@ -240,11 +250,22 @@ class Writer:
             self._write(f"c_{number} = {self._said(expression)}")
             if not isinstance(ast.parse(expression.source.strip(), mode="eval").body, ast.Constant):
                 self._write(f"if c_{number}.__class__ is str: raise TypeError")
+        moved = sorted({self.places[name] for name, _, _ in work})
+        asks = bool(moved and self.program.endings) and not MOMENTS[row.source.moment].answers
+        if asks:
+            self._write(*(f"w_{place} = m_{place}" for place in moved))
         for number, (name, how, _) in enumerate(work):
             place = self.places[name]
             value = f"c_{number}" if how == "=" else f"m_{place} + c_{number}"
-            bounded = self.game.meters[place].is_bounded
-            self._write(f"m_{place} = keep_{place}({value})" if bounded else f"m_{place} = {value}")
+            kept = name in self._fractional
+            self._write(f"m_{place} = keep_{place}({value})" if kept else f"m_{place} = {value}")
+        if not asks:
+            yield bool(moved)
+            return
+        with self._block(f"if {' or '.join(f'w_{place} != m_{place}' for place in moved)}:"):
+            yield True
+        with self._block("else:"):
+            yield False
 
     def endings(self) -> Iterator[End | None]:
         """Write the tests of the endings, and what stands under each and after them."""

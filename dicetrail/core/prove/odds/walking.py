@@ -12,13 +12,13 @@ from typing import Any
 from ...play.deck import Deck
 from ...play.dice import Stream
 from ...play.game import Choices, Game, Move
-from ...play.kinds import kind_of
 from ...play.moves import to_input
 from ...play.program import Program
 from ...play.run import Run
 from ...play.setup import LARGEST_DICE, choose
 from .company import Company
 from .figures import Figures, Moments
+from .guesser import Guesser
 from .straight import Played, Straight, straight
 from .straight_writer import COUNTED, Unsaid
 from .walker import Walker
@@ -159,25 +159,22 @@ def walk(
 def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Run:
     """A play as a walker makes it, to its end. Its own chance comes from a stream of the play's dice."""
     chance = Stream(choices.dice, "walker")
-    player = walker.one(chance) if isinstance(walker, Company) else walker
+    player = walker.one(chance) if isinstance(walker, Company) else Guesser(walker, choices.dice)
     run = Run(program, choices)
     run.begin()
     to_input(run)
     while run.phase != "over":
         assert run.card is not None
+        if isinstance(player, Guesser):
+            player.looks_at(run)
         question = run.card.question
-        if isinstance(player, Walker):
-            takes = round(1000 * player.pace)
-            guesses = kind_of(question).guesses(question) if player.how == "knows" else 0
-            share = player.right(guesses, run.counts.attempt)
-        else:
-            takes, share = player.takes(question, chance), player.right(question)
+        takes, share = player.takes(question, chance), player.right(question)
         start, due = run.input_from or 0, run.due()
         if due is not None and start + takes > due:
             run.tick(due)
         else:
             right = chance.below(_SURE) < share * _SURE
-            run.do(Move("right" if right else "wrong"), start + takes)
+            run.do(Move("right") if right else player.wrong(run.card), start + takes)
         to_input(run)
     return run
 

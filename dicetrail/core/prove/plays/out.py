@@ -12,6 +12,8 @@ from ...snag import Refused
 from .record import Answer, PlayRecord, Try, question_of
 from .statistics import QuestionStatistics
 
+LONGEST_PLAY = 1e9
+"""Seconds that a play can have lasted."""
 PLAY_COLUMNS = (
     "play",
     "version",
@@ -127,7 +129,7 @@ def read_json_lines(text: str, file: str) -> tuple[list[tuple[Answer, ...]], dic
         if not line.strip():
             continue
         try:
-            answers = json.loads(line)["answers"]
+            answers = json.loads(line, parse_constant=_no_number)["answers"]
             plays.append(tuple(_answer(one) for one in answers))
             for one in answers:
                 about = AboutQuestion(str(one["prompt"]), tuple(map(str, one["options"])))
@@ -141,10 +143,24 @@ def read_json_lines(text: str, file: str) -> tuple[list[tuple[Answer, ...]], dic
 
 def _answer(data: Mapping[str, Any]) -> Answer:
     tries = tuple(
-        Try(str(one["verdict"]), str(one["text"]), float(one["used"])) for one in _list(data["tries"])
+        Try(str(one["verdict"]), str(one["text"]), _seconds(one["used"])) for one in _list(data["tries"])
     )
     left = data["left"]
-    return Answer(str(data["question"]), str(data["outcome"]), tries, None if left is None else float(left))
+    return Answer(
+        str(data["question"]), str(data["outcome"]), tries, None if left is None else _seconds(left)
+    )
+
+
+def _seconds(value: Any) -> float:
+    """A time of a play. Raises ValueError where it can't be one, as 1e999 can't."""
+    seconds = float(value)
+    if not 0 <= seconds <= LONGEST_PLAY:
+        raise ValueError(f"{value} are no seconds of a play")
+    return seconds
+
+
+def _no_number(constant: str) -> float:
+    raise ValueError(f"{constant} is no number of JSON")
 
 
 def _list(value: Any) -> Sequence[Any]:

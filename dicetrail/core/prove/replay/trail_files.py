@@ -9,6 +9,7 @@ from typing import Any
 
 from ...play.game import Choices, Move
 from ...play.moves import to_input
+from ...play.numbers import as_written
 from ...play.program import Program
 from ...play.run import Run
 from ...play.setup import choose
@@ -117,7 +118,7 @@ def moves_of(steps: Sequence[Step], program: Program, choices: Choices) -> list[
                 run.tick(due)
             continue
         wait = max(0, step.at - shift - start)
-        moves.append(step.move + (f" @{wait / 1000:g}" if wait else ""))
+        moves.append(step.move + (f" @{as_written(wait / 1000)}" if wait else ""))
         do, _, text = step.move.partition(" ")
         run.do(Move(do if do in _INTENTS else "answer", text), start + wait)  # type: ignore[arg-type]
     return moves

@@ -12,9 +12,12 @@ from ...play.game import Number
 from ...play.program import Program, ReadyRow
 from ...play.rows import number
 from .watched import COUNTED
+from .whole import fractional
 
 Aside = tuple[Number, ...]
 """The values of one play, in the order of the names of :class:`Carrier`."""
+LONGEST_LEAP = 1e10
+"""Ten thousand moves of this size, the most there are in a play, come to less than a meter can hold."""
 Does = dict[int, tuple[Number | None, Number]]
 """What is done to the values at some places: what they are set to (None: not), and what is added then."""
 
@@ -26,6 +29,9 @@ class Carrier:
         self.names = tuple(sorted(names))
         self.meters = [name for name in self.names if name in program.meters]
         self._meters = [program.meters.get(name) for name in self.names]
+        self._whole = {place for place, name in enumerate(self.names) if name not in fractional(program)}
+        self.leaps = False
+        """Whether a value was moved so far that some more such moves could be more than a meter holds."""
         self._movers: dict[str, Callable[[Aside], Aside]] = {}
 
     def first(self) -> Aside:
@@ -63,11 +69,12 @@ class Carrier:
     def _mover(self, does: Does) -> Callable[[Aside], Aside]:
         places = range(len(self.names))
         added = tuple(does[place][1] if place in does else 0 for place in places)
+        self.leaps |= any(abs(by) > LONGEST_LEAP for does_so in does.values() for by in does_so if by)
         fixed = [(place, value) for place, (value, _) in does.items() if value is not None]
         bounded = [
             (place, meter)
             for place in does
-            if (meter := self._meters[place]) and (meter.is_bounded or isinstance(added[place], float))
+            if (meter := self._meters[place]) and not (place in self._whole and isinstance(added[place], int))
         ]
 
         def moved(one: Aside) -> Aside:

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from ...play.expressions import Value, show_value
+from ...play.expressions import Value, compile_expression, show_value
 from ...play.game import Game
+from ...play.program import Program
 from ...rules.checks.found import Found
 from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
 from .reach import Reach
+from .watched import of_time
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
 _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
@@ -23,11 +25,13 @@ def doubts(reading: GameReading, found: Reach) -> list[Snag]:
     if reading.game is None or reading.source is None:
         return []
     snags = SnagList(reading.source, reading.file)
-    snags.add_all(_all(reading.game, found, {snag.path for snag in reading.snags}))
+    told = {snag.path for snag in reading.snags}
+    snags.add_all(_all(reading.game, found, told, of_time(Program(reading.game))))
     return snags.found
 
 
-def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
+def _all(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
+    """``timely`` are the names of which a search can't say for sure what they can be."""
     yield from _on_expressions(found)
     yield from _on_the_last_question(game, found)
     yield from _on_pay(game, found)
@@ -36,8 +40,8 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
             "idle",
             "warn",
             "When nobody plays, this game goes on by itself for ever: a late answer opens the same question"
-            " again and costs nothing that ends it. Let `late` take from a meter an ending looks at, or go"
-            " on.",
+            " again, or another one of a deck without end, and costs nothing that ends it. Let `late` take"
+            " from a meter an ending looks at, give the game a clock, or let the player `leave`.",
             ("consequences",),
         )
     if not found.complete:
@@ -50,9 +54,17 @@ def _all(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
             " clock, or a number of questions.",
             ("endings",),
         )
-    yield from _on_rows(game, found, told)
-    yield from _on_endings(game, found)
-    yield from _on_awards(game, found)
+    yield from _on_rows(game, found, told, timely)
+    yield from _on_endings(game, found, timely)
+    yield from _on_awards(game, found, timely)
+
+
+def _sure(conditions: Sequence[str], timely: frozenset[str]) -> int:
+    """How many conditions, looked at one after another, are sure to hold or not: none names a time."""
+    for place, condition in enumerate(conditions):
+        if condition and timely & compile_expression(condition).names:
+            return place
+    return len(conditions)
 
 
 def _on_expressions(found: Reach) -> Iterator[Found]:
@@ -96,9 +108,12 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
             )
 
 
-def _on_rows(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
+def _on_rows(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
     for place, row in enumerate(game.consequences):
         if place + 1 in found.rows or f"consequences.{place + 1}" in told:
+            continue
+        asked = [one.condition for one in game.consequences[: place + 1] if one.moment == row.moment]
+        if _sure(asked, timely) < len(asked):
             continue
         why = f"`{row.moment}` does not happen in this game"
         if any(moment == row.moment for moment, _ in found.flow) or row.moment == "over":
@@ -106,8 +121,9 @@ def _on_rows(game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
         yield Found("row-never", "warn", f"No play ever comes to this row: {why}.", ("consequences", place))
 
 
-def _on_endings(game: Game, found: Reach) -> Iterator[Found]:
-    for place, ending in enumerate(game.endings):
+def _on_endings(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Found]:
+    sure = _sure([ending.condition for ending in game.endings], timely)
+    for place, ending in enumerate(game.endings[:sure]):
         if place + 1 not in found.endings:
             yield Found(
                 "ending-never",
@@ -118,8 +134,9 @@ def _on_endings(game: Game, found: Reach) -> Iterator[Found]:
             )
 
 
-def _on_awards(game: Game, found: Reach) -> Iterator[Found]:
-    for place, award in enumerate(game.awards):
+def _on_awards(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Found]:
+    sure = _sure([award.condition for award in game.awards], timely)
+    for place, award in enumerate(game.awards[:sure]):
         number = place + 1
         if number in found.awards:
             continue
@@ -140,7 +157,7 @@ def _on_awards(game: Game, found: Reach) -> Iterator[Found]:
                 f"{_range(found, award.condition)}.",
                 ("awards", place, "if"),
             )
-    if found.no_award is not None:
+    if found.no_award is not None and sure == len(game.awards):
         yield Found(
             "award-gap",
             "warn",

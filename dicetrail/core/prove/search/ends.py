@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
 from typing import cast
 
 from ...play.expressions import ExpressionError, Names, Value
@@ -12,6 +13,7 @@ from ...play.sequence import close
 from .aside import Aside, Carrier
 from .course import AtEnd
 from .reach import Reach
+from .times import Times
 from .watched import LookedAt
 
 
@@ -24,22 +26,22 @@ class Results:
         self.program, self.carrier, self.found, self.trouble = program, carrier, found, trouble
         self._percent = "percent" in looked.names
         self._decides = sorted(looked.names - looked.aside - {"percent"})
-        self._seen: dict[tuple[Value | None, ...], set[Aside]] = {}
+        self._seen: dict[tuple[Hashable, ...], set[Aside]] = {}
         """The values carried along that were looked at, by the result and what else decides."""
 
-    def look_at(self, names: dict[str, Value], values: set[Aside], result: Result) -> None:
+    def look_at(self, names: dict[str, Value], times: Times, values: set[Aside], result: Result) -> None:
         """Look at plays that ended alike, but for the values they carried along."""
-        seen = self._seen.setdefault((result, *map(names.get, self._decides)), set())
+        seen = self._seen.setdefault((result, times, *map(names.get, self._decides)), set())
         for one in values - seen:
-            self._result({**names, **self.carrier.named(one)}, result)
+            self._result({**names, **self.carrier.named(one)}, times, result)
         seen |= values
 
-    def _result(self, names: dict[str, Value], result: Result) -> None:
+    def _result(self, names: dict[str, Value], times: Times, result: Result) -> None:
         if self._percent:
             asked = cast(float, names["asked"])
             names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
         found = self.found
-        end = AtEnd(self.program, names, self.trouble)
+        end = AtEnd(self.program, names, times, self.trouble)
         [closed] = close(end, result)
         found.results.add(closed.result)
         if closed.row is not None:

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...play.deck import pool
+from ...play.deck import Deck
 from ...play.game import Choices
 from ...play.program import Program
 from .reach import Reach
@@ -39,7 +39,7 @@ def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, fro
         levels = list(range(game.setup.level.min, game.setup.level.max + 1))
         levels = levels if "level" in looked.names else levels[:1]
     for level in levels:
-        available = len(pool(game, Choices(0, level=level)))
+        available = len(Deck(game, Choices(0, level=level)).questions)
         if not available:
             continue
         if asked is None:

@@ -8,6 +8,7 @@ from itertools import product
 from ...play.expressions import ExpressionError, Names
 from ...play.game import Choices, Number
 from ...play.moments import MOMENTS, Moment, Onward
+from ...play.numbers import as_written
 from ...play.played import End
 from ...play.program import Program, ReadyRow
 from ..replay.walks import tidy
@@ -15,7 +16,9 @@ from .aside import Aside, Carrier
 from .course import Course, Happened
 from .ends import Results
 from .reach import Reach
-from .states import State, States, hits_at
+from .sorts import hits_at
+from .states import State, States
+from .times import NO_TIMES
 from .watched import LookedAt, divisions
 
 MOST_VALUES = 100_000
@@ -48,6 +51,9 @@ class Search:
         self.fresh: dict[State, set[Aside]] = {}
         self.before: dict[State, set[State]] = {}
         self.came: dict[State, tuple[State, str]] = {}
+        self._goes_on_by_itself = self.states.free and all(
+            sort.seconds is not None for sort in self.states.sorts
+        )
         self.move = ""
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
@@ -111,20 +117,15 @@ class Search:
         asked = self._asked(state)
         if self.totals and asked in self.totals:
             self._finish(state, values, End("done"), state)
-        if not self.states.free and asked >= self.states.total:
+        if self.states.total is not None and asked >= self.states.total:
             return
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
-        counts = self.states.read(state)
-        counts.asked += 1
-        kept = self.states.kept(counts)
         for sort in self.states.next_sorts(state, asked):
-            self._reached(self.states.after_opening(state, sort, kept), values, state, 1)
+            self._reached(self.states.opened(state, sort), values, state, 1)
 
     def _visit(self, state: State, values: set[Aside]) -> None:
-        counts = self.states.read(state)
-        counts.open(self.states.sorts[state.sort].tries)
-        self._moment(state._replace(counts=self.states.kept(counts)), values, "opened", 0, state)
+        self._moment(self.states.visited(state), values, "opened", 0, state)
 
     def _ask(self, state: State, values: set[Aside]) -> None:
         sort, rows = self.states.sorts[state.sort], self.program.rows
@@ -151,7 +152,7 @@ class Search:
             self._time_is_up(state, values)
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
-        self._finish(state, values, self.course.ending(state, 0) or End("done"), state)
+        self._finish(state, values, self.course.ending(state) or End("done"), state)
 
     # A moment
 
@@ -165,13 +166,14 @@ class Search:
         hits: int = 0,
     ) -> None:
         """A moment at a state, and where the play goes from there."""
-        self.move = MOMENTS[moment].move + (f" @{used:g}" if used and moment != "late" else "")
-        happened = self.course.happen(state, moment, used, hits)
+        self.move = MOMENTS[moment].move + (f" @{as_written(used)}" if used and moment != "late" else "")
+        happened = self.course.happen(self.states.at(state, used, hits), moment)
         _, row, end, onward = happened.came
         if row is not None:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)
-            if not self.states.free and state.step != "next" and self._asked(state) >= self.states.total:
+            total = self.states.total
+            if total is not None and state.step != "next" and self._asked(state) >= total:
                 self.found.last_rows.add(row.number)
             if row.number in self.spoken:
                 self._try_to_say(row, happened.names)
@@ -194,10 +196,14 @@ class Search:
         onward: Onward,
         source: State | None,
     ) -> None:
-        if onward == "revisit" and moment == "late" and self.game.clocks.game is None:
+        again = onward == "revisit" or (onward == "next" and self._goes_on_by_itself)
+        if again and moment == "late" and self.game.clocks.game is None:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
-        self._reached(self.course.goes_on(state, after, moment, onward), values, source)
+        then = self.course.goes_on(state, after, moment, onward)
+        if then.step != "next":
+            then = then._replace(hits=0, times=NO_TIMES)
+        self._reached(then, values, source)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""
@@ -238,10 +244,10 @@ class Search:
         found.shortest = asked if found.shortest is None else min(found.shortest, asked)
         if found.longest is not None:
             found.longest = max(found.longest, asked)
-        names = self.course.known(state, 0)
+        names = self.states.known(state)
         if not self.states.free:
             names["asked"] = asked
-        self.results.look_at(names, values, end.result)
+        self.results.look_at(names, state.times, values, end.result)
 
     def _look_for_no_end(self) -> None:
         """Whether there is a state from which no end can be reached any more."""

@@ -9,66 +9,31 @@ from operator import attrgetter
 from typing import NamedTuple, cast
 
 from ...play.counts import Counts
-from ...play.deck import pool
+from ...play.deck import Deck
 from ...play.expressions import Value
 from ...play.game import TOLD, Choices, Number
-from ...play.kinds import KINDS
-from ...play.moments import Moment
 from ...play.program import Program
 from ...play.question import Question
 from ...play.rows import Meters
-from ...play.seconds import seconds_of
 from ...play.setup import nameless
+from ...play.supply import one_of
+from .sorts import QuestionSort, Sorter
+from .times import NO_TIMES, NONE, TIME_NAMES, Stood, Times
 from .watched import LookedAt, row_names
 
 MOST_WAYS = 200
 """Ways to be through with part of the questions, of every sort a number, that are told apart."""
-MOST_WEIGHED = 20_000
-"""The same where plays are weighed: then all mixes but the right one would be wrong."""
-SOME_SECONDS = 10.0
-"""What a clock is taken to have where its seconds depend on how the play goes."""
-TIME_NAMES = frozenset(("time_left", "time_used", "game_left"))
 _FIELDS = tuple(Counts.__dataclass_fields__)
 _values = attrgetter(*_FIELDS)
-_OF_A_QUESTION = frozenset(("attempt", "tries_left", "worth", "level", "topic", "kind"))
-
-
-class QuestionSort(NamedTuple):
-    """Questions that the rules can't tell apart: what they know of them, and what can happen at one."""
-
-    worth: float
-    level: int
-    topic: str
-    kind: str
-    seconds: float | None
-    tries: int | None
-    parts: int
-    close: bool
-    possible: int = 1
-    wrong_hits: tuple[int, ...] = (0,)
-    guesses: int = 0
-    rank: int = 0
-
-
-class Weighing(NamedTuple):
-    """What makes a difference where plays are weighed: how likely a ``guess`` is right, or how long tries
-    take (``paced``)."""
-
-    guess: bool
-    paced: bool
-
-
-def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
-    """How many parts of the last answer can have been right at a moment."""
-    if moment in ("right", "part"):
-        return (sort.possible,)
-    return sort.wrong_hits
+_OF_A_QUESTION = frozenset(
+    ("attempt", "tries_left", "worth", "level", "topic", "kind", "hits", "possible", "time_left", "time_used")
+)
 
 
 class State(NamedTuple):
     """Where a play stands: before the next question (``next``), at a visit's begin (``visit``), or asking
-    (``ask``). ``left`` are the questions left of each sort, and ``then`` is the sort that has to come next
-    (-1: any that is left)."""
+    (``ask``). ``left`` are the questions left of each sort, where a search counts them; ``hits`` are the
+    parts of the last answer that were right, and ``times`` the clocks, as far as they make a difference."""
 
     step: str
     left: tuple[int, ...]
@@ -77,69 +42,58 @@ class State(NamedTuple):
     counts: tuple[float, ...]
     first: bool = True
     parts: int = 0
-    then: int = -1
+    hits: int = 0
+    times: Times = NO_TIMES
 
 
-class States:
-    """The states of the plays that begin with some choices.
+def asked_of(program: Program, choices: Choices) -> list[Question]:
+    """The questions of a pass of the deck as they are filed; of those that are made, the first that is."""
+    questions = Deck(program.game, choices).questions
+    made = {question.id: one_of(question, choices.level) for question in questions}
+    return [made[question.id] for question in questions]
 
-    ``totals`` are the numbers of questions such a play may have, None where its deck has no end (``free``).
-    ``sorts`` are the sorts of its questions, ``sequence`` the sort of each as filed. ``in_order`` tells that
-    they come as filed, ``repeating`` that any sort may come at any time, and ``mixed`` that this is only
-    taken to be so, as there are too many ways to be through with part of them. ``timed`` tells that rules
-    look at a clock. Where plays are weighed, only right and wrong answers are made, ``questions`` are those
-    of the deck, ``ranked`` tells that they come in an order by their rank, and ``rounds`` that all of them
-    come round again, shuffled anew.
+
+class Kept:
+    """What is kept of a play as a state, and what expressions know in one.
+
+    ``sorts`` are those of its questions, of which a pass of the deck asks ``a_pass``; ``total`` is how many
+    the play asks, None where its deck has no end.
     """
 
     def __init__(
         self,
         program: Program,
         choices: Choices,
-        totals: frozenset[int] | None,
         looked: LookedAt,
-        weighing: Weighing | None = None,
-        questions: Sequence[Question] | None = None,
+        sorts: Sequence[QuestionSort],
+        a_pass: int,
+        total: int | None,
     ) -> None:
-        self.program, self.game, self.looked, self.weighing = program, program.game, looked, weighing
-        questions = pool(self.game, choices) if questions is None else questions
-        self.total = max(totals) if totals else len(questions)
+        self.program, self.game, self.looked, self.sorts = program, program.game, looked, sorts
+        self.total, self._a_pass = total, a_pass
         self.player = nameless(self.game)
-        self.count = choices.count or self.total
+        self.count = choices.count or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
-        self.free = totals is None
-        self.timed = bool(TIME_NAMES & looked.names)
-        order, repeats = self.game.deal.order, self.game.deal.repeats
-        again = repeats == "when_empty" and (self.free or self.total > len(questions))
-        self.repeating = repeats == "always" or again
-        self.in_order = order == "filed" and (not self.repeating or (again and weighing is not None))
-        by_rank = order in ("easiest_first", "by_topic") and not self.repeating
-        self.ranked = by_rank and weighing is not None and self.total == len(questions)
-        self._topics = list(dict.fromkeys(question.topic for question in questions))
-        sorts = [self._sort(question) for question in questions]
-        self.sorts = list(dict.fromkeys(sorts))
-        self.sequence = [self.sorts.index(sort) for sort in sorts]
-        several = len(self.sorts) > 1
-        self.rounds = again and order == "shuffled" and weighing is not None and several
-        self.repeating &= not self.rounds
-        self.mixed = False
-        if not self.repeating and not self.in_order:
-            ways = prod(have + 1 for have in Counter(self.sequence).values())
-            self.repeating = self.mixed = ways > (MOST_WAYS if weighing is None else MOST_WEIGHED)
-            self.rounds &= not self.mixed
-        self.left_at_first = self._left_at_first()
         self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
         self._keeps_last = bool(_OF_A_QUESTION & self._names_at_the_end())
+        by = program.question_seconds
+        self._clock_is_known = by is not None and bool({"time_left", "time_used"} & by.names)
 
     def first(self) -> State:
         """Where every play begins."""
         starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
         meters = tuple(starts[name] for name in self.meters)
-        return State("next", self.left_at_first, -1, meters, self.kept(Counts()))
+        return State("next", (), -1, meters, self.kept(Counts()))
 
     def read(self, state: State) -> Counts:
         """The counts of a state; those that make no difference are 0."""
-        return Counts(*cast(tuple[int, ...], state.counts))
+        counts = Counts(*cast(tuple[int, ...], state.counts))
+        counts.total = self.total_after(counts.asked)
+        return counts
+
+    def total_after(self, asked: int) -> int:
+        """How many questions the play will have asked, as far as is known once so many were."""
+        return self.total if self.total is not None else max(1, -(-asked // self._a_pass)) * self._a_pass
 
     def kept(self, counts: Counts) -> tuple[float, ...]:
         """The counts the course of a play depends on, none larger than makes a difference."""
@@ -154,13 +108,17 @@ class States:
         """The meters of a state by their names."""
         return dict(zip(self.meters, state.meters, strict=True))
 
-    def after_opening(self, state: State, sort: int, counts: tuple[float, ...]) -> State:
-        """The state in which a question of a sort was dealt."""
-        left = state.left
-        if left:
-            place = 0 if self.repeating else sort
-            left = (*left[:place], left[place] - 1, *left[place + 1 :])
-        return State("visit", left, sort, state.meters, counts, then=state.then)
+    def opened(self, state: State, sort: int) -> State:
+        """A state before the next question, when one of a sort was dealt."""
+        counts = self.read(state)
+        counts.asked += 1
+        return State("visit", state.left, sort, state.meters, self.kept(counts), times=state.times)
+
+    def visited(self, state: State) -> State:
+        """A state at a visit's begin, its question open with all its tries."""
+        counts = self.read(state)
+        counts.open(self.sorts[state.sort].tries)
+        return state._replace(counts=self.kept(counts), hits=0)
 
     def closed(self, state: State) -> State:
         """A state before the next question: what only the last one is asked about is put away."""
@@ -168,33 +126,18 @@ class States:
             return state._replace(step="next", first=True, parts=0)
         counts = self.read(state)
         counts.attempt, counts.tries_left = 0, inf
-        last = state.sort if self.ends_round(state) else -1
-        return State("next", state.left, last, state.meters, self.kept(counts), then=state.then)
+        clock = state.times.question if self._clock_is_known else NONE
+        times = Times(clock, state.times.game)
+        return State("next", state.left, -1, state.meters, self.kept(counts), times=times)
 
-    def ends_round(self, state: State) -> bool:
-        """Whether all questions came by, and are to be shuffled anew."""
-        return self.rounds and not any(state.left)
+    def known(self, state: State) -> dict[str, Value]:
+        """What expressions know at a state."""
+        counts = self.read(state)
+        return self.names(state, self.meters_of(state), counts)
 
-    def next_sorts(self, state: State, asked: int) -> list[int]:
-        """The sorts of question that can come next."""
-        if self.in_order:
-            return [self.sequence[asked % len(self.sequence)]]
-        if self.repeating:
-            return list(range(len(self.sorts)))
-        left = [sort for sort, have in enumerate(state.left) if have]
-        if not self.ranked:
-            return left
-        first = min(self.sorts[sort].rank for sort in left)
-        return [sort for sort in left if self.sorts[sort].rank == first]
-
-    def known(
-        self, sort: int, meters: Meters, counts: Counts, used: float, hits: int = 0
-    ) -> dict[str, Value]:
-        """What expressions know; ``used`` are the seconds the question's clock ran, ``hits`` the parts of
-        the last answer that were right."""
-        about = self.sorts[sort] if sort >= 0 else None
-        counts.total = self.total
-        left = about.seconds - used if about and about.seconds is not None else 0
+    def names(self, state: State, meters: Meters, counts: Counts) -> dict[str, Value]:
+        """What expressions know at a state that has come to these meters and counts."""
+        about = self.sorts[state.sort] if state.sort >= 0 else None
         return {
             "player": self.player,
             "count": self.count,
@@ -202,28 +145,21 @@ class States:
             "level": about.level if about else 0,
             "topic": about.topic if about else "",
             "kind": about.kind if about else "",
-            "hits": hits,
+            "hits": state.hits,
             "possible": about.possible if about else 0,
             **counts.names(),
             **meters,
-            "time_left": left,
-            "time_used": used,
-            "game_left": self.game.clocks.game or 0,
+            **state.times.names(),
             **dict.fromkeys(TOLD, ""),
         }
 
     def _keeps(self, name: str) -> bool:
         if name in ("attempt", "tries_left"):
             return True
-        if name == "asked" and not self.free:
-            return self.looked.asked  # else what is left of the deck tells it
+        if name == "asked":  # where the deck ends, what is left of it tells it
+            of_the_deck = bool({"asked", "total", "left"} & self.looked.names)
+            return of_the_deck if self.total is None else self.looked.asked
         return name in self.looked.names and name not in self.looked.aside and name != "total"
-
-    def _left_at_first(self) -> tuple[int, ...]:
-        if self.repeating:
-            return () if self.free else (self.total,)
-        have = Counter(self.sequence)
-        return tuple(have[place] for place in range(len(self.sorts)))
 
     def _names_at_the_end(self) -> set[str]:
         """What may be asked of the last question after it."""
@@ -231,28 +167,64 @@ class States:
         names = {name for condition, _, _ in rules for name in condition.names}
         return names | {name for row in self.program.rows["over"] for name in row_names(row)}
 
-    def _sort(self, question: Question) -> QuestionSort:
-        game, names = self.game, self.looked.names
-        seconds = seconds_of(game, question)
-        if seconds is None and game.clocks.question_by:
-            seconds = SOME_SECONDS
-        kind = KINDS[question.kind]
-        parts = "hits" in names or "possible" in names
-        by = self.weighing
-        if seconds is not None and not self.timed and not (by and by.paced):
-            seconds = 1.0 if by is None else None
-        rank = self._topics.index(question.topic) if self.game.deal.order == "by_topic" else question.level
-        return QuestionSort(
-            question.worth if "worth" in names else 0,
-            question.level if "level" in names else 0,
-            question.topic if "topic" in names else "",
-            question.kind if "kind" in names else "",
-            seconds,
-            kind.tries(question, game.tries),
-            kind.steps(question) if self.program.rows["part"] and by is None else 0,
-            kind.nearly and bool(self.program.rows["close"]) and by is None,
-            kind.possible(question) if parts else 1,
-            tuple(kind.wrong_hits(question)) if parts else (0,),
-            kind.guesses(question) if by and by.guess else 0,
-            rank if self.ranked else 0,
-        )
+
+class States(Kept):
+    """The states of the plays that begin with some choices, as a search through every way has them."""
+
+    def __init__(
+        self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
+    ) -> None:
+        questions = asked_of(program, choices)
+        total = max(totals) if totals else None
+        self.timed = bool(TIME_NAMES & looked.names)
+        sorter = Sorter(program, looked.names, clocked=self.timed)
+        sorts = [sorter.searched(question) for question in questions]
+        apart = list(dict.fromkeys(sorts))
+        super().__init__(program, choices, looked, apart, len(questions), total)
+        self.free = totals is None
+        deal = self.game.deal
+        again = deal.repeats == "when_empty" and (total is None or total > len(questions))
+        self.repeating = deal.repeats == "always" or again
+        self.in_order = deal.order == "filed" and not self.repeating
+        self.sequence = [apart.index(sort) for sort in sorts]
+        self.mixed = False
+        if not self.repeating and not self.in_order:
+            ways = prod(have + 1 for have in Counter(self.sequence).values())
+            self.repeating = self.mixed = ways > MOST_WAYS
+        self.left_at_first = self._left_at_first()
+
+    def first(self) -> State:
+        return super().first()._replace(left=self.left_at_first)
+
+    def opened(self, state: State, sort: int) -> State:
+        after, left = super().opened(state, sort), state.left
+        if left:
+            place = 0 if self.repeating else sort
+            left = (*left[:place], left[place] - 1, *left[place + 1 :])
+        return after._replace(left=left, times=NO_TIMES)
+
+    def at(self, state: State, used: float, hits: int) -> State:
+        """A state at an answer, the question's clock having run for ``used`` seconds."""
+        seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
+        limit = None if seconds is None else round(1000 * seconds)
+        game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
+        clocks = Times(Stood(limit, round(1000 * used), limit), Stood(game, 0, game))
+        return state._replace(hits=hits, times=clocks if self.timed else NO_TIMES)
+
+    def closed(self, state: State) -> State:
+        after = super().closed(state)
+        return after._replace(times=after.times._replace(game=NONE))
+
+    def next_sorts(self, state: State, asked: int) -> list[int]:
+        """The sorts of question that can come next."""
+        if self.in_order:
+            return [self.sequence[asked % len(self.sequence)]]
+        if self.repeating:
+            return list(range(len(self.sorts)))
+        return [sort for sort, have in enumerate(state.left) if have]
+
+    def _left_at_first(self) -> tuple[int, ...]:
+        if self.repeating:
+            return () if self.total is None else (self.total,)
+        have = Counter(self.sequence)
+        return tuple(have[place] for place in range(len(self.sorts)))

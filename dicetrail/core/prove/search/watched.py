@@ -8,11 +8,15 @@ from dataclasses import dataclass
 from math import ceil
 
 from ...play.expressions import Expression
+from ...play.moments import Moment
 from ...play.program import Program, ReadyRow
+from .times import TIME_NAMES
 
 COUNTED = ("right", "wrong", "missed", "late", "skipped", "first_try")
 """Counts that only ever grow, by one."""
 _MADE_OF = {"percent": ("right", "asked"), "left": ("asked", "total"), "best_streak": ("streak",)}
+
+_UNANSWERED: tuple[Moment, ...] = ("begun", "opened")
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +43,7 @@ def looked_at(program: Program) -> LookedAt:
     for row in rows:
         course += [row.condition] if row.condition else []
         course += divisions(row)
+        course += [seconds for _, seconds in row.time]
         moves += [*row.add, *row.set]
     results = [condition for condition, _, _ in program.awards]
     deciding = _names(course) | {
@@ -50,11 +55,36 @@ def looked_at(program: Program) -> LookedAt:
         deciding |= _with_parts(program.question_seconds)
     everything = deciding | _names(results)
     meters = set(program.meters)
+    if program.endings:  # which are looked at there where a row changed something
+        deciding |= {name for moment in _UNANSWERED for name in _moved_at(program, moment)}
     aside = {name for name in meters | (set(COUNTED) & everything) if name not in deciding}
     asked = "asked" in deciding or "left" in everything
     return LookedAt(
         frozenset(everything | meters), frozenset(aside), asked, _caps([*course, *results], moves)
     )
+
+
+def _moved_at(program: Program, moment: Moment) -> Iterator[str]:
+    """The meters that rows of a moment move."""
+    for row in program.rows[moment]:
+        yield from (name for name, _ in (*row.add, *row.set))
+
+
+def of_time(program: Program) -> frozenset[str]:
+    """The names that tell a time, and the meters that come to depend on one: what a search, which knows of no
+    other time than the first and the last moment, can't say anything of for sure."""
+    found = set(TIME_NAMES)
+    rows = [row for rows in program.rows.values() for row in rows]
+    while True:
+        more = {
+            name
+            for row in rows
+            for name, expression in (*row.add, *row.set)
+            if found & (expression.names | (row.condition.names if row.condition else frozenset()))
+        }
+        if more <= found:
+            return frozenset(found)
+        found |= more
 
 
 def divisions(row: ReadyRow) -> list[Expression]:

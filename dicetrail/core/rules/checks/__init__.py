@@ -12,6 +12,7 @@ WRITTEN: tuple[WrittenCheck, ...] = (
     answers.answers,
     deal.drawn,
     waymarks.waymarks,
+    waymarks.aims,
     cues.sounds,
 )
 """What is looked at before a game is compiled."""

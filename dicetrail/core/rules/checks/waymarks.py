@@ -1,4 +1,4 @@
-"""Checks of the waymarks."""
+"""Checks of the waymarks and the aims."""
 
 from __future__ import annotations
 
@@ -24,6 +24,15 @@ def waymarks(game: Written) -> Iterator[Found]:
         yield from _expected(document, waymark.expect, (*path, "expect"))
         for at, part in enumerate(waymark.along):
             yield from _expected(document, part.expect, (*path, "along", at, "expect"))
+
+
+def aims(game: Written) -> Iterator[Found]:
+    """Aims that do not say whose plays they are about, or say it twice."""
+    for number, aim in enumerate(game.document.aims):
+        if (aim.skill is None) == (aim.knows is None):
+            said = "both `skill` and `knows`" if aim.knows is not None else "neither `skill` nor `knows`"
+            message = f"This aim has {said}; it needs one: `skill: 0.7`, or `knows: 0.5`."
+            yield Found("aim-walker", "warn", message, ("aims", number))
 
 
 def _expected(document: Document, expected: Iterable[str], path: Path) -> Iterator[Found]:

@@ -1,0 +1,188 @@
+"""Ways: what can follow from where a play stands when a walker makes it, and how likely.
+
+A play is a chain of states (Markov). What is likely at one follows from the walker: one of a skill is wrong
+with as few parts right as can be; one who guesses picks among all answers not tried yet. Where clocks make a
+difference they stand in the state, in milliseconds. None of it depends on which questions are left, so it is
+worked out once for all that differ in that only.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from ...play.clocks import Clock
+from ...play.expressions import ExpressionError
+from ...play.moments import Moment
+from ...play.played import End
+from ...play.program import Program
+from ...play.rows import reveals
+from ...play.seconds import seconds_by
+from ...play.sequence import pause_after
+from ..search.course import Course, Happened
+from ..search.states import Kept, State
+from ..search.times import NO_TIMES, NONE, TIME_NAMES, Stood
+from .guesses import Guess
+from .walker import Mind, Walker
+
+
+class Spot:
+    """Where plays stand: the state, and what the open question is to the walker. Each there is once."""
+
+    __slots__ = ("guess", "opens", "state", "ways")
+
+    def __init__(self, state: State, guess: Guess) -> None:
+        self.state, self.guess = state, guess
+        self.ways: list[Way] | None = None
+        self.opens: dict[tuple[int, Mind], Spot] = {}
+
+
+@dataclass(slots=True)
+class Way:
+    """One way on from a spot: how likely, by which moment, what it does to the values carried aside, how many
+    milliseconds and steps of the trail it takes, and to which spot or to which end at which state."""
+
+    share: Any
+    later: int = 0
+    steps: int = 0
+    moment: Moment | None = None
+    happened: Happened | None = None
+    to: Spot | None = None
+    end: End | None = None
+    at: State | None = None
+    first_try: bool = False
+
+
+class Ways:
+    """The ways of a game's plays. ``clocked`` says whether clocks can make a difference."""
+
+    def __init__(
+        self,
+        program: Program,
+        walker: Walker,
+        states: Kept,
+        course: Course,
+        names: frozenset[str],
+        *,
+        clocked: bool,
+    ) -> None:
+        self.program, self.game, self.walker = program, program.game, walker
+        self.states, self.course, self.clocked = states, course, clocked
+        self.pace = round(1000 * walker.pace)
+        self._used_counts, self._parts = "time_used" in names, "hits" in names
+        self._spots: dict[tuple[State, Guess], Spot] = {}
+
+    def begun(self) -> Way:
+        """The way every play begins."""
+        game = Stood.of(Clock.of(self.game.clocks.game)) if self.clocked else NONE
+        state = self.states.first()._replace(times=NO_TIMES._replace(game=game))
+        return self._after(state, Guess(), "begun", 1, 0)
+
+    def opened(self, spot: Spot, sort: int, mind: Mind) -> Spot:
+        """Where plays stand once the next question, of a sort, was dealt."""
+        found = spot.opens.get((sort, mind))
+        if found is None:
+            found = spot.opens[sort, mind] = self._spot(self.states.opened(spot.state, sort), Guess(mind))
+        return found
+
+    def of(self, spot: Spot) -> list[Way]:
+        """The ways on from an open question."""
+        if spot.ways is None:
+            visits = spot.state.step == "visit"
+            spot.ways = [self._visited(spot.state, spot.guess)] if visits else list(self._tried(spot))
+        return spot.ways
+
+    def _spot(self, state: State, guess: Guess) -> Spot:
+        key = (state, guess)
+        spot = self._spots.get(key)
+        if spot is None:
+            spot = self._spots[key] = Spot(state, guess)
+        return spot
+
+    def _visited(self, state: State, guess: Guess) -> Way:
+        """A visit's begin, its clock set."""
+        state, mistakes = self.states.visited(state), 0
+        sort = self.states.sorts[state.sort]
+        seconds = sort.seconds
+        if sort.by_play and self.program.question_seconds is not None:
+            try:
+                seconds = seconds_by(self.program.question_seconds, self.states.known(state))
+            except ExpressionError:
+                mistakes = 1
+        clock = Stood.of(Clock.of(seconds)) if self.clocked else NONE
+        state = state._replace(times=state.times._replace(question=clock))
+        way = self._after(state, guess, "opened", 1, 0)
+        way.steps += mistakes
+        return way
+
+    def _tried(self, spot: Spot) -> Iterator[Way]:
+        """A try, or the clock that runs out before it."""
+        state, guess, pace = spot.state, spot.guess, self.pace
+        question, game = state.times.question.left, state.times.game.left
+        ends = [left for left in (question, game) if left is not None and left < pace]
+        if not ends:
+            yield from self._answered(state, guess)
+        elif game is not None and game == min(ends):
+            yield self._time_is_up(self._ran(state, game), Way(1, game, steps=1))
+        else:
+            yield self._after(state, guess, "late", 1, min(ends))
+
+    def _answered(self, state: State, guess: Guess) -> Iterator[Way]:
+        sort, counts = self.states.sorts[state.sort], self.states.read(state)
+        wrong: Moment = "missed" if counts.tries_left == 1 else "wrong"
+        right, others = guess.chances(self.walker, sort)
+        yield self._after(state, guess, "right", right, self.pace, sort.possible)
+        for place, (hits, share) in enumerate(others):
+            tried = guess if self.walker.how == "skill" else guess.wrong(place, sort)
+            yield self._after(state, tried, wrong, share, self.pace, hits)
+
+    def _after(
+        self, state: State, guess: Guess, moment: Moment, share: Any, later: int, hits: int | None = None
+    ) -> Way:
+        """The way that a moment leads, ``later`` milliseconds after the play began to wait, and after an
+        answer that had so many ``hits`` (None: none was given)."""
+        before = self._ran(state, later)
+        if hits is not None and self._parts:
+            before = before._replace(hits=hits)
+        happened = self.course.happen(before, moment)
+        came, after = happened.came, happened.after
+        pause, waits = pause_after(came, self.game.clocks.breather)
+        way = Way(share, later + round(1000 * pause), 1 + happened.mistakes + waits, moment, happened)
+        way.first_try = moment == "right" and before.first and happened.attempt == 1
+        if came.end is not None:
+            way.end, way.at = came.end, after
+        elif after.times.game.left == 0:
+            return self._time_is_up(after, way)
+        else:
+            shown = moment == "right" or reveals(moment, came.row.source if came.row else None)
+            if shown and self.walker.how == "knows":
+                guess = Guess("known")
+            elif came.onward == "revisit":
+                guess = guess._replace(tried=())
+            way.to = self._spot(self.course.goes_on(before, after, moment, came.onward), guess)
+        return way
+
+    def _time_is_up(self, state: State, way: Way) -> Way:
+        """The game's clock has run out."""
+        way.end = self.course.ending(state) or End("done")
+        way.at = state
+        return way
+
+    def _ran(self, state: State, later: int) -> State:
+        """A state after its clocks ran for some milliseconds, as far as it makes a difference."""
+        if not later or not self.clocked:
+            return state
+        question, game = state.times
+        if question.limit is not None or self._used_counts:
+            question = question.ran(later)
+        if game.limit is not None:
+            game = game.ran(later)
+        return state._replace(times=state.times._replace(question=question, game=game))
+
+
+def can_clocks_matter(program: Program, walker: Walker, names: frozenset[str]) -> bool:
+    """Whether clocks can make a difference to plays by rules that look at these names: where time passes, a
+    rule looks at it, or a row moves a clock."""
+    moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
+    return bool(walker.pace or TIME_NAMES & names or moved)

@@ -1,0 +1,109 @@
+"""Sorts: questions that the rules of a game can't tell apart."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from ...play.kinds import KINDS
+from ...play.moments import Moment
+from ...play.program import Program
+from ...play.question import Question
+from ...play.seconds import seconds_of
+
+SOME_SECONDS = 10.0
+"""What a clock is taken to have where its seconds depend on how the play goes, and nothing is weighed."""
+
+
+class QuestionSort(NamedTuple):
+    """Questions that the rules can't tell apart: what they know of them, and what can happen at one.
+
+    ``by_play`` says that its seconds depend on how the play goes. ``guesses`` are the answers to pick from,
+    and ``guessed`` tells how many of these are wrong by how many of their parts are right; ``rank`` is its
+    place where the deck is sorted, ``again`` whether the same question can come again, and of a made one
+    there are so many ``copies`` in a pass.
+    """
+
+    worth: float
+    level: int
+    topic: str
+    kind: str
+    seconds: float | None
+    by_play: bool
+    tries: int | None
+    parts: int
+    close: bool
+    possible: int = 1
+    wrong_hits: tuple[int, ...] = (0,)
+    guesses: int = 0
+    guessed: tuple[tuple[int, int], ...] = ()
+    rank: int = 0
+    again: bool = True
+    copies: int = 1
+
+
+def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
+    """How many parts of the last answer can have been right at a moment."""
+    if moment in ("right", "part"):
+        return (sort.possible,)
+    if moment in ("late", "skipped", "unreadable"):
+        return tuple({0: None, **dict.fromkeys(sort.wrong_hits)})
+    return sort.wrong_hits
+
+
+class Sorter:
+    """Tells of questions what makes a difference to rules that look at some ``names``.
+
+    ``clocked`` says that clocks can make one.
+    """
+
+    def __init__(self, program: Program, names: frozenset[str], *, clocked: bool) -> None:
+        self._program, self._game, self._names, self._clocked = program, program.game, names, clocked
+        self.parts = bool({"hits", "possible"} & names)
+        """Whether it makes a difference how many parts of an answer are right."""
+
+    def searched(self, question: Question) -> QuestionSort:
+        """The sort of a question where every way is gone."""
+        kind, rows = KINDS[question.kind], self._program.rows
+        sort = self._known(question)
+        seconds = SOME_SECONDS if sort.by_play else sort.seconds
+        return sort._replace(
+            seconds=seconds if self._clocked or seconds is None else 1.0,
+            by_play=False,
+            parts=kind.steps(question) if rows["part"] else 0,
+            close=kind.nearly and bool(rows["close"]),
+            wrong_hits=tuple(kind.wrong_hits(question)) if self.parts else (0,),
+        )
+
+    def weighed(self, question: Question, *, guess: bool) -> QuestionSort:
+        """The sort of a question where plays are weighed; who does not know it may ``guess``."""
+        kind = KINDS[question.kind]
+        sort = self._known(question)
+        fewest = kind.wrong_hits(question)[0] if self.parts else 0
+        guesses = kind.guesses(question) if guess else 0
+        guessed = kind.guessed(question) if guesses else {}
+        if not self.parts and guessed:
+            guessed = {0: guesses - 1}
+        return sort._replace(
+            seconds=sort.seconds if self._clocked else None,
+            by_play=sort.by_play and self._clocked,
+            wrong_hits=(fewest,),
+            guesses=guesses,
+            guessed=tuple(sorted(guessed.items())),
+        )
+
+    def _known(self, question: Question) -> QuestionSort:
+        game, names, kind = self._game, self._names, KINDS[question.kind]
+        seconds = seconds_of(game, question)
+        return QuestionSort(
+            question.worth if "worth" in names else 0,
+            question.level if "level" in names else 0,
+            question.topic if "topic" in names else "",
+            question.kind if "kind" in names else "",
+            seconds,
+            seconds is None and bool(game.clocks.question_by),
+            kind.tries(question, game.tries),
+            0,
+            False,
+            kind.possible(question) if self.parts else 1,
+        )

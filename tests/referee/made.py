@@ -1,0 +1,185 @@
+"""Made-up games, as documents and cards, and moves for them."""
+
+from hypothesis import strategies as st
+
+NUMBERS = ["0", "1", "2", "3", "4", "0.5", "2.5", "0.1", "10"]
+COUNTS = [
+    "attempt", "tries_left", "streak", "best_streak", "asked", "right", "wrong", "missed", "late", "skipped",
+    "first_try", "total", "left", "percent", "worth", "level", "count", "hits", "possible",
+]  # fmt: skip
+TIMES = ["time_left", "time_used", "game_left"]
+METERS = ["score", "lives", "warmth"]
+MOMENTS = [
+    "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over",
+]  # fmt: skip
+RESULTS = st.sampled_from(["won", "lost", "done"])
+WORDS = ["bowline", "Cirrus", "fog", "Edelweiß", "l'arbre", "a", "whiteout line"]
+
+
+@st.composite
+def expressions(draw, names, depth=2):
+    if depth == 0 or draw(st.integers(0, 2)) == 0:
+        return draw(st.sampled_from([*names, *NUMBERS]))
+    one, other = draw(expressions(names, depth - 1)), draw(expressions(names, depth - 1))
+    forms = [
+        "({} + {})", "({} - {})", "({} * {})", "({} / {})", "({} // {})", "({} % {})", "min({}, {})",
+        "max({}, {})", "(-{} + {})", "round({}) + {}", "floor({}) - {}", "abs({} - {})",
+    ]  # fmt: skip
+    return draw(st.sampled_from(forms)).format(one, other)
+
+
+@st.composite
+def conditions(draw, names, depth=1):
+    if depth and draw(st.integers(0, 3)) == 0:
+        one, other = draw(conditions(names, 0)), draw(conditions(names, 0))
+        return draw(st.sampled_from(["{} and {}", "{} or {}", "not ({}) or {}"])).format(one, other)
+    if draw(st.integers(0, 8)) == 0:
+        return draw(st.sampled_from(['topic == "knots"', 'kind in ("choice", "typed")', "level in (1, 3)"]))
+    signs = st.sampled_from(["==", "<", ">", ">=", "<=", "!="])
+    if draw(st.integers(0, 3)):
+        return f"{draw(st.sampled_from(names))} {draw(signs)} {draw(st.sampled_from(NUMBERS))}"
+    return f"{draw(expressions(names, 1))} {draw(signs)} {draw(expressions(names, 1))}"
+
+
+def simple(names):
+    """What rows mostly do to meters."""
+    return st.sampled_from(["1", "-1", "2", "0.1", "-2.5", "worth", "streak", "hits"]) | expressions(names)
+
+
+@st.composite
+def rows(draw, names, texts, clocks):
+    moment = draw(st.sampled_from(MOMENTS))
+    row = {"moment": moment}
+    if draw(st.booleans()):
+        row["if"] = draw(conditions(names))
+    for key in ("add", "add", "set"):
+        if draw(st.integers(0, 2)) == 0:
+            row.setdefault(key, {})[draw(st.sampled_from(METERS))] = draw(simple(names))
+    if clocks and draw(st.integers(0, 4)) == 0:
+        by = st.sampled_from(["1", "-1", "-3", "0.4", "-20", "lives"])
+        row["time"] = {draw(st.sampled_from(["question", "game"])): draw(by)}
+    if clocks and draw(st.integers(0, 6)) == 0:
+        row["restart"] = [draw(st.sampled_from(["question", "game"]))]
+    if texts and draw(st.booleans()):
+        parts = [
+            "{score}",
+            "{score / right:.1f}",
+            "{given} {answer} {letter}",
+            "{1/0}",
+            "{attempt != 2}",
+            "{{x}}",
+        ]
+        row["tell"] = draw(st.sampled_from([*parts, "plain", "{percent:.0f} % {left:d}"]))
+    for key, value in (("reveal", True), ("hold", 0.7), ("cue", "c")):
+        if draw(st.integers(0, 3)) == 0:
+            row[key] = value
+    thens = (
+        ["won", "lost", "done"] if moment in ("begun", "opened", "over") else ["next", "next", "won", "lost"]
+    )
+    if moment not in ("begun", "opened", "over", "right"):
+        thens += ["again", "again", "again"]
+    seldom = 12 if moment in ("begun", "opened") else 4
+    if draw(st.integers(0, seldom)) == 0 and not (seldom == 12 and "if" not in row):
+        row["then"] = draw(st.sampled_from(thens))
+    return row
+
+
+@st.composite
+def cards(draw, number, kinds):
+    kind = draw(st.sampled_from(kinds))
+    card = {
+        "id": f"q{number}", "kind": kind, "level": draw(st.integers(1, 3)), "options": [], "rights": (),
+        "worth": draw(st.sampled_from([1, 1, 2, 2.5])), "topic": draw(st.sampled_from(["knots", "sky"])),
+    }  # fmt: skip
+    if draw(st.integers(0, 4)) == 0:
+        card["seconds"] = draw(st.sampled_from([2, 4.5]))
+    if kind in ("typed", "letters"):
+        card["answers"] = [draw(st.sampled_from(WORDS)), "second"][: 1 if kind == "letters" else 2]
+        if kind == "letters":
+            card["misses"] = draw(st.integers(1, 3))
+        return card
+    count = 2 if kind == "truth" else draw(st.integers(2, 4))
+    options = ["True", "False"] if kind == "truth" else [f"way {number}{one}" for one in "pqrs"[:count]]
+    rights = (draw(st.integers(0, count - 1)),)
+    if kind == "several":
+        rights = tuple(sorted(draw(st.sets(st.integers(0, count - 1), min_size=1, max_size=3))))
+    if kind == "order":
+        rights = tuple(range(count))
+    return {**card, "options": options, "rights": rights, "answers": [options[one] for one in rights]}
+
+
+ALL_KINDS = ["choice", "truth", "typed", "several", "order", "sort", "letters"]
+
+
+@st.composite
+def games(draw, *, weighed=False):
+    """A game and its questions; ``weighed`` ones are small enough to go every way of."""
+    kinds = draw(st.sampled_from([ALL_KINDS, ["choice"], ["typed", "choice"], ["several", "order"]]))
+    timed = draw(st.booleans())
+    size = draw(st.integers(1, 3 if weighed else 6))
+    some = [draw(cards(number, kinds)) for number in range(size)]
+    names = [*METERS, *COUNTS, *(TIMES if timed else ())]
+    game = {
+        "title": "Made up",
+        "packs": ["p"],
+        "deal": {
+            "order": draw(st.sampled_from(["filed", "shuffled", "easiest_first", "by_topic"])),
+            "options": draw(st.sampled_from(["filed", "shuffled", "balanced"])),
+            "repeats": draw(st.sampled_from(["never", "never", "when_empty", "always"])),
+        },
+        "tries": draw(st.sampled_from([1, 2, 2] if weighed else [1, 2, 3, None])),
+        "meters": {
+            "score": {"start": draw(st.sampled_from([0, 0, 0.2, 5]))},
+            "lives": {"start": 2, "min": 0, "max": draw(st.sampled_from([2, 3]))},
+            "warmth": draw(st.sampled_from([{"start": 1.5, "decimals": 1}, {"start": 0, "max": 4}])),
+        },
+        "clocks": {
+            "question": draw(st.sampled_from([None, None, 3, 5.5, "2 + level", "3 + asked / 2"])),
+            "game": draw(st.sampled_from([None, None, 7, 12])),
+            "breather": draw(st.sampled_from([0, 0, 1.5, "player"])),
+            "restart_on_again": draw(st.booleans()),
+        },
+        "checking": {
+            "ignore": draw(st.sampled_from([["blanks", "case"], ["case"]])),
+            "spelling": draw(st.integers(0, 2)),
+        },
+        "consequences": draw(st.lists(rows(names, not weighed, timed), max_size=6)),
+        "endings": [
+            {"if": draw(conditions(names)), "result": draw(RESULTS), "tell": "end"}
+            for _ in range(draw(st.integers(0, 2)))
+        ],
+        "awards": [
+            {"if": draw(conditions(names)), "title": f"Award {place}"}
+            for place in range(draw(st.integers(0, 2)))
+        ],
+        "cues": {"c": {"hold": 1.2}},
+        "leave": draw(st.booleans()),
+    }  # fmt: skip
+    ends = game["deal"]["repeats"] == "never"
+    sizes = st.integers(1, size if ends else size + 1)
+    if draw(st.booleans()) or not ends:
+        game["deal"]["draw"] = draw(sizes)
+    return game, some
+
+
+@st.composite
+def moves(draw):
+    do = draw(
+        st.sampled_from(["right", "right", "wrong", "wrong", "late", "skip", "unreadable", "answer", "leave"])
+    )
+    texts = [
+        "A",
+        "b ",
+        "A B",
+        "B A C",
+        "e",
+        "bowlin",
+        "BOWLINE",
+        "way 0p",
+        "true",
+        " ",
+        "Edelweiss",
+        "2",
+        "l",
+    ]
+    return do, draw(st.sampled_from(texts)), draw(st.sampled_from([0, 0, 0, 1000, 2500, 3000, 9000]))

@@ -1,0 +1,177 @@
+"""How likely everything is, by going every way a play can go and adding up fractions."""
+
+from collections import defaultdict
+from fractions import Fraction
+from itertools import combinations, permutations
+
+from .answers import verdict
+from .referee import Play
+
+SMALL = Fraction(1, 200_000)
+"""Ways less likely than this are not followed any further."""
+
+
+class TooMany(Exception):
+    """More ways than anybody wants to wait for."""
+
+
+class Chance:
+    """One way through all that chance decides; :meth:`another` says whether there is one more."""
+
+    def __init__(self):
+        self._path, self._at, self.share = [], 0, Fraction(1)
+
+    def pick(self, ways):
+        """One of some ways, each a share and a value."""
+        ways = [(share, value) for share, value in ways if share]
+        if self._at == len(self._path):
+            self._path.append([0, len(ways)])
+        share, value = ways[self._path[self._at][0]]
+        self._at += 1
+        self.share *= share
+        return value
+
+    def one_of(self, values):
+        return self.pick([(Fraction(1, len(values)), value) for value in values])
+
+    def another(self):
+        while self._path and self._path[-1][0] + 1 == self._path[-1][1]:
+            self._path.pop()
+        if self._path:
+            self._path[-1][0] += 1
+        self._at, self.share = 0, Fraction(1)
+        return bool(self._path)
+
+
+def asked_for(deal, size):
+    """How many questions a play asks; None where there is no end to them."""
+    draw = deal.get("draw")
+    if draw is None:
+        return size if deal.get("repeats", "never") == "never" else None
+    return min(draw, size) if deal.get("repeats", "never") == "never" else draw
+
+
+def _deck(game, cards, chance):
+    """The cards one after another, as the deal says."""
+    deal, last = game["deal"], None
+    total, order, dealt = asked_for(deal, len(cards)), deal.get("order", "shuffled"), 0
+    if deal.get("repeats") == "always":
+        while total is None or dealt < total:
+            dealt += 1
+            yield chance.one_of(cards)
+        return
+    while True:
+        if order == "filed":
+            drawn = iter(cards)
+        elif order == "shuffled":
+            drawn = _shuffled(cards, chance)
+        else:
+            some = list(_shuffled(cards, chance))[:total]
+            key = "level" if order == "easiest_first" else "topic"
+            topics = list(dict.fromkeys(card["topic"] for card in cards))
+            drawn = iter(sorted(some, key=lambda c: c[key] if key == "level" else topics.index(c[key])))
+        first = next(drawn)
+        ahead = [card for card in (next(drawn, None),) if card] if first is last else []
+        for card in (*ahead, first):
+            if dealt == total:
+                return
+            dealt += 1
+            last = card
+            yield card
+        for card in drawn:
+            if dealt == total:
+                return
+            dealt += 1
+            last = card
+            yield card
+
+
+def _shuffled(cards, chance):
+    left = list(cards)
+    while left:
+        card = chance.one_of(left)
+        left = [one for one in left if one is not card]
+        yield card
+
+
+def answers_to(card):
+    """Every answer one can pick; none where it is typed."""
+    letters = "ABCDEFGH"[: len(card["options"])]
+    if card["kind"] == "several":
+        return [" ".join(some) for n in range(1, len(letters) + 1) for some in combinations(letters, n)]
+    if card["kind"] == "order":
+        return [" ".join(some) for some in permutations(letters)]
+    return list(letters)
+
+
+class Walker:
+    """A player who is right with a skill, or knows an answer with some chance and guesses where not."""
+
+    def __init__(self, how, share, pace, chance):
+        self.how, self.share, self.pace, self.chance = how, share, round(1000 * pace), chance
+        self.mind, self.tried, self.visit = {}, set(), None
+
+    def go(self, play):
+        due, card = play.due(), play.card
+        if card["id"] in play.seen:
+            self.mind[card["id"]] = True
+        visit = (play.counts["asked"], len([s for s in play.trail if s.get("moment") == "opened"]))
+        if visit != self.visit:
+            self.visit, self.tried = visit, set()
+        if due is not None and play.now + self.pace > due:
+            play.reach(due, False)
+        else:
+            play.make("answer", self.pace, self.answer(card))
+
+    def answer(self, card):
+        hits = {text: verdict(card, text, {}) for text in answers_to(card)}
+        right = next((text for text, (name, *_) in hits.items() if name == "right"), card["answers"][0])
+        wrongs = [text for text, (name, *_) in hits.items() if name == "wrong"]
+        fewest = min(wrongs, key=lambda text: hits[text][1], default="quite another thing")
+        if self.how == "skill":
+            return self.chance.pick([(self.share, right), (1 - self.share, fewest)])
+        if card["id"] not in self.mind:
+            self.mind[card["id"]] = self.chance.pick([(self.share, True), (1 - self.share, False)])
+        if self.mind[card["id"]]:
+            return right
+        if not wrongs:
+            return fewest
+        guess = self.chance.one_of([text for text in hits if text not in self.tried])
+        self.tried.add(guess)
+        return guess
+
+
+def odds(game, cards, how, share, pace, most):
+    """What plays come to: shares of results and awards, of the final values of meters, of how many were
+    asked, the mean of their seconds, the rows that were used, and the share not followed to its end.
+
+    Raises :class:`TooMany` where there are more than ``most`` ways."""
+    found = {
+        name: defaultdict(Fraction) for name in ("results", "awards", "asked", "seconds", *game["meters"])
+    }
+    rows, left, chance, ways = set(), Fraction(0), Chance(), 0
+    total = asked_for(game["deal"], len(cards))
+    while True:
+        ways += 1
+        if ways > most:
+            raise TooMany
+        dealt = _deck(game, cards, chance)
+        play = Play(game, lambda dealt=dealt: next(dealt, None), total, endless=len(cards))
+        walker = Walker(how, share, pace, chance)
+        play.begin()
+        play.to_input()
+        while play.phase != "over" and chance.share > SMALL and len(play.trail) < 2000:
+            walker.go(play)
+            play.to_input()
+        if play.phase == "over":
+            found["results"][play.result] += chance.share
+            found["awards"][play.award or ""] += chance.share
+            found["asked"][play.counts["asked"]] += chance.share
+            found["seconds"][play.now / 1000] += chance.share
+            for name, value in play.meters.items():
+                found[name][value] += chance.share
+            rows |= {step["row"] for step in play.trail if step.get("row")}
+        else:
+            left += chance.share
+        if not chance.another():
+            return found, rows, left

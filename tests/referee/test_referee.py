@@ -1,0 +1,209 @@
+"""The engine against the referee: made-up games, step by step, and their odds, way by way.
+
+The referee is written from the design alone; what it can say of answers comes from rapidfuzz and unicodedata.
+Each run begins with another seed, which is printed when something differs.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import random
+import unittest
+from collections import Counter
+from fractions import Fraction
+from typing import Any
+
+from hypothesis import HealthCheck, Phase, given, seed, settings
+from hypothesis import strategies as st
+
+from dicetrail.core.play.card import Card
+from dicetrail.core.play.deck import Deck
+from dicetrail.core.play.game import Choices, Move
+from dicetrail.core.play.moves import Planned, make, to_input
+from dicetrail.core.play.program import Program
+from dicetrail.core.play.question import Question
+from dicetrail.core.play.run import Run
+from dicetrail.core.play.trail import Step
+from dicetrail.core.prove.odds.exact import Inexact, odds
+from dicetrail.core.prove.odds.walker import Walker
+from dicetrail.core.rules.compile import read_game
+
+from . import made
+from . import odds as enumerated
+from .referee import Play
+
+GAMES = int(os.environ.get("REFEREE_GAMES", "250"))
+ODDS = int(os.environ.get("REFEREE_ODDS", "60"))
+SEED = int(os.environ.get("REFEREE_SEED", str(random.randrange(2**32))))
+MOST_WAYS = 1500
+"""Ways of a play past which odds are not enumerated."""
+QUIET = settings(
+    deadline=None, database=None, suppress_health_check=list(HealthCheck), phases=[Phase.generate]
+)
+Made = dict[str, Any]
+COMPARED = ("at", "phase", "move", "verdict", "moment", "row", "before", "after", "tell", "cue", "next")
+
+
+def question_of(card: Made) -> Question:
+    """A card of the referee's as a question."""
+    more = {key: card[key] for key in ("seconds", "misses") if key in card}
+    return Question(
+        card["id"],
+        card["kind"],
+        f"{card['id']}?",
+        tuple(card["answers"]),
+        tuple(card["options"]),
+        tuple(card["rights"]),
+        topic=card["topic"],
+        level=card["level"],
+        worth=card["worth"],
+        **more,
+    )
+
+
+def dealt(card: Card, filed: dict[str, Made]) -> Made:
+    """A dealt card as the referee has it."""
+    return {**filed[card.question.id], "options": list(card.options), "rights": tuple(card.rights)}
+
+
+def compiled(document: Made, cards: list[Made]) -> Program | None:
+    """The game ready to run; None where it can't be played."""
+    reading = read_game(json.dumps(document), lambda _: [question_of(card) for card in cards])
+    return None if reading.game is None else Program(reading.game)
+
+
+def as_json(step: dict[str, Any]) -> dict[str, str]:
+    """What is compared of a step, each part as JSON, so that 1 and 1.0 differ."""
+    if "error" in step:
+        return {"error": "a mistake"}
+    parts = {key: step.get(key) or None for key in COMPARED if key not in ("at", "before", "after")}
+    parts |= {"at": step["at"], "after": step["after"]}
+    parts |= {key: step.get(key) for key in ("result", "award", "ending", "ignored") if step.get(key)}
+    if step.get("moment"):
+        parts["before"] = step["before"]
+    return {key: json.dumps(value, sort_keys=True) for key, value in parts.items()}
+
+
+class Trails(unittest.TestCase):
+    def test_step_by_step(self) -> None:
+        played: Counter[str] = Counter()
+
+        @seed(SEED)
+        @settings(QUIET, max_examples=GAMES)
+        @given(made.games(), st.lists(made.moves(), min_size=3, max_size=12), st.integers(0, 2**40))
+        def try_it(game: tuple[Made, list[Made]], moves: list[tuple[str, str, int]], dice: int) -> None:
+            document, cards = game
+            program = compiled(document, cards)
+            if program is not None:
+                played["games"] += 1
+                played["steps"] += self.compare(program, document, cards, moves, dice)
+
+        try_it()
+        self.assertGreater(played["games"], GAMES / 2, "most made-up games can be played")
+        print(f"referee, seed {SEED}: {played['games']:,} games, {played['steps']:,} steps")
+
+    def compare(
+        self,
+        program: Program,
+        document: Made,
+        cards: list[Made],
+        moves: list[tuple[str, str, int]],
+        dice: int,
+    ) -> int:
+        """Make the same moves on both sides; the number of steps."""
+        filed, choices = {card["id"]: card for card in cards}, Choices(dice, "Ada")
+        deck = Deck(program.game, choices)
+
+        def draw() -> Made | None:
+            card = deck.next()
+            return None if card is None else dealt(card, filed)
+
+        total = enumerated.asked_for(document["deal"], len(cards))
+        play, run = Play(document, draw, total, "Ada", endless=len(cards)), Run(program, choices)
+        play.begin()
+        play.to_input()
+        run.begin()
+        to_input(run)
+        self.same(run.trail, play, document, moves)
+        for do, text, wait in moves:
+            if run.phase == "over" or (do == "late" and run.due() is None):
+                break
+            seen = len(run.trail)
+            move = None if do == "late" else Move(do, text if do == "answer" else "")  # type: ignore[arg-type]
+            make(run, Planned(move, wait))
+            given_ = (step.extra["input"] for step in run.trail[seen:] if "input" in step.extra)
+            play.make(do, wait, next(given_, text), f"answer {text}" if do == "answer" else do)
+            to_input(run)
+            play.to_input()
+            self.same(run.trail, play, document, moves)
+        return len(run.trail)
+
+    def same(self, trail: list[Step], play: Play, document: Made, moves: list[tuple[str, str, int]]) -> None:
+        theirs = [as_json(step) for step in play.trail]
+        ours = [as_json(step.as_dict()) for step in trail]
+        for number, (one, other) in enumerate(zip(ours, theirs, strict=False), 1):
+            if one != other:
+                self.fail(
+                    f"step {number}:\n{one}\n{other}\n{json.dumps(document, indent=1)}\n{moves}\nseed {SEED}"
+                )
+        self.assertEqual(len(ours), len(theirs), f"{document} {moves} {ours[-2:]} {theirs[-2:]} seed {SEED}")
+
+
+class Odds(unittest.TestCase):
+    def test_way_by_way(self) -> None:
+        told: Counter[str] = Counter()
+        walkers = st.tuples(
+            st.sampled_from(["skill", "knows"]),
+            st.sampled_from([Fraction(0), Fraction(1, 4), Fraction(1, 2), Fraction(1)]),
+            st.sampled_from([0, 0, 1, 2.5]),
+        )
+
+        @seed(SEED)
+        @settings(QUIET, max_examples=ODDS * 3)
+        @given(made.games(weighed=True), walkers)
+        def try_it(game: tuple[Made, list[Made]], walker: tuple[str, Fraction, float]) -> None:
+            document, cards = game
+            program = compiled(document, cards)
+            if program is None or told["exact"] >= ODDS:
+                return
+            try:
+                wanted = enumerated.odds(document, cards, *walker, MOST_WAYS)
+            except enumerated.TooMany:
+                told["too many ways to enumerate"] += 1
+                return
+            try:
+                self.compare(
+                    program, Walker(*walker), wanted, f"{json.dumps(document, indent=1)} {cards} {walker}"
+                )  # type: ignore[arg-type]
+                told["exact"] += 1
+            except Inexact as error:
+                told[str(error)] += 1
+
+        try_it()
+        self.assertGreater(told["exact"], ODDS / 4, f"few odds are exact: {told}")
+        print(f"referee, seed {SEED}: {dict(told)}")
+
+    def compare(self, program: Program, walker: Walker, wanted: Any, told: str) -> None:
+        values, rows, left = wanted
+        found = odds(program, walker)
+        rest = float(left) + float(found.left_over) + 1e-9
+        told = f"{told} seed {SEED} left {float(left)}"
+        pairs = [("results", found.results), ("awards", found.awards), *found.meters.items()]
+        for name, shares in pairs:
+            for value in {*shares, *values[name]}:
+                self.assertAlmostEqual(
+                    float(shares.get(value, 0)),
+                    float(values[name][value]),
+                    delta=rest,
+                    msg=f"{name} {value} {told}",
+                )
+        if not left and not found.left_over:
+            for name, moments in (("asked", found.asked), ("seconds", found.seconds)):
+                mean = sum(value * float(share) for value, share in values[name].items())
+                self.assertAlmostEqual(moments.spread().mean, mean, places=6, msg=f"{name} {told}")
+            self.assertEqual(found.rows, rows, f"rows {told}")
+
+
+if __name__ == "__main__":
+    unittest.main()
