@@ -1,6 +1,6 @@
 # make demo  set everything up and serve the workshop with the demo data
 # make test  set everything up and run all the tests
-# For developers: make dev, make lint, make types, make shots, make bench
+# For developers: make dev, make lint, make types, make shots, make bench, make referee
 
 PYTHON ?= python3.11
 VENV := .venv/bin
@@ -8,7 +8,8 @@ PAGES := dicetrail/web/pages/index.html
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/play.html \
 	frontend/vite.config.ts frontend/vite.taken.config.ts frontend/package-lock.json
 
-.PHONY: demo test dev lint types shots bench chromium clean
+N ?= 20000
+.PHONY: demo test dev lint types shots bench referee chromium clean
 
 demo: .make-python $(PAGES)
 	$(VENV)/dicetrail serve --demo --data .data/demo
@@ -36,6 +37,10 @@ shots: .make-python $(PAGES) chromium
 
 bench: .make-python
 	for file in benchmarks/*.py; do $(VENV)/python $$file; done
+
+# The engine against a second one: N made-up games, a tenth as many odds.
+referee: .make-python
+	$(VENV)/python scripts/referee.py $(N)
 
 .make-python: requirements.lock pyproject.toml
 	scripts/make_venv "$(PYTHON)"

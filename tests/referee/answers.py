@@ -129,13 +129,16 @@ def folded(text, checking):
         text = unicodedata.normalize("NFC", text)
     if "accents" in ignore:
         text = _bare(text) or text
+    words = checking.get("articles", ARTICLES) if "articles" in ignore else ()
+    marks = "'\u2019\u2018\u02bc\u02bb\u02bd\u02b9\u2032`\u00b4"
+    if elided := "|".join(one[:-1] for one in words if one[-1] in marks):
+        text = re.sub(rf"^([\W_]*)(?:{elided})[{marks}]\s*(?=\w)", r"\1", text, flags=re.IGNORECASE)
     if "punctuation" in ignore:
         apart = "".join(" " if unicodedata.category(one) == "Pd" or one in "/_" else one for one in text)
         kept = [one for one in apart if unicodedata.category(one)[0] != "P" and one not in "ʼʻʽʹ`´"]
         text = " ".join("".join(kept).split()) or text
-    if "articles" in ignore:
-        words = checking.get("articles", ARTICLES)
-        text = re.sub(rf"^\s*(?:{'|'.join(words)})\s+(?=.)", "", text, flags=re.IGNORECASE)
+    if plain := "|".join(one for one in words if one[-1] not in marks):
+        text = re.sub(rf"^\s*(?:{plain})\s+(?=.)", "", text, flags=re.IGNORECASE)
     return text
 
 

@@ -12,6 +12,14 @@ METERS = ["score", "lives", "warmth"]
 MOMENTS = [
     "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over",
 ]  # fmt: skip
+SWITCHES = [
+    "blanks", "outer_blanks", "inner_blanks", "case", "compatibility", "accents", "punctuation", "articles",
+]  # fmt: skip
+PHRASES = st.sampled_from(
+    ["bowline", "Edelweiß", "été", "l'arbre", "The Col", "belay-knot", "ﬁrn", "Ǆep", "a", "cat", "ſnow"]
+)
+ODD = ["", "e\u0301", " ", "\u200b", "\u200f", "ʼ", "’", "-", "x", "E", "ﬁ", "the ", "L’", "İ", "ß", "."]
+SPELLING = st.integers(0, 3) | st.dictionaries(st.integers(1, 9), st.integers(0, 3), max_size=2)
 RESULTS = st.sampled_from(["won", "lost", "done"])
 WORDS = ["bowline", "Cirrus", "fog", "Edelweiß", "l'arbre", "a", "whiteout line"]
 
@@ -183,3 +191,10 @@ def moves(draw):
         "l",
     ]
     return do, draw(st.sampled_from(texts)), draw(st.sampled_from([0, 0, 0, 1000, 2500, 3000, 9000]))
+
+
+@st.composite
+def texts(draw):
+    """A phrase, something put into it, and something cut out."""
+    phrase, place, cut = draw(PHRASES), draw(st.integers(0, 9)), draw(st.integers(0, 2))
+    return phrase[:place] + draw(st.sampled_from(ODD)) + phrase[place + cut :]

@@ -17,13 +17,16 @@ from typing import Any
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.card import Card
+from dicetrail.core.play.card import Card, as_filed
+from dicetrail.core.play.checking import check
 from dicetrail.core.play.deck import Deck
+from dicetrail.core.play.expressions import ExpressionError, compile_expression
 from dicetrail.core.play.game import Choices, Move
 from dicetrail.core.play.moves import Planned, make, to_input
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.run import Run
+from dicetrail.core.play.switches import Checking
 from dicetrail.core.play.trail import Step
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.walker import Walker
@@ -31,6 +34,7 @@ from dicetrail.core.rules.compile import read_game
 
 from . import made
 from . import odds as enumerated
+from .answers import Mistake, evaluate, verdict
 from .referee import Play
 
 GAMES = int(os.environ.get("REFEREE_GAMES", "250"))
@@ -148,6 +152,52 @@ class Trails(unittest.TestCase):
                     f"step {number}:\n{one}\n{other}\n{json.dumps(document, indent=1)}\n{moves}\nseed {SEED}"
                 )
         self.assertEqual(len(ours), len(theirs), f"{document} {moves} {ours[-2:]} {theirs[-2:]} seed {SEED}")
+
+
+class Answers(unittest.TestCase):
+    """Texts held against words, by rapidfuzz and unicodedata; expressions by Python itself."""
+
+    def test_texts(self) -> None:
+        switches = st.sets(st.sampled_from(made.SWITCHES))
+
+        @seed(SEED)
+        @settings(QUIET, max_examples=GAMES * 4)
+        @given(st.lists(made.PHRASES, min_size=1, max_size=2), made.texts(), switches, made.SPELLING)
+        def try_it(answers: list[str], text: str, ignore: set[str], spelling: Any) -> None:
+            articles = ["the", "a", "an", "l'"]
+            question = Question("t", "typed", "?", tuple(answers))
+            edits = spelling if isinstance(spelling, int) else tuple(sorted(spelling.items()))
+            rules = Checking(tuple(sorted(ignore)), edits, articles=tuple(articles))  # type: ignore[arg-type]
+            found = check(as_filed(question), text, rules)
+            card = {"kind": "typed", "answers": answers, "rights": (), "options": []}
+            wanted, *_ = verdict(card, text, {"ignore": ignore, "spelling": spelling, "articles": articles})
+            self.assertEqual(
+                found.name, wanted, (answers, text, ignore, spelling, found.steps, f"seed {SEED}")
+            )
+
+        try_it()
+
+    def test_expressions(self) -> None:
+        names = [*made.METERS, *made.COUNTS]
+        values = st.sampled_from([0, 1, 2, 7, -3, 0.5, 2.25, 1e15, float("inf")])
+        some_values = st.lists(values, min_size=len(names), max_size=len(names))
+
+        @seed(SEED)
+        @settings(QUIET, max_examples=GAMES * 4)
+        @given(made.expressions(names) | made.conditions(names), some_values)
+        def try_it(source: str, some: list[float]) -> None:
+            known = {**dict(zip(names, some, strict=True)), "topic": "knots", "kind": "typed"}
+            try:
+                wanted: Any = evaluate(source, known)
+            except Mistake:
+                wanted = None
+            try:
+                found: Any = compile_expression(source)(known)
+            except ExpressionError:
+                found = None
+            self.assertEqual(repr(found), repr(wanted), f"{source} {known} seed {SEED}")
+
+        try_it()
 
 
 class Odds(unittest.TestCase):
