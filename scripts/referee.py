@@ -29,7 +29,8 @@ def main(games: int) -> int:
         }
         command = [sys.executable, "-m", "unittest", "tests.referee.test_referee"]
         running.append(subprocess.Popen(command, cwd=ROOT, env=environment))
-    return int(any([one.wait() for one in running]))
+    codes = [one.wait() for one in running]
+    return int(any(codes))
 
 
 if __name__ == "__main__":

@@ -20,8 +20,8 @@ const SWITCHES: [Exclude<Switch, "blanks">, string, string][] = [
 
 const SPELLINGS: [string, string, number | Record<string, number>][] = [
   ["0", "no slip", 0],
-  ["1", "one slip", 1],
-  ["2", "two slips", 2],
+  ["1", "one slip, from 3 letters on", 1],
+  ["2", "one slip, two from 6 letters on", 2],
   ["by length", "one from 5 letters, two from 9", { 5: 1, 9: 2 }],
 ];
 
