@@ -38,6 +38,21 @@ class Time(TypeDecorator[datetime]):
         return value and value.replace(tzinfo=UTC)
 
 
+class Dice(TypeDecorator[int]):
+    """A dice number, kept as its digits: it may be larger than SQLite's whole numbers."""
+
+    impl = String(40)
+    cache_ok = True
+
+    def process_bind_param(self, value: int | None, dialect: Dialect) -> str | None:
+        """As it is kept."""
+        return None if value is None else str(value)
+
+    def process_result_value(self, value: str | None, dialect: Dialect) -> int | None:
+        """As it was meant."""
+        return None if value is None else int(value)
+
+
 class Base(DeclarativeBase):
     """All tables."""
 
@@ -104,7 +119,7 @@ class StoredGame(Base):
     slug: Mapped[str] = mapped_column(String(80), unique=True)
     text: Mapped[str] = mapped_column(Text)
     revision: Mapped[int]
-    dice: Mapped[int]
+    dice: Mapped[int] = mapped_column(Dice)
     updated: Mapped[datetime] = mapped_column(default=now, onupdate=now)
     off_since: Mapped[datetime | None]
 
@@ -158,7 +173,7 @@ class Handout(Base):
     closes: Mapped[datetime | None]
     closed: Mapped[bool] = mapped_column(default=False)
     asks_name: Mapped[bool]
-    dice: Mapped[int | None]
+    dice: Mapped[int | None] = mapped_column(Dice)
     plays_each: Mapped[int | None]
     listed: Mapped[bool]
     best: Mapped[bool] = mapped_column(default=False)
@@ -191,7 +206,7 @@ class Play(Base):
     id: Mapped[str] = mapped_column(String(32), primary_key=True)
     game_id: Mapped[int] = mapped_column(ForeignKey("games.id"), index=True)
     digest: Mapped[str] = mapped_column(ForeignKey("compiled_games.digest"))
-    dice: Mapped[int]
+    dice: Mapped[int] = mapped_column(Dice)
     player: Mapped[str] = mapped_column(String(80))
     count: Mapped[int | None]
     topic: Mapped[str] = mapped_column(String(200))

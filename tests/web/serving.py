@@ -12,6 +12,7 @@ from typing import Any
 
 from fastapi.testclient import TestClient
 
+from dicetrail.store.models import Play
 from dicetrail.web.app import create_app
 from tests.data import put_data
 
@@ -88,11 +89,21 @@ class Serving(unittest.TestCase):
         game = self.ask("POST", "/games", {"pack_id": pack["id"], "title": title}, 201)
         return self.ask("PUT", f"/games/{game['id']}", {"text": rules, "revision": 1})
 
+    def dice_of(self, play_id: str, client: TestClient | None = None) -> int:
+        """The dice of a play, as the server keeps them."""
+        return dice_of(client or self.client, play_id)
+
     def start(self, slug: str = "test", **wanted: Any) -> str:
         """Start a play; its id."""
         response = self.client.post(f"/api/players/games/{slug}/plays", json={"dice": 1, **wanted})
         self.assertEqual(response.status_code, 201, response.text)
         return str(response.json()["id"])
+
+
+def dice_of(client: TestClient, play_id: str) -> int:
+    """The dice of a play, as the server keeps them."""
+    with client.app.state.workshop.session() as session:  # type: ignore[attr-defined]
+        return int(session.get_one(Play, play_id).dice)
 
 
 def view_when(socket: Any, wanted: Any) -> Any:

@@ -25,7 +25,7 @@ class HandOuts(Serving):
 
     def change(self, handout, code=200, **settings):
         kept = {name: handout[name] for name in (*CLEAN, "note", "opens", "closes", "closed", "asks_name")}
-        kept |= {name: handout[name] for name in ("dice", "plays_each", "listed")}
+        kept |= {name: handout[name] for name in ("one_deal", "plays_each", "listed")}
         return self.ask("PUT", f"/handouts/{handout['id']}", kept | settings, code)
 
     def seen(self, link, code=200, client=None):
@@ -109,12 +109,48 @@ class HandOuts(Serving):
         self.begun(handout["link"])
 
     def test_a_name_and_the_same_deal(self):
-        named, nameless = self.handed(), self.handed(asks_name=False, dice=77)
+        named, nameless = self.handed(), self.handed(asks_name=False, one_deal=True)
         self.assertEqual([self.seen(one["link"])["name"] for one in (named, nameless)], [True, False])
         for one, name in ((named, "Ida"), (nameless, "Player")):
             play = self.begun(one["link"], player="Ida")
             self.assertEqual(self.client.get(f"/api/players/plays/{play['id']}").json()["player"], name)
-        self.assertEqual({self.begun(nameless["link"], dice=5)["dice"] for _ in range(2)}, {77})
+        deals = [{self.dice_of(self.begun(one["link"])["id"]) for _ in range(3)} for one in (named, nameless)]
+        self.assertEqual([len(one) for one in deals], [3, 1])
+        nameless = self.change(nameless, one_deal=False)
+        self.assertNotIn(self.dice_of(self.begun(nameless["link"])["id"]), deals[1])
+
+    def test_nobody_comes_to_the_dice(self):
+        """Who knows them knows where the right answer stands before it is asked: our engine is open."""
+        handout = self.handed(one_deal=True)
+        for one in (handout, self.handed()):
+            answer = self.client.post(f"/api/players/games/{one['link']}/plays", json={})
+            play = answer.json()
+            dice = self.dice_of(play["id"])
+            self.assertGreater(dice.bit_length(), 96)  # one in 2^32 rolls of 128 bits is shorter
+            path = f"/api/players/plays/{play['id']}"
+            seen = [answer.text, self.client.get(path).text]
+            seen.append(
+                self.client.post(f"{path}/moves", json={"do": "answer", "text": "A", "visit": 1}).text
+            )
+            for text in (*seen, str(self.seen(one["link"]))):
+                self.assertNotIn(str(dice), text)
+                self.assertNotIn('"dice"', text)
+        self.assertNotIn("dice", handout)
+
+    def test_a_play_with_long_dice_opens_on_the_bench(self):
+        handout = self.handed()
+        play = self.begun(handout["link"])
+        dice = self.dice_of(play["id"])
+        seen = self.client.get(f"/api/players/plays/{play['id']}").json()["question"]
+        self.right(play)
+        kept = self.ask("GET", f"/handouts/{handout['id']}/plays/{play['id']}/bench")["play"]
+        self.assertEqual(kept["dice"], str(dice))
+        path = f"/games/{self.made['id']}"
+        walked = self.ask("POST", f"{path}/bench", {"dice": kept["dice"], "moves": []})
+        shown = [one["text"] for one in walked["view"]["question"]["options"]]
+        self.assertEqual(shown, [one["text"] for one in seen["options"]])
+        self.assertEqual(self.ask("PUT", f"{path}/dice", {"dice": str(dice)})["dice"], str(dice))
+        self.ask("PUT", f"{path}/dice", {"dice": str(2**128)}, 422)
 
     def test_a_trial_leaves_nothing_behind(self):
         handout = self.handed()

@@ -7,8 +7,8 @@ from .game import Choices, Game
 from .words import texts_of
 
 LONGEST_NAME = 40
-LARGEST_DICE = 2**53 - 1
-"""The largest dice number; JSON and every browser hold whole numbers up to here exactly."""
+LARGEST_DICE = 2**128 - 1
+"""The largest dice number: nobody comes to it by trying."""
 
 
 class SetupError(ValueError):

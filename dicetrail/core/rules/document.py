@@ -15,10 +15,10 @@ from ..play.expressions import FUNCTIONS
 from ..play.game import COUNTS
 from ..play.moments import Moment, Then
 from ..play.numbers import as_written
-from ..play.setup import LARGEST_DICE, LONGEST_NAME
+from ..play.setup import LONGEST_NAME
 from ..play.switches import Switch
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
-from .part import Hold, Part, Text
+from .part import DiceNumber, Hold, Part, Text
 
 MOST_ROWS = 500
 
@@ -240,7 +240,7 @@ class WaymarkPart(Part):
     moves: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=2000)] = []
     expect: Expected = {}
     along: Annotated[list[AlongPart], Field(max_length=100)] = []
-    dice: Annotated[int, Field(ge=0, le=LARGEST_DICE)] = 1
+    dice: DiceNumber = 1
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     count: int | None = None
     topic: str = ""

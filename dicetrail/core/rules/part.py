@@ -4,12 +4,37 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, PlainSerializer, WithJsonSchema
+
+from ..play.setup import LARGEST_DICE
 
 LONGEST_TEXT = 2000
 
 Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
 Hold = Annotated[float, Field(ge=0, le=600, allow_inf_nan=False)]
+EXACT = 2**53 - 1
+"""The largest whole number that every reader of JSON holds exactly."""
+
+
+def _digits(value: object) -> object:
+    return int(value) if isinstance(value, str) and value.isascii() and value.isdigit() else value
+
+
+DiceNumber = Annotated[
+    int,
+    BeforeValidator(_digits),
+    Field(ge=0, le=LARGEST_DICE),
+    PlainSerializer(lambda dice: dice if dice <= EXACT else str(dice), return_type=int | str),
+    WithJsonSchema(
+        {
+            "anyOf": [
+                {"type": "integer", "minimum": 0, "maximum": LARGEST_DICE},
+                {"type": "string", "pattern": "^[0-9]{1,39}$"},
+            ]
+        }
+    ),
+]
+"""Dice; a number that is too large for JSON's readers is written as its digits."""
 
 
 class Part(BaseModel):

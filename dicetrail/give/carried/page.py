@@ -40,14 +40,14 @@ class Page:
             {"language": code, "name": found.name, "direction": found.direction, "texts": found.texts}
         )
 
-    def begin(self, play_id: str, wanted: str, dice: int) -> str:
-        """Start a play with what its player chose; what it was started with. Raises SetupError."""
+    def begin(self, play_id: str, wanted: str, dice: str) -> str:
+        """Start a play with what its player chose and the digits of its dice; what it was started with.
+        Raises SetupError."""
         asked: dict[str, Any] = json.loads(wanted)
         like = asked.pop("like", "")
-        if like in self._runs:
-            dice = self._runs[like].choices.dice
+        rolled = self._runs[like].choices.dice if like in self._runs else int(dice)
         chosen = {name: asked[name] for name in ("player", "count", "topic", "level") if name in asked}
-        return self._start(play_id, choose(self._program.game, dice, **chosen))
+        return self._start(play_id, choose(self._program.game, rolled, **chosen))
 
     def take_up(self, play_id: str, begun: str, moves: str) -> int:
         """Take a play up where it was left, from what it was started with and ``[move, time]`` of each move;

@@ -17,6 +17,7 @@ from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.handouts import AddressesOut, HandedOut, HandoutIn, HandoutOut
 from ..workshop import Workshop
+from ..workshop.games import secret_dice
 from .addresses import addresses
 from .the_handout import TheHandout
 
@@ -35,7 +36,8 @@ def hand_out_game(
 ) -> HandoutOut:
     """Hand a game out as it is, under a new link. Later edits don't touch it."""
     digest = workshop.games.kept(session, game, program)
-    made = handouts.hand_out(session, game.id, digest, game.revision, **_settings(wanted))
+    settings = {**_settings(wanted), "dice": secret_dice() if wanted.one_deal else None}
+    made = handouts.hand_out(session, game.id, digest, game.revision, **settings)
     session.commit()
     return _out(session, workshop, made, game)
 
@@ -47,6 +49,8 @@ def change_handout(
     """Change how a game is handed out: its name, when it is open, what is asked."""
     for name, value in _settings(wanted).items():
         setattr(handout, name, value)
+    if wanted.one_deal != (handout.dice is not None):
+        handout.dice = secret_dice() if wanted.one_deal else None
     session.commit()
     return _out(session, workshop, handout)
 
@@ -89,7 +93,7 @@ def addresses_here(request: Request) -> AddressesOut:
 def _settings(wanted: HandoutIn) -> dict[str, object]:
     if wanted.opens and wanted.closes and wanted.closes <= wanted.opens:
         raise Refused("It closes before it opens. Change one of the two times.")
-    return wanted.model_dump()
+    return wanted.model_dump(exclude={"one_deal"})
 
 
 def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | None = None) -> HandoutOut:
@@ -98,7 +102,8 @@ def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | 
     given = handouts.versions_of(session, one)
     played = handouts.plays_by_version(session, one)
     return HandoutOut(
-        **{name: getattr(one, name) for name in HandoutIn.model_fields},
+        **{name: getattr(one, name) for name in HandoutIn.model_fields if name != "one_deal"},
+        one_deal=one.dice is not None,
         id=one.id,
         link=one.link,
         made=one.made,

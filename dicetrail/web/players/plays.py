@@ -32,7 +32,7 @@ from ..shapes.players import (
     PlayOut,
 )
 from ..strict import read_json
-from ..workshop.games import roll
+from ..workshop.games import secret_dice
 from .live import Live, LivePlay
 from .opened import SHUT, VISITOR, Opened, TheOpened, invitation_to, new_visitor, visitor_of
 
@@ -123,17 +123,17 @@ async def start_play(
     if handout is not None:
         begun = replace(begun, handout_id=handout.id, version=handout.version, visitor=visitor)
     await live.begin(begun, found.program)
-    return PlayOut(id=play_id, slug=slug, dice=choices.dice)
+    return PlayOut(id=play_id, slug=slug)
 
 
 async def _dice(found: Opened, wanted: PlayIn, live: Live, *, maker: bool) -> int:
-    """The dice of a new play: the hand-out's, those of an earlier play that is to be dealt again, or rolled
-    ones."""
+    """The dice of a new play: the hand-out's, those of an earlier play that is to be dealt again, or ones
+    that nobody comes to by trying; the maker may choose."""
     if found.handout is not None and found.handout.dice is not None:
         return found.handout.dice
     if wanted.like:
         return (await _dealt_again(found.program, wanted.like, live)).dice
-    return wanted.dice if wanted.dice is not None and maker else roll()
+    return wanted.dice if wanted.dice is not None and maker else secret_dice()
 
 
 @router.get("/plays/{play_id}")

@@ -12,7 +12,7 @@ from ...core.rules.document import (
     DealPart,
     OwnCheckingPart,
 )
-from .common import JobOut, Small, SnagOut
+from .common import DiceNumber, JobOut, Small, SnagOut
 from .packs import QuestionOut
 
 
@@ -80,7 +80,7 @@ class CardOut(BaseModel):
 class DealOut(BaseModel):
     """A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on."""
 
-    dice: int
+    dice: DiceNumber
     cards: list[CardOut]
     total: int | None
     pool: int

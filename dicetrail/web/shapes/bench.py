@@ -183,7 +183,7 @@ class CoverageOut(BaseModel):
 class WayOut(BaseModel):
     """Dice and moves that come to something; no moves where none were found."""
 
-    dice: int
+    dice: DiceNumber
     moves: list[str] | None
 
 

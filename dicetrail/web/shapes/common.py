@@ -7,13 +7,12 @@ from typing import Annotated, Literal
 from fastapi import Path
 from pydantic import BaseModel, Field
 
-from ...core.play.setup import LARGEST_DICE
+from ...core.rules.part import DiceNumber as DiceNumber
 
 Small = Annotated[int, Field(ge=-(2**31), lt=2**31)]
 """A whole number of the size that anything here is counted in; the database holds it."""
 PathNumber = Annotated[int, Path(ge=0, lt=2**31)]
 """A number in a path."""
-DiceNumber = Annotated[int, Field(ge=0, le=LARGEST_DICE)]
 
 
 class SnagOut(BaseModel):

@@ -31,7 +31,7 @@ class GameOut(BaseModel):
     title: str
     text: str
     revision: int
-    dice: int
+    dice: DiceNumber
     updated: datetime
     playable: bool
     questions: int

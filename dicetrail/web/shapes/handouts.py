@@ -7,13 +7,13 @@ from typing import Annotated, Literal
 from pydantic import AwareDatetime, BaseModel, Field
 
 from ...core.play.invitation import Shut
-from .common import DiceNumber, Small
+from .common import Small
 
 
 class HandoutIn(BaseModel):
-    """How a game is handed out. ``dice`` are the same for all plays where they are given; ``plays_each`` is
-    how many a player may have in one browser; one that is ``listed`` stands on the players' list. Where
-    ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept."""
+    """How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
+    a player may have in one browser. One that is ``listed`` stands on the players' list. Where ``best`` is
+    so, players are shown the best plays; ``keep_days`` is how long plays are kept."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     note: Annotated[str, Field(max_length=1000)] = ""
@@ -21,7 +21,7 @@ class HandoutIn(BaseModel):
     closes: AwareDatetime | None = None
     closed: bool = False
     asks_name: bool = True
-    dice: DiceNumber | None = None
+    one_deal: bool = False
     plays_each: Annotated[int, Field(ge=1, le=1000)] | None = None
     listed: bool = False
     best: bool = False

@@ -53,11 +53,10 @@ class PlayIn(BaseModel):
 
 
 class PlayOut(BaseModel):
-    """A play that was started."""
+    """A play that was started. Its dice stay with the server: who knows them knows the answers."""
 
     id: str
     slug: str
-    dice: int
 
 
 class MoveIn(BaseModel):

@@ -34,6 +34,7 @@ from .reaches import Reaches
 from .recent import Recent
 
 LARGEST_ROLL = 1_000_000
+SECRET_BITS = 128
 MOST_QUESTIONS_KEPT = 150_000
 """Questions of compiled games, all together, that stay in memory; a game counts as a hundred at least."""
 
@@ -41,6 +42,11 @@ MOST_QUESTIONS_KEPT = 150_000
 def roll() -> int:
     """A new dice number, short enough to be read out."""
     return secrets.randbelow(LARGEST_ROLL)
+
+
+def secret_dice() -> int:
+    """Dice that nobody comes to by trying: what a player sees of a deal would tell shorter ones."""
+    return secrets.randbits(SECRET_BITS)
 
 
 def _questions_read(reading: GameReading) -> int:

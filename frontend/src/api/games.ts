@@ -1,5 +1,5 @@
 import { GET, POST, PUT, told, ofGame } from "./asking";
-import type { Edit } from "./shapes";
+import type { Dice, Edit } from "./shapes";
 
 /** Games: their rules, checking, feedback and deal. */
 export const games = {
@@ -37,7 +37,7 @@ export const games = {
         params: { path: { game_id, way }, query: { revision } },
       }),
     ),
-  setDice: (id: number, dice: number | null) =>
+  setDice: (id: number, dice: Dice | null) =>
     told(PUT("/api/workshop/games/{game_id}/dice", { params: ofGame(id), body: { dice } })),
   rules: (id: number) => told(GET("/api/workshop/games/{game_id}/rules", { params: ofGame(id) })),
   cell: (id: number, kind: "expression" | "template", text: string) =>
@@ -55,7 +55,7 @@ export const games = {
     told(GET("/api/workshop/games/{game_id}/feedback", { params: ofGame(id) })),
   experience: (id: number, cue: string) =>
     told(POST("/api/workshop/games/{game_id}/feedback/try", { params: ofGame(id), body: { cue } })),
-  deal: (id: number, dice: number) =>
+  deal: (id: number, dice: Dice) =>
     told(GET("/api/workshop/games/{game_id}/deal", { params: { ...ofGame(id), query: { dice } } })),
   startFairness: (id: number, deals: number) =>
     told(POST("/api/workshop/games/{game_id}/fairness", { params: ofGame(id), body: { deals } })),

@@ -2103,7 +2103,7 @@ export interface components {
             /** Count */
             count?: number | null;
             /** Dice */
-            dice: number;
+            dice: number | string;
             /** Level */
             level?: number | null;
             /**
@@ -2803,7 +2803,7 @@ export interface components {
             /** Cards */
             cards: components["schemas"]["CardOut"][];
             /** Dice */
-            dice: number;
+            dice: number | string;
             how: components["schemas"]["DealPart"];
             /** Pool */
             pool: number;
@@ -2847,7 +2847,7 @@ export interface components {
          */
         DiceIn: {
             /** Dice */
-            dice?: number | null;
+            dice?: number | string | null;
         };
         /**
          * DifferenceOut
@@ -3341,7 +3341,7 @@ export interface components {
             /** Deal */
             deal: string;
             /** Dice */
-            dice: number;
+            dice: number | string;
             /** Failed */
             failed: number;
             /** Id */
@@ -3506,9 +3506,9 @@ export interface components {
         };
         /**
          * HandoutIn
-         * @description How a game is handed out. ``dice`` are the same for all plays where they are given; ``plays_each`` is
-         *     how many a player may have in one browser; one that is ``listed`` stands on the players' list. Where
-         *     ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept.
+         * @description How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
+         *     a player may have in one browser; one that is ``listed`` stands on the players' list. Where ``best`` is so,
+         *     players are shown the best plays; ``keep_days`` is how long plays are kept.
          */
         HandoutIn: {
             /**
@@ -3528,8 +3528,6 @@ export interface components {
             closed: boolean;
             /** Closes */
             closes?: string | null;
-            /** Dice */
-            dice?: number | null;
             /** Keep Days */
             keep_days?: number | null;
             /**
@@ -3544,6 +3542,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * One Deal
+             * @default false
+             */
+            one_deal: boolean;
             /** Opens */
             opens?: string | null;
             /** Plays Each */
@@ -3574,8 +3577,6 @@ export interface components {
             closed: boolean;
             /** Closes */
             closes?: string | null;
-            /** Dice */
-            dice?: number | null;
             /** Id */
             id: number;
             /** Keep Days */
@@ -3601,6 +3602,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * One Deal
+             * @default false
+             */
+            one_deal: boolean;
             /** Opens */
             opens?: string | null;
             /** Plays Each */
@@ -4588,7 +4594,7 @@ export interface components {
             /** Count */
             count?: number | null;
             /** Dice */
-            dice?: number | null;
+            dice?: number | string | null;
             /** Level */
             level?: number | null;
             /**
@@ -4609,11 +4615,9 @@ export interface components {
         };
         /**
          * PlayOut
-         * @description A play that was started.
+         * @description A play that was started. Its dice stay with the server: who knows them knows the answers.
          */
         PlayOut: {
-            /** Dice */
-            dice: number;
             /** Id */
             id: string;
             /** Slug */
@@ -4658,7 +4662,7 @@ export interface components {
             /** Count */
             count?: number | null;
             /** Dice */
-            dice: number;
+            dice: number | string;
             /** Level */
             level?: number | null;
             /**
@@ -5395,7 +5399,7 @@ export interface components {
              * Dice
              * @default 1
              */
-            dice: number;
+            dice: number | string;
         };
         /**
          * VersionOut
@@ -5544,7 +5548,7 @@ export interface components {
          */
         WayOut: {
             /** Dice */
-            dice: number;
+            dice: number | string;
             /** Moves */
             moves: string[] | null;
         };
@@ -5564,7 +5568,7 @@ export interface components {
              * Dice
              * @default 1
              */
-            dice: number;
+            dice: number | string;
             /**
              * Expect
              * @default {}
@@ -8736,7 +8740,7 @@ export interface operations {
     one_deal_api_workshop_games__game_id__deal_get: {
         parameters: {
             query: {
-                dice: number;
+                dice: number | string;
                 count?: number | null;
                 topic?: string;
                 level?: number | null;

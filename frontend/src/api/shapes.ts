@@ -84,3 +84,5 @@ export type Sought = NonNullable<
 >;
 /** What stands on the shelf. */
 export type Kind = "packs" | "games";
+/** A dice number; its digits where it is larger than whole numbers are exact here. */
+export type Dice = number | string;

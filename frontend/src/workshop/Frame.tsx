@@ -122,13 +122,12 @@ function AimsLine({ game }: { game: Game }) {
 function TopLine({ game }: { game: Game }) {
   const [dice, setDice] = useState(String(game.dice));
   const change = useMutation({
-    mutationFn: (wanted: number | null) => api.setDice(game.id, wanted),
+    mutationFn: (wanted: string | null) => api.setDice(game.id, wanted),
     onSuccess: useShow().game,
   });
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    const wanted = Number(dice);
-    if (dice !== "" && wanted !== game.dice) change.mutate(wanted);
+    if (dice !== "" && dice !== String(game.dice)) change.mutate(dice);
   };
   return (
     <>
@@ -156,7 +155,7 @@ function TopLine({ game }: { game: Game }) {
           inputMode="numeric"
           className="w-24 rounded-sm border border-line bg-sheet px-2 py-0.5 font-mono"
           value={dice}
-          onChange={(event) => setDice(event.target.value.replace(/\D/g, "").slice(0, 15))}
+          onChange={(event) => setDice(event.target.value.replace(/\D/g, "").slice(0, 38))}
         />
         <Button small onClick={() => change.mutate(null)}>
           Roll

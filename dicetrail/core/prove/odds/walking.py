@@ -15,7 +15,7 @@ from ...play.game import Choices, Game, Move
 from ...play.moves import to_input
 from ...play.program import Program
 from ...play.run import Run
-from ...play.setup import LARGEST_DICE, choose
+from ...play.setup import choose
 from .company import Company
 from .figures import Figures, Moments
 from .guesser import Guesser
@@ -26,6 +26,8 @@ from .walker import Walker
 Progress = Callable[[int, int], None]
 """Told how many plays were made, and of how many; what it raises ends the walk."""
 TELL_EVERY = 100
+LARGEST_ROLL = 2**53 - 1
+"""The largest dice of a play that is walked."""
 _SURE = 1 << 53
 
 
@@ -60,7 +62,7 @@ class Walking:
         for number in range(plays):
             if progress is not None and number % TELL_EVERY == 0:
                 progress(number, plays)
-            tally[self.play(self._rolls.below(LARGEST_DICE))] += 1
+            tally[self.play(self._rolls.below(LARGEST_ROLL))] += 1
             self.made += 1
 
     @property
@@ -70,7 +72,7 @@ class Walking:
 
     def rolled(self, plays: int) -> list[int]:
         """The dice of so many more plays, which are then to be made elsewhere."""
-        return [self._rolls.below(LARGEST_DICE) for _ in range(plays)]
+        return [self._rolls.below(LARGEST_ROLL) for _ in range(plays)]
 
     def made_of(self, rolls: Iterable[int]) -> tuple[Counter[Played], bytes]:
         """What the plays of some dice come to, and which rows they came by; they are not counted here."""

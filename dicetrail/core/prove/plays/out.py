@@ -77,7 +77,7 @@ def play_row(play: KeptPlay) -> list[Any]:
         record.right,
         record.asked,
         record.seconds,
-        play.dice,
+        play.dice if play.dice < 2**53 else str(play.dice),  # a spreadsheet's numbers end there
     ]
 
 

@@ -37,7 +37,7 @@ export function carried(engine: Engine, files: Map<string, string>): Carrier {
     invitation: () => Promise.resolve(JSON.parse(placed(engine.invitation())) as Invitation),
     start: (_, { dice, ...wanted }) => {
       const play = crypto.getRandomValues(new Uint32Array(2)).join("-");
-      const begun = engine.begin(play, JSON.stringify(wanted), dice ?? rolled());
+      const begun = engine.begin(play, JSON.stringify(wanted), String(dice ?? rolled()));
       known.add(play);
       writeKept(play, { begun, moves: [] });
       return Promise.resolve(play);

@@ -6,7 +6,7 @@ import { addressOf, part } from "./parts";
 export interface Engine {
   invitation: () => string;
   texts: (language: string) => string;
-  begin: (play: string, wanted: string, dice: number) => string;
+  begin: (play: string, wanted: string, dice: string) => string;
   take_up: (play: string, begun: string, moves: string) => number;
   move: (play: string, move: string, at: number) => boolean;
   tick: (play: string, at: number) => void;

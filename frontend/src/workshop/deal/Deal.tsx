@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
-import { api, type Card, type DealMade, type Edit, type Game } from "../../api/client";
+import { api, type Card, type DealMade, type Dice, type Edit, type Game } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Light } from "../../ui/Light";
@@ -19,7 +19,7 @@ export function Deal() {
 
 function Bench({ game }: { game: Game }) {
   const changing = useGameChange(game);
-  const [held, setHeld] = useState<number>();
+  const [held, setHeld] = useState<Dice>();
   const deal = useQuery({
     queryKey: ["deal", game.id, game.revision, game.dice],
     queryFn: () => api.deal(game.id, game.dice),

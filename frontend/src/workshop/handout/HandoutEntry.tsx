@@ -96,7 +96,7 @@ function told(one: Handout): string {
     one.opens && `opens ${day(one.opens)}`,
     one.closes && `closes ${day(one.closes)}`,
     one.asks_name ? "a name is asked" : "no name is asked",
-    one.dice != null && `all with dice ${one.dice}`,
+    one.one_deal && "one deal for all",
     one.plays_each != null && `${counted(one.plays_each, "play")} each`,
     one.best && "the best are shown",
     one.keep_days != null && `plays are kept ${counted(one.keep_days, "day")}`,

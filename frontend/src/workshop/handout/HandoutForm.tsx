@@ -23,7 +23,15 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
   const [wanted, setWanted] = useState<HandoutSettings>(() =>
     handout
       ? settingsOf(handout)
-      : { name: game.title, note: "", closed: false, asks_name: true, listed: false, best: false },
+      : {
+          name: game.title,
+          note: "",
+          closed: false,
+          asks_name: true,
+          one_deal: false,
+          listed: false,
+          best: false,
+        },
   );
   const set = (changed: Partial<HandoutSettings>) => setWanted({ ...wanted, ...changed });
   const submit = (event: FormEvent) => {
@@ -101,30 +109,17 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
               />
             )}
           </Field>
-          <Field
-            label="Dice for all"
-            hint="Empty: rolled for each play. A number: the same deal for all."
-          >
-            {(id, about) => (
-              <input
-                id={id}
-                aria-describedby={about}
-                inputMode="numeric"
-                className={inputLook}
-                value={wanted.dice ?? ""}
-                onChange={({ target }) => {
-                  const figures = target.value.replace(/\D/g, "").slice(0, 15);
-                  set({ dice: figures ? Number(figures) : null });
-                }}
-              />
-            )}
-          </Field>
         </div>
         <div className="flex flex-wrap gap-x-6 gap-y-1">
           <Tick
             label="A name is asked"
             value={wanted.asks_name}
             keep={(asks_name) => set({ asks_name })}
+          />
+          <Tick
+            label="One deal for all: the same questions in the same places"
+            value={wanted.one_deal}
+            keep={(one_deal) => set({ one_deal })}
           />
           <Tick
             label="On the players’ list"

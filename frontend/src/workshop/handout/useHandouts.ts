@@ -32,7 +32,7 @@ export function useHandoutChanges(game: Game) {
 export function settingsOf(one: Handout): HandoutSettings {
   const { name, note, closed, asks_name, listed, best } = one;
   const [opens, closes] = [one.opens ?? null, one.closes ?? null];
-  const [dice, plays_each] = [one.dice ?? null, one.plays_each ?? null];
+  const [one_deal, plays_each] = [one.one_deal, one.plays_each ?? null];
   const keep_days = one.keep_days ?? null;
   return {
     name,
@@ -41,7 +41,7 @@ export function settingsOf(one: Handout): HandoutSettings {
     closes,
     closed,
     asks_name,
-    dice,
+    one_deal,
     plays_each,
     listed,
     best,
