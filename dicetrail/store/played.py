@@ -91,10 +91,12 @@ def remove(session: Session, handout: Handout, plays: Sequence[str]) -> int:
     return len(mine)
 
 
-def forget_names(session: Session, handout: Handout, plays: Sequence[str] | None) -> None:
-    """Take the players' names away, from some plays or from all."""
+def forget_names(session: Session, handout: Handout, plays: Sequence[str] | None) -> int:
+    """Take the players' names away, from some plays or from all; how many had one."""
     of = [Play.handout_id == handout.id] + ([] if plays is None else [Play.id.in_(plays)])
+    named = session.scalar(select(func.count()).where(*of, Play.player != ""))
     session.execute(update(Play).where(*of).values(player="", visitor=""))
+    return named or 0
 
 
 def remove_old(session: Session, at: datetime | None = None) -> int:

@@ -8,18 +8,22 @@ import json
 import sqlite3
 import threading
 import time
+from concurrent.futures import Future
 from contextlib import closing
 from datetime import timedelta
 from typing import Any
 
 import openpyxl
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
+from dicetrail.core.play.game import Move
 from dicetrail.standin.record_store import RecordStore
 from dicetrail.standin.statements import problems_of
 from dicetrail.store import played
 from dicetrail.store.database import open_database
 from dicetrail.store.models import Handout, Play, now
+from dicetrail.store.plays import Made
 from dicetrail.web.app import DATABASE
 
 from .serving import Serving
@@ -271,6 +275,29 @@ class History(Played):
         )
         self.assertEqual(self.plays()["total"], 1)
         self.assertEqual(self.ask("POST", f"{self.path}/plays/remove", {}), {"plays": 0})
+
+    def test_what_is_removed_while_it_goes_on_is_ended_first(self):
+        mine, others = self.play("Ida", "A"), self.play("Bo", "A")
+        self.ask("POST", f"{self.path}/plays/forget-names", {"plays": [mine]})
+        told = {one["id"]: one["player"] for one in self.ask("GET", f"{self.path}/now")}
+        self.assertEqual(told, {mine: "", others: "Bo"})
+        self.assertEqual(self.ask("POST", f"{self.path}/plays/remove", {"plays": [mine]}), {"plays": 1})
+        self.assertEqual([one["id"] for one in self.ask("GET", f"{self.path}/now")], [others])
+        answer = {"do": "answer", "text": "A", "visit": 2}
+        self.assertEqual(self.client.post(f"/api/players/plays/{mine}/moves", json=answer).status_code, 404)
+        self.assertEqual(self.client.post(f"/api/players/plays/{others}/moves", json=answer).status_code, 200)
+
+    def test_one_that_can_not_be_kept_costs_no_other(self):
+        """All that waits is one commit; a row that fails may not take the others' with it."""
+        play = self.begun("Ida")
+        keeper = self.client.app.state.live._keeper
+        waits: list[Any] = []
+        for play_id in ("no such play", play):
+            kept: Future[None] = Future()
+            waits.append(([Made(play_id, 1, Move("answer", "A", 1), 5)], kept))
+        errors = [error for _, error in keeper._written(waits)]
+        self.assertIsInstance(errors[0], IntegrityError)
+        self.assertIsNone(errors[1])
 
     def test_plays_are_kept_as_long_as_is_set(self):
         self.play("Ida", "AAAAA")

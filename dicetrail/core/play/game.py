@@ -98,7 +98,8 @@ class Meter:
 class Consequence:
     """One row of the rules. ``condition``, ``add`` and ``set`` hold expressions as source text.
 
-    ``time`` adds seconds to a clock, ``restart`` starts one anew; ``hold`` is in seconds.
+    ``time`` adds seconds to a clock, ``restart`` starts one anew; ``hold`` is in seconds. ``reveal`` shows
+    the answer, ``parts`` only which parts of what was given are right.
     """
 
     moment: Moment
@@ -109,6 +110,7 @@ class Consequence:
     restart: tuple[Literal["question", "game"], ...] = ()
     tell: str = ""
     reveal: bool = False
+    parts: bool = False
     cue: str = ""
     hold: float | None = None
     then: Then | None = None

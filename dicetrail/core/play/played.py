@@ -34,13 +34,14 @@ class Outcome:
 
 class Feedback(NamedTuple):
     """What a moment left for the player to see, until the next one replaces it; ``step`` is its place in
-    the trail, from 1."""
+    the trail, from 1. The answer may be ``revealed``, or only which ``parts`` of what was given are right."""
 
     moment: Moment
     step: int
     tell: str = ""
     cue: str = ""
     revealed: bool = False
+    parts: bool = False
     verdict: VerdictName | Literal[""] = ""
     given: str = ""
     picks: tuple[int, ...] = ()

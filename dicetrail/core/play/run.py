@@ -274,6 +274,7 @@ class Run:
             tell,
             row.source.cue if row else "",
             reveals(moment, row.source if row else None),
+            row is not None and row.source.parts,
             verdict.name if verdict else "",
             text,
             verdict.picks if verdict else (),

@@ -291,12 +291,10 @@ def _letters(run: Run, card: Card) -> LettersView | None:
 
 
 def _options(run: Run, card: Card) -> list[OptionView]:
-    feedback = run.feedback
-    marks: list[Mark] = (
-        kind_of(card.question).marks(card, feedback.picks, revealed=feedback.revealed)
-        if feedback is not None
-        else [""] * len(card.order)
-    )
+    feedback, kind = run.feedback, kind_of(card.question)
+    marks: list[Mark] = [""] * len(card.order)
+    if feedback is not None and (not kind.in_parts or _known(feedback) or feedback.parts):
+        marks = kind.marks(card, feedback.picks, revealed=feedback.revealed)
     return [
         OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "")
         for label, option, mark in zip(LABELS, card.options, marks, strict=False)

@@ -199,7 +199,9 @@ class ConsequencePart(Part):
         default=[], description="clocks to start anew"
     )
     tell: Text = ""
-    reveal: bool = False
+    reveal: bool | Literal["parts"] = Field(
+        default=False, description="show the answer; or only which parts of what was given are right"
+    )
     cue: str = ""
     hold: Hold | None = None
     then: Then | None = None

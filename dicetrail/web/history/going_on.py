@@ -63,7 +63,7 @@ def _now(live: Live, number: int) -> list[NowOut]:
     return [
         NowOut(
             id=play.id,
-            player=play.run.choices.player,
+            player="" if play.nameless else play.run.choices.player,
             number=play.run.counts.asked,
             total=None if play.run.deck.endless else play.run.deck.total,
             meters=play.run.meters,

@@ -8,6 +8,7 @@ from typing import Annotated
 from fastapi import Depends, HTTPException, Query
 from sqlalchemy import select
 from sqlalchemy.orm import Session
+from starlette.concurrency import run_in_threadpool
 
 from ...core.play.again import play_again
 from ...core.play.program import Program
@@ -15,9 +16,10 @@ from ...core.play.trail import Step
 from ...core.prove.replay.difference import differences
 from ...core.prove.replay.trail_files import moves_of
 from ...core.prove.replay.walks import walk_moves
-from ...store import handouts, played, plays
+from ...store import played, plays
 from ...store.models import Handout, Play, StoredGame
 from ..handouts.the_handout import TheHandout
+from ..players.plays import TheLive
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.bench import PlayedIn, told
@@ -131,17 +133,28 @@ def compare_plays(
 
 
 @router.post("/plays/remove")
-def remove_plays(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) -> TakenAwayOut:
-    """Remove plays for good. Only those that are named are."""
-    gone = played.remove(session, handout, wanted.plays or [])
-    session.commit()
-    return TakenAwayOut(plays=gone)
+async def remove_plays(
+    wanted: SomePlaysIn, handout: TheHandout, live: TheLive, workshop: TheWorkshop
+) -> TakenAwayOut:
+    """Remove plays for good. Only those that are named are; what goes on of them is ended first."""
+    await live.forget(wanted.plays or [], handout.id)
+
+    def remove() -> int:
+        with workshop.session() as session:
+            gone = played.remove(session, session.get_one(Handout, handout.id), wanted.plays or [])
+            session.commit()
+            return gone
+
+    return TakenAwayOut(plays=await run_in_threadpool(remove))
 
 
 @router.post("/plays/forget-names")
-def forget_names(wanted: SomePlaysIn, handout: TheHandout, session: TheSession) -> TakenAwayOut:
-    """Remove the players' names from plays, from all where none are named."""
-    played.forget_names(session, handout, wanted.plays)
+def forget_names(
+    wanted: SomePlaysIn, handout: TheHandout, session: TheSession, live: TheLive
+) -> TakenAwayOut:
+    """Remove the players' names from plays, from all where none are named; how many had one."""
+    gone = played.forget_names(session, handout, wanted.plays)
     session.commit()
-    total = sum(handouts.plays_by_version(session, handout).values())
-    return TakenAwayOut(plays=total if wanted.plays is None else len(wanted.plays))
+    for play in live.of_handout(handout.id):
+        play.nameless |= wanted.plays is None or play.id in wanted.plays
+    return TakenAwayOut(plays=gone)

@@ -15,6 +15,7 @@ MOST_AT_ONCE = 1000
 """Happenings in one commit."""
 
 _Kept = asyncio.Future[None]
+_Waiting = tuple[Sequence[plays.Happening], _Kept]
 
 
 class Keeper:
@@ -23,7 +24,7 @@ class Keeper:
     def __init__(self, session: Callable[[], Session]) -> None:
         self._session = session
         self._loop = asyncio.get_running_loop()
-        self._waiting: queue.SimpleQueue[tuple[Sequence[plays.Happening], _Kept] | None] = queue.SimpleQueue()
+        self._waiting: queue.SimpleQueue[_Waiting | None] = queue.SimpleQueue()
         self._thread = threading.Thread(target=self._work, name="keeper", daemon=True)
         self._thread.start()
 
@@ -42,12 +43,11 @@ class Keeper:
         while True:
             batch, closing = self._next()
             if batch:
-                error = self._write([one for happenings, _ in batch for one in happenings])
-                self._loop.call_soon_threadsafe(_tell, [kept for _, kept in batch], error)
+                self._loop.call_soon_threadsafe(_tell, self._written(batch))
             if closing:
                 return
 
-    def _next(self) -> tuple[list[tuple[Sequence[plays.Happening], _Kept]], bool]:
+    def _next(self) -> tuple[list[_Waiting], bool]:
         """All that waits, waited for; and whether it is the last."""
         batch = []
         item = self._waiting.get()
@@ -57,6 +57,14 @@ class Keeper:
                 return batch, False
             item = self._waiting.get()
         return batch, True
+
+    def _written(self, batch: Sequence[_Waiting]) -> list[tuple[_Kept, Exception | None]]:
+        """Write all that waits in one commit; where that can't be, each alone, so that none fails for what
+        another brought."""
+        error = self._write([one for happenings, _ in batch for one in happenings])
+        if error is None or len(batch) == 1:
+            return [(kept, error) for _, kept in batch]
+        return [(kept, self._write(happenings)) for happenings, kept in batch]
 
     def _write(self, happenings: Sequence[plays.Happening]) -> Exception | None:
         try:
@@ -68,8 +76,8 @@ class Keeper:
         return None
 
 
-def _tell(waiting: Sequence[_Kept], error: Exception | None) -> None:
-    for kept in waiting:
+def _tell(written: Sequence[tuple[_Kept, Exception | None]]) -> None:
+    for kept, error in written:
         if kept.done():  # nobody waits for it any more
             continue
         if error is None:

@@ -41,7 +41,7 @@ _VIEWS = TypeAdapter(View)
 @dataclass(eq=False)
 class LivePlay:
     """A play that is going on. ``clock`` is its time in milliseconds when ``since`` was read; ``kept_over``
-    tells that it is over and that this was kept."""
+    tells that it is over and that this was kept; ``nameless`` that its player's name was removed."""
 
     id: str
     run: Run
@@ -57,6 +57,7 @@ class LivePlay:
     timer: asyncio.TimerHandle | None = None
     shown: tuple[int, str] = (0, "")
     kept_over: bool = False
+    nameless: bool = False
 
     def now(self) -> int:
         """The play's time, in milliseconds."""
@@ -188,6 +189,19 @@ class Live:
         play.moves += 1
         play.run.do(move, at)
         await self._after(play, kept=True)
+
+    async def forget(self, play_ids: Iterable[str], handout_id: int) -> None:
+        """End plays of a hand-out that are to be removed: nothing of them is kept any more after it."""
+        for play_id in play_ids:
+            play = self._plays.get(play_id)
+            if play is None or play.handout_id != handout_id:
+                continue
+            await self.stop(play)
+            async with play.lock:
+                play.kept_over = True  # so no heartbeat keeps it again
+                if play.timer is not None:
+                    play.timer.cancel()
+                self._plays.pop(play_id, None)
 
     def of_handout(self, handout_id: int) -> list[LivePlay]:
         """The plays of a hand-out that go on, as they were taken up."""

@@ -2660,9 +2660,10 @@ export interface components {
             restart: ("question" | "game")[];
             /**
              * Reveal
+             * @description show the answer; or only which parts of what was given are right
              * @default false
              */
-            reveal: boolean;
+            reveal: boolean | "parts";
             /**
              * Set
              * @default {}
@@ -3507,8 +3508,8 @@ export interface components {
         /**
          * HandoutIn
          * @description How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
-         *     a player may have in one browser; one that is ``listed`` stands on the players' list. Where ``best`` is so,
-         *     players are shown the best plays; ``keep_days`` is how long plays are kept.
+         *     a player may have in one browser. One that is ``listed`` stands on the players' list. Where ``best`` is
+         *     so, players are shown the best plays; ``keep_days`` is how long plays are kept.
          */
         HandoutIn: {
             /**

@@ -34,6 +34,8 @@ class Kind:
     """Whether an option can be named by its text, as well as by its label."""
     nearly = True
     """Whether an answer can be ``close``."""
+    in_parts = False
+    """Whether an answer has parts of which each can be right: to mark them is to tell some of the key."""
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """The verdict on an input that is neither blank nor too long, with the steps after its first."""

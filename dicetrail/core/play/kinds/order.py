@@ -26,6 +26,7 @@ class Order(Kind):
     never_filed = True
     by_text = True
     nearly = False
+    in_parts = True
 
     def guesses(self, question: Question) -> int:
         """Every order."""

@@ -22,6 +22,7 @@ class Several(Kind):
     moved = True
     by_text = True
     nearly = False
+    in_parts = True
 
     def guesses(self, question: Question) -> int:
         """Every set of options but none."""

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from ...play.expressions import compile_expression, compile_template
 from ...play.game import Consequence, Game
+from ...play.kinds import kind_of
 from ...play.moments import MOMENTS
 from ..cues import SHIPPED
 from ..document import Document
@@ -92,6 +93,14 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "warn",
                 "This row shows the answer while the question can still be answered. Show it where no try is"
                 " left.",
+                ("consequences", place, "reveal"),
+            )
+        if row.parts and any(kind_of(question).in_parts for question in game.questions):
+            yield Found(
+                "gives-away",
+                "warn",
+                "This row marks the parts of an answer one by one while the question can still be answered: a"
+                " few tries so tell the whole of it. Mark them where no try is left.",
                 ("consequences", place, "reveal"),
             )
 

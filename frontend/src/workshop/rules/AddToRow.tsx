@@ -55,7 +55,10 @@ function* additions(row: RuleRow, path: Path, words: Words): Generator<Addition>
     yield put(`${name} = …`, ["set", name], 0, name);
   }
   if (!row.tell) yield put("tell …", ["tell"], "…", "tell");
-  if (!row.reveal) yield put("show the answer", ["reveal"], true);
+  if (!row.reveal) {
+    yield put("show the answer", ["reveal"], true);
+    yield put("mark the parts that are right", ["reveal"], "parts");
+  }
   if (!row.cue) yield put("cue …", ["cue"], words.cues[0] ?? "bright", "cue");
   if (row.hold === null || row.hold === undefined) yield put("for … s", ["hold"], 1.5, "for");
   const [then] = words.thens[row.moment] ?? [];

@@ -196,7 +196,10 @@ function Shown({ row, path, what, words, change }: PartsProps) {
         </Part>
       )}
       {row.reveal && (
-        <Off said="show the answer" press={() => change([remove([...path, "reveal"])])} />
+        <Off
+          said={row.reveal === "parts" ? "mark the parts that are right" : "show the answer"}
+          press={() => change([remove([...path, "reveal"])])}
+        />
       )}
       {row.cue !== "" && row.cue !== undefined && (
         <Part>
