@@ -78,6 +78,20 @@ def serve(
     run_server(host, port, data, demo=demo)
 
 
+@app.command()
+def backup(
+    target: Annotated[Path, typer.Argument(help="the file to write", metavar="FILE")],
+    data: Annotated[Path | None, typer.Option(help="folder of the workshop's data")] = None,
+) -> None:
+    """Copy all that a workshop keeps into one file, also while it runs. Serve it from a folder in which the
+    copy is called dicetrail.sqlite."""
+    from ..store.copies import copy_database  # imported late: the other commands need no database
+    from ..store.folder import DATABASE, usual_folder
+
+    copy_database((data or usual_folder()) / DATABASE, target)
+    print(f"Everything is in {target}", file=sys.stderr)
+
+
 @app.command("check")
 def check_files(
     files: Annotated[list[Path], typer.Argument(help="question files", metavar="FILE…")],

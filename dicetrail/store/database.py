@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import sqlite3
+from contextlib import closing
 from pathlib import Path
 from threading import Lock
 from typing import Any
@@ -15,6 +17,8 @@ from sqlalchemy.exc import OperationalError, SQLAlchemyError
 from ..core.snag import Refused
 
 MIGRATIONS = Path(__file__).parent / "migrations"
+GONE = "the data is not at {} any more"
+"""What is said where the file of the database went away."""
 PATIENCE = 30
 """Seconds to wait for another that writes."""
 MOST_CONNECTIONS = 100
@@ -28,6 +32,7 @@ def open_database(path: Path) -> Engine:
     Raises Refused where what stands there is no database of this program, or of a later one.
     """
     path.parent.mkdir(parents=True, exist_ok=True)
+    _refuse_another_program(path)
     engine = create_engine(
         f"sqlite:///{path}",
         connect_args={"timeout": PATIENCE},
@@ -38,6 +43,7 @@ def open_database(path: Path) -> Engine:
     )
     event.listen(engine, "connect", _set_up)
     _let_one_write_at_a_time(engine)
+    _miss_what_went_away(engine, path)
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
     try:
@@ -47,10 +53,54 @@ def open_database(path: Path) -> Engine:
     except (SQLAlchemyError, CommandError) as error:
         reason = getattr(error, "orig", None) or error
         raise Refused(
-            f"The data in {path} can't be used: {reason}. Nothing was changed in it."
-            " Put a copy of it in its place, or serve another folder with --data."
+            f"The data in {path} can't be used: {reason}. Nothing was changed in it. Put the last backup in"
+            " its place (`dicetrail backup FILE` makes them), or serve another folder with --data."
         ) from None
     return engine
+
+
+def close_database(engine: Engine) -> None:
+    """Fold the log into the database, so that the file alone is all there is, and let it go."""
+    with engine.connect() as connection:
+        connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+    engine.dispose()
+
+
+def _refuse_another_program(path: Path) -> None:
+    """Raise Refused where a file is the database of another program; it is not touched."""
+    if not path.is_file() or path.stat().st_size == 0:
+        return
+    try:
+        with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as there:
+            found = there.execute("SELECT name FROM sqlite_master WHERE type = 'table'").fetchall()
+    except sqlite3.Error:
+        return  # what is wrong with it is told when it is opened
+    tables = {name for (name,) in found}
+    if tables and not {"alembic_version", "packs", "games"} <= tables:
+        raise Refused(
+            f"{path} is a database of another program. Nothing was changed in it. Serve another folder with"
+            " --data."
+        )
+
+
+def _miss_what_went_away(engine: Engine, path: Path) -> None:
+    """Refuse to write once the file of the database was removed or another stands in its place: what is
+    written to a file without a name is gone when the server ends."""
+    known: list[int] = []
+
+    def look(connection: Connection, _cursor: Any, statement: str, *_: Any) -> None:
+        if statement.lstrip()[:6].upper() in ("SELECT", "PRAGMA"):
+            return
+        try:
+            number = path.stat().st_ino
+        except OSError:
+            number = -1
+        if not known and number >= 0:
+            known.append(number)
+        if known and known[0] != number:
+            raise OperationalError(statement, {}, FileNotFoundError(GONE.format(path)))
+
+    event.listen(engine, "before_cursor_execute", look)
 
 
 def _let_one_write_at_a_time(engine: Engine) -> None:

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import func, select
+from sqlalchemy import func, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
@@ -51,6 +51,36 @@ def hand_out_anew(session: Session, handout: Handout, digest: str, revision: int
     except IntegrityError:
         session.rollback()
         raise Stale from None
+
+
+def turn_revision(session: Session, handout: Handout, seen: int) -> None:
+    """Begin to change settings that were seen in a revision. Raises Stale where there is a later one."""
+    turned = session.execute(
+        update(Handout).where(Handout.id == handout.id, Handout.revision == seen).values(revision=seen + 1)
+    )
+    if turned.rowcount != 1:  # type: ignore[attr-defined]
+        session.rollback()
+        raise Stale
+    session.refresh(handout)
+
+
+def still_open(session: Session, game_id: int) -> str:
+    """The hand-outs of a game that are not closed, by their names; "" where there is none."""
+    names = session.scalars(select(Handout.name).where(Handout.game_id == game_id, ~Handout.closed)).all()
+    if not names:
+        return ""
+    told = ", ".join(f"‘{name}’" for name in names[:3]) + (" and others" if len(names) > 3 else "")
+    return f"{told} {'is' if len(names) == 1 else 'are'}"
+
+
+def close_all(session: Session, game_id: int) -> int:
+    """Close every hand-out of a game that is taken off the shelf; how many were open."""
+    closed = session.execute(
+        update(Handout)
+        .where(Handout.game_id == game_id, ~Handout.closed)
+        .values(closed=True, revision=Handout.revision + 1)
+    )
+    return int(closed.rowcount)  # type: ignore[attr-defined]
 
 
 def handout_called(session: Session, link: str) -> Handout | None:

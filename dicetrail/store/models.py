@@ -160,7 +160,7 @@ class Handout(Base):
     """A game given out under a ``link`` of its own. ``version`` is the one that new plays are of; ``dice``
     are the same for all plays where they are not rolled, ``plays_each`` how many a player may have. Where
     ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept. ``made_up``
-    tells that its plays are nobody's."""
+    tells that its plays are nobody's. ``revision`` is that of these settings."""
 
     __tablename__ = "handouts"
 
@@ -180,6 +180,7 @@ class Handout(Base):
     keep_days: Mapped[int | None]
     made_up: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int]
+    revision: Mapped[int] = mapped_column(default=1)
     made: Mapped[datetime] = mapped_column(default=now)
 
 

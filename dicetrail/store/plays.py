@@ -11,7 +11,7 @@ from datetime import datetime
 from hashlib import sha256
 from typing import Any
 
-from sqlalchemy import bindparam, insert, select, update
+from sqlalchemy import bindparam, func, insert, select, update
 from sqlalchemy.dialects.sqlite import insert as insert_new
 from sqlalchemy.orm import Session
 
@@ -26,7 +26,7 @@ QUICKLY = 1
 @dataclass(frozen=True, slots=True)
 class Begun:
     """A play was started, of the compiled game of a digest; where it is of a hand-out, of which version of
-    it, and in which browser; ``started`` is now where it is not given."""
+    it, and in which browser, which may have ``most`` so many; ``started`` is now where it is not given."""
 
     play_id: str
     game_id: int
@@ -36,6 +36,7 @@ class Begun:
     version: int | None = None
     visitor: str = ""
     started: datetime | None = None
+    most: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,18 +63,26 @@ class Passed:
 Happening = Begun | Made | Passed
 
 
+class Enough(ValueError):
+    """A browser has had all its plays of a hand-out."""
+
+
 def new_id() -> str:
     """An id for a play that nobody can guess."""
     return secrets.token_urlsafe(12)
 
 
 def keep(session: Session, happenings: Iterable[Happening]) -> None:
-    """Keep what happened in plays, in one statement for each sort of it."""
+    """Keep what happened in plays, in one statement for each sort of it. Raises Enough where a play would be
+    one more than its browser may have."""
     sorts: dict[type[Happening], list[Any]] = {Begun: [], Made: [], Passed: []}
     for happening in happenings:
         sorts[type(happening)].append(happening)
     if sorts[Begun]:
         session.execute(insert(Play), [_begun(one) for one in sorts[Begun]])
+        for handout, visitor, most in {(one.handout_id, one.visitor, one.most) for one in sorts[Begun]}:
+            if most is not None and _had(session, handout, visitor) > most:
+                raise Enough
     if sorts[Made]:
         session.execute(insert(PlayMove), [_made(one) for one in sorts[Made]])
         moved = [{"play": one.play_id, "to": one.at} for one in sorts[Made]]
@@ -84,6 +93,11 @@ def keep(session: Session, happenings: Iterable[Happening]) -> None:
     came_to = [_came_to(one.play_id, one.record) for one in sorts[Passed] if one.record]
     if came_to:
         session.connection().execute(_CAME_TO, came_to)
+
+
+def _had(session: Session, handout: int | None, visitor: str) -> int:
+    had = select(func.count()).where(Play.handout_id == handout, Play.visitor == visitor)
+    return session.scalar(had) or 0
 
 
 _WENT_ON = (

@@ -13,7 +13,8 @@ from starlette.concurrency import run_in_threadpool
 from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddleware
 
 from ..store import played
-from ..store.database import open_database
+from ..store.database import close_database, open_database
+from ..store.folder import DATABASE
 from . import bench, games, handouts, history, media, packs, watching
 from .demo import bring_demo_once
 from .download import PACKED
@@ -27,8 +28,6 @@ from .refusals import add_refusals
 from .sizes import Sizes
 from .workshop import Workshop
 
-DATABASE = "dicetrail.sqlite"
-"""The file of the data, in its folder."""
 _ROUTES = (
     bench.router.routes,
     games.routes,
@@ -70,6 +69,7 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
     app.state.jobs.close()
     workshop.games.reaches.close()
     await live.close()
+    await run_in_threadpool(close_database, workshop.engine)
 
 
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:

@@ -16,6 +16,9 @@ from ..core.snag import Refused
 MOST_KEPT = 100
 AT_ONCE = 2
 
+MOST_WAITING = 200
+"""Jobs that wait or work at a time."""
+Sort = Literal["reading", "fairness", "walk", "what if", "statements"]
 State = Literal["waiting", "working", "done", "stopped", "refused"]
 
 
@@ -24,9 +27,10 @@ class Job:
     """One piece of work. ``done`` of ``total`` parts are done (``total`` 0: not known yet).
 
     ``pack_id`` is the pack that came of it, and ``message`` what is to be said where nothing did. ``about``
-    is what the work fills as it goes on, to be looked at meanwhile.
+    is what the work fills as it goes on, to be looked at meanwhile, by who knows what ``sort`` of work it is.
     """
 
+    sort: Sort
     id: str = field(default_factory=lambda: secrets.token_urlsafe(9))
     state: State = "waiting"
     done: int = 0
@@ -54,12 +58,17 @@ class Jobs:
         self._workers = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
         self._jobs: OrderedDict[str, Job] = OrderedDict()
 
-    def start(self, work: Callable[[Progress], int | None], about: Any = None) -> Job:
-        """Begin a job; ``work`` gives back the pack that came of it, if one did."""
-        job = Job(about=about)
+    def start(self, sort: Sort, work: Callable[[Progress], int | None], about: Any = None) -> Job:
+        """Begin a job; ``work`` gives back the pack that came of it, if one did. Of those that have ended
+        only the latest are kept."""
+        job = Job(sort, about=about)
         self._jobs[job.id] = job
-        while len(self._jobs) > MOST_KEPT:
-            self._jobs.popitem(last=False)
+        ended = [one.id for one in self._jobs.values() if one.state not in ("waiting", "working")]
+        if len(self._jobs) - len(ended) > MOST_WAITING:
+            del self._jobs[job.id]
+            raise Refused("There is more work waiting than can be done. Stop some of it, and try again.")
+        for old in ended[: max(0, len(ended) - MOST_KEPT)]:
+            del self._jobs[old]
         self._workers.submit(_do, job, work)
         return job
 

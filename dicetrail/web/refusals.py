@@ -9,7 +9,7 @@ from fastapi import APIRouter, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
-from sqlalchemy.exc import OperationalError, SQLAlchemyError
+from sqlalchemy.exc import DBAPIError, SQLAlchemyError
 
 from ..core.play.setup import SetupError
 from ..core.snag import Refused
@@ -88,10 +88,18 @@ async def _invalid(_request: Request, error: Exception) -> JSONResponse:
 
 async def _database(_request: Request, error: Exception) -> JSONResponse:
     log.warning("The database: %s", error)
-    said = str(error.orig) if isinstance(error, OperationalError) else ""
+    said = str(error.orig) if isinstance(error, DBAPIError) else ""
     if "full" in said:
         return refusal(
             507, "There is no room left on the disk. Nothing of this was saved. Make room, and try again."
+        )
+    if isinstance(getattr(error, "orig", None), FileNotFoundError):
+        return refusal(503, f"Nothing of this was saved: {said}. Put the folder back, then start it again.")
+    if "malformed" in said or "not a database" in said:
+        return refusal(
+            503,
+            "The data is damaged. Nothing of this was saved. End the workshop, and put the last backup in its"
+            " place (`dicetrail backup FILE` makes them).",
         )
     if "locked" in said or "busy" in said:
         return refusal(503, "The data is being written by something else. Nothing was saved. Try again.")

@@ -8,9 +8,9 @@ import sys
 from pathlib import Path
 
 import uvicorn
-from platformdirs import user_data_path
 
 from ..core.snag import Refused
+from ..store.folder import take, usual_folder
 from .app import create_app
 from .guard import KEY_PATH, is_loopback, new_key
 from .pages import PAGES
@@ -38,9 +38,10 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
     sys.setswitchinterval(SWITCH)
     gc.set_threshold(*COLLECTED)
     listening = _listen(host, port)
-    folder = data or user_data_path("dicetrail", appauthor=False)
+    folder = data or usual_folder()
     key = None if is_loopback(host) else new_key()
     try:
+        held = take(folder, _address(host, port, None))
         app = create_app(folder, demo=demo, key=key)
     except OSError as error:
         raise Refused(f"The folder {folder} can't be used: {error.strerror}.") from None
@@ -57,6 +58,7 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
         timeout_graceful_shutdown=PATIENCE,
     )
     uvicorn.Server(config).run(sockets=[listening])
+    held.close()
 
 
 def _listen(host: str, port: int) -> socket.socket:

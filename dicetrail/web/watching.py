@@ -6,7 +6,7 @@ from typing import Annotated
 
 from fastapi import Depends, HTTPException, Request
 
-from .jobs import Job, Jobs
+from .jobs import Job, Jobs, Sort
 from .refusals import router_of
 from .shapes.common import JobOut
 
@@ -36,10 +36,10 @@ def stop_job(job_id: str, jobs: TheJobs) -> JobOut:
     return job_out(job)
 
 
-def job_of(jobs: Jobs, job_id: str) -> Job:
-    """A job by its id."""
+def job_of(jobs: Jobs, job_id: str, sort: Sort | None = None) -> Job:
+    """A job by its id, of a sort where only that can be answered."""
     job = jobs.get(job_id)
-    if job is None:
+    if job is None or (sort is not None and job.sort != sort):
         raise HTTPException(404, "This work is not known any more.")
     return job
 

@@ -77,7 +77,8 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked("GET /media", "/media"),
         Asked("POST /media", "/media", file=("mark.png", picture())),
         Asked("POST /demo", "/demo"),
-        Asked("POST /{kind}/{number}/off", f"/games/{shelf['games'][-1]['id']}/off"),
+        Asked("POST /{kind}/{number}/off", f"/games/{shelf['games'][-1]['id']}/off?close=true"),
+        Asked("GET /backup", "/backup"),
         Asked("POST /{kind}/{number}/back", f"/games/{shelf['games'][-1]['id']}/back"),
         Asked("GET /jobs/{job_id}", f"/jobs/{job}"),
         Asked("DELETE /jobs/{job_id}", f"/jobs/{job}"),
@@ -160,7 +161,9 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(f"POST {of_game}/feedback/try", f"{here}/feedback/try", {"cue": "bright"}),
         Asked(f"GET {of_game}/handouts", f"{here}/handouts"),
         Asked(f"POST {of_game}/handouts", f"{here}/handouts", {"name": "Tonight"}),
-        Asked("PUT /handouts/{handout_id}", f"/handouts/{handout['id']}", {"name": "Tomorrow"}),
+        Asked(
+            "PUT /handouts/{handout_id}", f"/handouts/{handout['id']}", {"name": "Tomorrow", "revision": 1}
+        ),
         Asked("POST /handouts/{handout_id}/anew", f"/handouts/{older['id']}/anew"),
         Asked(
             "GET /handouts/{handout_id}/code", f"/handouts/{handout['id']}/code?address=http://192.0.2.7:8321"

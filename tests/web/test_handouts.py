@@ -6,6 +6,7 @@ import io
 import json
 import re
 import zipfile
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 
 from dicetrail.core.rules.bundle import archive
@@ -25,7 +26,7 @@ class HandOuts(Serving):
 
     def change(self, handout, code=200, **settings):
         kept = {name: handout[name] for name in (*CLEAN, "note", "opens", "closes", "closed", "asks_name")}
-        kept |= {name: handout[name] for name in ("one_deal", "plays_each", "listed")}
+        kept |= {name: handout[name] for name in ("one_deal", "plays_each", "listed", "revision")}
         return self.ask("PUT", f"/handouts/{handout['id']}", kept | settings, code)
 
     def seen(self, link, code=200, client=None):
@@ -75,8 +76,9 @@ class HandOuts(Serving):
     def test_it_outlives_its_game_and_packs(self):
         handout = self.handed()
         self.ask("POST", f"/packs/{self.made['packs'][0]['id']}/off")
-        self.ask("POST", f"/games/{self.made['id']}/off")
-        self.assertEqual(self.right(self.begun(handout["link"]))["meters"][0]["value"], 5)
+        play = self.begun(handout["link"])
+        self.ask("POST", f"/games/{self.made['id']}/off?close=true")
+        self.assertEqual(self.right(play)["meters"][0]["value"], 5)  # what goes on goes on
 
     def test_when_it_is_open(self):
         at = datetime.now(UTC)
@@ -88,11 +90,11 @@ class HandOuts(Serving):
         self.assertIn("does not open before", self.begun(handout["link"], 409)["detail"])
         handout = self.change(handout, opens=ago.isoformat(), closes=soon.isoformat())
         play = self.begun(handout["link"])
-        self.change(handout, closes=(at - timedelta(minutes=1)).isoformat(), opens=None)
+        handout = self.change(handout, closes=(at - timedelta(minutes=1)).isoformat(), opens=None)
         self.assertEqual(self.seen(handout["link"])["shut"], "closed")
         self.assertIn("closed", self.begun(handout["link"], 409)["detail"])
         self.assertEqual(self.right(play)["meters"][0]["value"], 5)  # what goes on goes on
-        self.change(handout, closes=None, closed=True)
+        handout = self.change(handout, closes=None, closed=True)
         self.assertEqual(self.seen(handout["link"])["shut"], "closed")
         refused = self.change(handout, 422, opens=soon.isoformat(), closes=ago.isoformat())
         self.assertIn("closes before it opens", refused["detail"])
@@ -136,6 +138,40 @@ class HandOuts(Serving):
                 self.assertNotIn(str(dice), text)
                 self.assertNotIn('"dice"', text)
         self.assertNotIn("dice", handout)
+
+    def test_old_settings_overwrite_no_later_ones(self):
+        handout = self.handed()
+        closed = self.change(handout, closed=True)
+        self.assertGreater(closed["revision"], handout["revision"])
+        said = self.change(handout, 409, note="from a tab that saw it open")["detail"]
+        self.assertIn("changed meanwhile", said)
+        [now] = self.ask("GET", f"/games/{self.made['id']}/handouts")
+        self.assertEqual((now["closed"], now["note"]), (True, ""))
+        self.change(closed, closed=False)
+
+    def test_a_game_that_is_removed_closes_what_is_open_after_asking(self):
+        handout, off = self.handed(), f"/games/{self.made['id']}/off"
+        self.assertIn("‘Class 7b’ is open", self.ask("POST", off, code=409)["detail"])
+        self.assertEqual(self.seen(handout["link"])["shut"], "")
+        self.assertEqual(self.ask("POST", f"{off}?close=true")["games"], [])
+        self.assertEqual(self.seen(handout["link"])["shut"], "closed")
+        self.ask("POST", f"/games/{self.made['id']}/back")
+        self.assertEqual(self.seen(handout["link"])["shut"], "closed")
+
+    def test_plays_that_begin_at_once_are_counted(self):
+        """Eight begin in one browser that may have two: each is counted where it is kept."""
+        handout = self.handed(plays_each=2)
+        path = f"/api/players/games/{handout['link']}/plays"
+        self.client.cookies.set("dicetrail-player", "one browser", path="/api/players")
+        with ThreadPoolExecutor(8) as threads:
+            codes = [
+                one.status_code for one in threads.map(lambda _: self.client.post(path, json={}), range(8))
+            ]
+        self.assertEqual((codes.count(201), codes.count(409)), (2, 6))
+
+    def test_times_that_can_not_be_told(self):
+        for opens in ("9999-12-31T23:59:59-23:00", "0001-01-01T00:00:00+23:00"):
+            self.ask("POST", f"/games/{self.made['id']}/handouts", {**CLEAN, "opens": opens}, 422)
 
     def test_a_play_with_long_dice_opens_on_the_bench(self):
         handout = self.handed()

@@ -25,6 +25,7 @@ from dicetrail.store.database import open_database
 from dicetrail.store.models import Handout, Play, now
 from dicetrail.store.plays import Made
 from dicetrail.web.app import DATABASE
+from dicetrail.web.jobs import Jobs
 
 from .serving import Serving
 
@@ -299,6 +300,26 @@ class History(Played):
         self.assertIsInstance(errors[0], IntegrityError)
         self.assertIsNone(errors[1])
 
+    def test_work_is_answered_as_what_it_is(self):
+        game = f"/games/{self.made['id']}"
+        walk = self.ask("POST", f"{game}/proof/walk", {"plays": 2}, 201)["job"]["id"]
+        deals = self.ask("POST", f"{game}/fairness", {"deals": 10}, 201)["job"]["id"]
+        self.ask("GET", f"{game}/fairness/{walk}", code=404)
+        self.ask("GET", f"{game}/proof/walk/{deals}", code=404)
+        self.ask("GET", f"{self.path}/what-if/{deals}", code=404)
+        self.ask("POST", f"{self.path}/what-if", {"version": 10**30}, 422)
+        revision = self.ask("GET", game)["revision"]
+        edits = {"edits": [{"do": "remove", "path": [43]}], "revision": revision}
+        self.assertIn("no 43 in this game", self.ask("POST", f"{game}/edits", edits, 422)["detail"])
+
+    def test_a_job_that_waits_stays_findable(self):
+        jobs, held = Jobs(), threading.Event()
+        self.addCleanup(jobs.close)
+        waiting = [jobs.start("walk", lambda _: held.wait(10) and None) for _ in range(150)]
+        self.assertIsNotNone(jobs.get(waiting[0].id))
+        self.assertIsNotNone(jobs.get(waiting[-1].id))
+        held.set()
+
     def test_plays_are_kept_as_long_as_is_set(self):
         self.play("Ida", "AAAAA")
         with Session(open_database(self.folder / "dicetrail.sqlite")) as session:
@@ -322,7 +343,7 @@ class History(Played):
         )
         self.assertEqual(self.client.get(f"/api/players/plays/{going}/best").json(), [])
         shown = {name: self.handout[name] for name in ("name", "note", "asks_name", "listed")}
-        self.ask("PUT", self.path, {**shown, "best": False})
+        self.ask("PUT", self.path, {**shown, "best": False, "revision": self.handout["revision"]})
         self.assertEqual(self.client.get(path).json(), [])
         long = self.client.post(
             f"/api/players/games/{self.handout['link']}/plays", json={"player": "x" * 200}

@@ -2,11 +2,23 @@
 
 from __future__ import annotations
 
+import os
+import shutil
+import signal
+import sqlite3
+import tempfile
+import time
 import unittest
+from contextlib import closing
+from pathlib import Path
+from urllib.error import HTTPError
 
 from sqlalchemy import event
 
+from dicetrail.store.folder import DATABASE
 from dicetrail.store.models import PlayMove
+from tests.running import run
+from tests.ui.harness import Served, free_port
 
 from .kills import Kills
 from .serving import RULES, Serving
@@ -21,6 +33,71 @@ class Killed(unittest.TestCase):
         for _ in range(KILLS):
             kills.once()
         self.assertGreater(kills.saved, KILLS)
+
+
+class Kept(unittest.TestCase):
+    """The folder of the data: copied, ended in order, used by one server, missed where it went away."""
+
+    def setUp(self) -> None:
+        self.served = Served()
+        self.addCleanup(self.served.stop)
+        self.served.paste("kept.tsv", "Question?\tright\twrong\tother\n")
+        self.copy = Path(self.enterContext(tempfile.TemporaryDirectory())) / "copy.sqlite"
+
+    def packs_in(self, file: Path) -> list[str]:
+        with closing(sqlite3.connect(f"file:{file}?mode=ro&immutable=1", uri=True)) as there:
+            return [name for (name,) in there.execute("SELECT name FROM packs")]
+
+    def test_one_that_is_told_to_end_leaves_all_in_one_file(self) -> None:
+        file = self.served.folder / DATABASE
+        began = time.monotonic()
+        os.kill(self.served.pid, signal.SIGTERM)
+        os.waitpid(self.served.pid, 0)
+        self.served.pid = 0
+        self.assertLess(time.monotonic() - began, 10)
+        shutil.copy(file, self.copy)  # the file alone, without what may stand beside it
+        self.assertEqual(self.packs_in(self.copy), ["packs/kept.tsv"])
+
+    def test_a_copy_while_it_runs(self) -> None:
+        done = run("backup", self.copy, "--data", self.served.folder)
+        self.assertEqual((done.returncode, self.packs_in(self.copy)), (0, ["packs/kept.tsv"]))
+        again = run("backup", self.copy, "--data", self.served.folder)
+        self.assertEqual(again.returncode, 2)
+        self.assertIn("there already", again.stderr)
+        self.assertEqual(run("backup", self.copy.with_name("b"), "--data", self.copy.parent).returncode, 2)
+        self.served.paste("later.tsv", "Later?\tright\twrong\tother\n")
+
+    def test_one_folder_has_one_server(self) -> None:
+        other = run("serve", "--port", free_port(), "--data", self.served.folder)
+        self.assertEqual(other.returncode, 2)
+        self.assertIn(f"used by {self.served.url}", other.stderr)
+        self.served.kill()  # however it ends, the folder is free again
+        self.served.start()
+
+    def test_a_folder_that_went_away_is_missed(self) -> None:
+        away = self.served.folder.with_name(f"{self.served.folder.name}-away")
+        self.served.folder.rename(away)
+        self.addCleanup(shutil.rmtree, away, ignore_errors=True)
+        with self.assertRaises(HTTPError) as refused:
+            self.served.paste("lost.tsv", "Lost?\tright\twrong\tother\n")
+        self.assertEqual(refused.exception.code, 503)
+        self.assertIn("not at", refused.exception.read().decode())
+        away.rename(self.served.folder)
+        self.served.paste("found.tsv", "Found?\tright\twrong\tother\n")
+
+    def test_a_database_of_another_program_is_not_touched(self) -> None:
+        folder = self.copy.parent
+        with closing(sqlite3.connect(folder / DATABASE)) as there:
+            there.execute("CREATE TABLE shopping (item TEXT)")
+        before = (folder / DATABASE).read_bytes()
+        done = run("serve", "--port", free_port(), "--data", folder)
+        self.assertEqual(done.returncode, 2)
+        self.assertIn("another program", done.stderr)
+        self.assertEqual((folder / DATABASE).read_bytes(), before)
+        (folder / DATABASE).write_bytes(b"not a database at all" * 300)
+        damaged = run("serve", "--port", free_port(), "--data", folder)
+        self.assertEqual(damaged.returncode, 2)
+        self.assertIn("last backup", damaged.stderr)
 
 
 class FullDisk(Serving):

@@ -91,13 +91,13 @@ def _without_punctuation(text: str, _rules: Checking) -> str:
 def _without_elided(text: str, rules: Checking) -> str:
     """Without a leading word that ends in an apostrophe (l'arbre), whichever apostrophe was typed."""
     words = "|".join(re.escape(word[:-1]) for word in rules.articles if word[-1:] in {*_APOSTROPHES})
-    start = rf"^([\W_]*)(?:{words})[{_APOSTROPHES}]{_BLANK}*(?=\w)"
+    start = rf"^([\W_]*)(?:{words})[{_APOSTROPHES}]\s*(?=\w)"
     return re.sub(start, r"\1", text, flags=re.IGNORECASE) if words else text
 
 
 def _without_article(text: str, rules: Checking) -> str:
     words = "|".join(re.escape(word) for word in rules.articles if word[-1:] not in {*_APOSTROPHES})
-    return re.sub(rf"^{_BLANK}*(?:{words}){_BLANK}+", "", text, flags=re.IGNORECASE) if words else text
+    return re.sub(rf"^\s*(?:{words})\s+", "", text, flags=re.IGNORECASE) if words else text
 
 
 _FOLDS: tuple[tuple[Switch | None, str, Callable[[str, Checking], str]], ...] = (

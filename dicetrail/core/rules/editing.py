@@ -54,7 +54,9 @@ def _edited(text: str, edit: Edit) -> str:
         if isinstance(edit.path[-1], int) and edit.do != "set":
             return _rows_edited(source, edit)
         return _set(source, edit)
-    except (KeyError, IndexError, TypeError):
+    except Refused:
+        raise
+    except (KeyError, IndexError, TypeError, ValueError):
         place = ".".join(map(str, edit.path))
         raise Refused(f"There is no {place} in this game any more.") from None
 

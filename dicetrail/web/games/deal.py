@@ -60,13 +60,13 @@ def start_fairness(wanted: FairnessIn, program: TheProgram, jobs: TheJobs) -> Fa
         for made in fair_deals(tally, wanted.deals):
             progress(made, wanted.deals)
 
-    return _fairness_out(jobs.start(work, (tally, compiled, choices)))
+    return _fairness_out(jobs.start("fairness", work, (tally, compiled, choices)))
 
 
 @router.get("/games/{game_id}/fairness/{job_id}")
 def fairness(job_id: str, jobs: TheJobs) -> FairnessOut:
     """What the deals made so far look like."""
-    return _fairness_out(job_of(jobs, job_id))
+    return _fairness_out(job_of(jobs, job_id, "fairness"))
 
 
 def _fairness_out(job: Job) -> FairnessOut:

@@ -152,7 +152,7 @@ def start_walk(
         latest[:] = [_figures_out(walking.figures(), program)]
         progress(walking.made, wanted.plays)
 
-    return _walk_out(jobs.start(work, latest))
+    return _walk_out(jobs.start("walk", work, latest))
 
 
 def _players(wanted: WalkIn, game: StoredGame, session: Session, workshop: Workshop) -> Walker | Company:
@@ -172,7 +172,7 @@ def _players(wanted: WalkIn, game: StoredGame, session: Session, workshop: Works
 @router.get("/games/{game_id}/proof/walk/{job_id}")
 def walk_so_far(job_id: str, jobs: TheJobs) -> WalkOut:
     """What the plays walked so far come to."""
-    return _walk_out(job_of(jobs, job_id))
+    return _walk_out(job_of(jobs, job_id, "walk"))
 
 
 @router.get("/games/{game_id}/proof/aims")

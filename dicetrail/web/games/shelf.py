@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+import shutil
+import tempfile
+from pathlib import Path
 from typing import Literal, get_args
 
-from fastapi import HTTPException, Response
+from fastapi import HTTPException, Request, Response
+from fastapi.responses import FileResponse
 from sqlalchemy.orm import Session
+from starlette.background import BackgroundTask
 
 from ...core.pack.formats import ENDINGS
 from ...core.pack.roles import ROLES
@@ -21,8 +26,10 @@ from ...core.rules.document import Show
 from ...core.rules.document import schema as game_schema
 from ...core.rules.looks import LOOKS
 from ...core.rules.page import ClockAs, Face, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
-from ...store import games, shelving
-from ...store.models import Pack, StoredGame
+from ...store import games, handouts, shelving
+from ...store.copies import copy_database
+from ...store.folder import DATABASE
+from ...store.models import Pack, StoredGame, now
 from ...store.standing import standing
 from ..demo import DEMO, bring_demo
 from ..download import download
@@ -62,10 +69,19 @@ def _shelf_out(session: Session, workshop: Workshop) -> ShelfOut:
 
 @router.post("/{kind}/{number}/off")
 def take_off(
-    kind: Literal["packs", "games"], number: PathNumber, session: TheSession, workshop: TheWorkshop
+    kind: Literal["packs", "games"],
+    number: PathNumber,
+    session: TheSession,
+    workshop: TheWorkshop,
+    close: bool = False,
 ) -> ShelfOut:
-    """Take a pack or a game off the shelf; it can be put back."""
+    """Take a pack or a game off the shelf; it can be put back. The hand-outs of a game that are open have to
+    ``close`` with it: their maker would not find them any more."""
+    if kind == "games" and not close and (links := handouts.still_open(session, number)):
+        raise HTTPException(409, f"This game is handed out: {links} open. Removing it closes what is open.")
     shelving.take_off(session, _thing(session, kind, number))
+    if kind == "games":
+        handouts.close_all(session, number)
     session.commit()
     return _shelf_out(session, workshop)
 
@@ -92,6 +108,18 @@ def load_demo(session: TheSession, workshop: TheWorkshop) -> ShelfOut:
     """Put the demo's packs and games on the shelf."""
     bring_demo(workshop, session)
     return _shelf_out(session, workshop)
+
+
+@router.get("/backup", response_class=FileResponse)
+def copy_of_everything(request: Request) -> FileResponse:
+    """All that the workshop keeps, as one file: served from a folder of its own, it is this workshop."""
+    part = Path(tempfile.mkdtemp(prefix="dicetrail-copy-"))
+    copy = part / DATABASE
+    copy_database(request.app.state.data / DATABASE, copy)
+    name = f"dicetrail-{now():%Y-%m-%d}.sqlite"
+    return FileResponse(
+        copy, filename=name, background=BackgroundTask(shutil.rmtree, part, ignore_errors=True)
+    )
 
 
 @router.get("/sample", response_class=Response)

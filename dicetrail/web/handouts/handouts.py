@@ -15,7 +15,7 @@ from ...store.models import Handout, StoredGame, now
 from ..games.the_game import TheGame, TheProgram
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.handouts import AddressesOut, HandedOut, HandoutIn, HandoutOut
+from ..shapes.handouts import AddressesOut, HandedOut, HandoutChangeIn, HandoutIn, HandoutOut
 from ..workshop import Workshop
 from ..workshop.games import secret_dice
 from .addresses import addresses
@@ -44,9 +44,15 @@ def hand_out_game(
 
 @router.put("/handouts/{handout_id}")
 def change_handout(
-    wanted: HandoutIn, handout: TheHandout, session: TheSession, workshop: TheWorkshop
+    wanted: HandoutChangeIn, handout: TheHandout, session: TheSession, workshop: TheWorkshop
 ) -> HandoutOut:
     """Change how a game is handed out: its name, when it is open, what is asked."""
+    try:
+        handouts.turn_revision(session, handout, wanted.revision)
+    except history.Stale:
+        raise HTTPException(
+            409, "These settings were changed meanwhile. Nothing was saved: look at them again."
+        ) from None
     for name, value in _settings(wanted).items():
         setattr(handout, name, value)
     if wanted.one_deal != (handout.dice is not None):
@@ -93,7 +99,7 @@ def addresses_here(request: Request) -> AddressesOut:
 def _settings(wanted: HandoutIn) -> dict[str, object]:
     if wanted.opens and wanted.closes and wanted.closes <= wanted.opens:
         raise Refused("It closes before it opens. Change one of the two times.")
-    return wanted.model_dump(exclude={"one_deal"})
+    return wanted.model_dump(exclude={"one_deal", "revision"})
 
 
 def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | None = None) -> HandoutOut:
@@ -105,6 +111,7 @@ def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | 
         **{name: getattr(one, name) for name in HandoutIn.model_fields if name != "one_deal"},
         one_deal=one.dice is not None,
         id=one.id,
+        revision=one.revision,
         link=one.link,
         made=one.made,
         made_up=one.made_up,

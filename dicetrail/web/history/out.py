@@ -101,7 +101,9 @@ def send_statements(
     """Send the plays that are looked for to a learning record store, as xAPI statements; a job to watch."""
     found = _statements(session, workshop, handout, sought, _address(request, handout))
     return job_out(
-        jobs.start(lambda progress: send(store.address, store.user, store.password, found, progress))
+        jobs.start(
+            "statements", lambda progress: send(store.address, store.user, store.password, found, progress)
+        )
     )
 
 

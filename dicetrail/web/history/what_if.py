@@ -39,16 +39,13 @@ def begin_what_if(
         raise HTTPException(409, "The game can't be played just now. Mend its rules first.")
     kept = played.to_be_walked(session, handout, wanted.version)
     found = Outcomes()
-    return _out(jobs.start(lambda progress: _walk(program.game, kept, found, progress), found))
+    return _out(jobs.start("what if", lambda progress: _walk(program.game, kept, found, progress), found))
 
 
 @router.get("/what-if/{job_id}")
 def what_if_so_far(job_id: str, jobs: TheJobs) -> WhatIfOut:
     """What the plays walked so far would come to."""
-    job = job_of(jobs, job_id)
-    if not isinstance(job.about, Outcomes):
-        raise HTTPException(404, "This work is not known any more.")
-    return _out(job)
+    return _out(job_of(jobs, job_id, "what if"))
 
 
 def _walk(game: Game, kept: Sequence[KeptSo], found: Outcomes, progress: Progress) -> None:

@@ -93,4 +93,4 @@ def _bring(
             own.commit()
             return pack.id
 
-    return BroughtOut(job=job_out(jobs.start(work)))
+    return BroughtOut(job=job_out(jobs.start("reading", work)))

@@ -18,7 +18,7 @@ from ...core.play.view import View
 from ...core.play.words import LANGUAGES
 from ...store import handouts, played
 from ...store.models import Handout, Play, now
-from ...store.plays import Begun, new_id
+from ...store.plays import Begun, Enough, new_id
 from ..refusals import router_of
 from ..requests import ThePlayersSession, TheWorkshop
 from ..shapes.players import (
@@ -121,8 +121,17 @@ async def start_play(
     play_id = new_id()
     begun = Begun(play_id, found.game_id, found.digest, choices)
     if handout is not None:
-        begun = replace(begun, handout_id=handout.id, version=handout.version, visitor=visitor)
-    await live.begin(begun, found.program)
+        begun = replace(
+            begun,
+            handout_id=handout.id,
+            version=handout.version,
+            visitor=visitor,
+            most=handout.plays_each,
+        )
+    try:
+        await live.begin(begun, found.program)
+    except Enough:  # others were begun in this browser meanwhile
+        raise HTTPException(409, SHUT["enough"]) from None
     return PlayOut(id=play_id, slug=slug)
 
 

@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import AfterValidator, AwareDatetime, BaseModel, Field
 
 from ...core.play.invitation import Shut
 from .common import Small
+
+
+def _near(time: datetime) -> datetime:
+    if not 1970 <= time.year < 9000:  # so that it can be told in any zone
+        raise ValueError("a time lies between 1970 and 9000")
+    return time
+
+
+Near = Annotated[AwareDatetime, AfterValidator(_near)]
+"""A time that can be kept and told."""
 
 
 class HandoutIn(BaseModel):
@@ -17,8 +28,8 @@ class HandoutIn(BaseModel):
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     note: Annotated[str, Field(max_length=1000)] = ""
-    opens: AwareDatetime | None = None
-    closes: AwareDatetime | None = None
+    opens: Near | None = None
+    closes: Near | None = None
     closed: bool = False
     asks_name: bool = True
     one_deal: bool = False
@@ -26,6 +37,12 @@ class HandoutIn(BaseModel):
     listed: bool = False
     best: bool = False
     keep_days: Annotated[int, Field(ge=1, le=3650)] | None = None
+
+
+class HandoutChangeIn(HandoutIn):
+    """How a game is to be handed out from now on; ``revision`` is that of the settings which are changed."""
+
+    revision: Small
 
 
 class HandedOut(BaseModel):
@@ -42,6 +59,7 @@ class HandoutOut(HandoutIn):
     any more as it was handed out last; ``made_up`` that its plays are nobody's."""
 
     id: int
+    revision: int
     link: str
     made: AwareDatetime
     made_up: bool

@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, BaseModel, Field
 
 from ...core.play.game import Number
 from .bench import DifferentOut, PlayedIn
-from .common import JobOut
+from .common import JobOut, Small
 
 
 class PlayRowOut(BaseModel):
@@ -112,7 +112,7 @@ class StatisticsOut(BaseModel):
 class WhatIfIn(BaseModel):
     """Which plays are walked again: those of a version, or of all."""
 
-    version: int | None = None
+    version: Small | None = None
 
 
 class ShareChangedOut(BaseModel):

@@ -7,7 +7,7 @@ export const handouts = {
     told(GET("/api/workshop/games/{game_id}/handouts", { params: ofGame(id) })),
   handOut: (id: number, body: HandoutSettings) =>
     told(POST("/api/workshop/games/{game_id}/handouts", { params: ofGame(id), body })),
-  changeHandout: (handout_id: number, body: HandoutSettings) =>
+  changeHandout: (handout_id: number, body: HandoutSettings & { revision: number }) =>
     told(PUT("/api/workshop/handouts/{handout_id}", { params: { path: { handout_id } }, body })),
   handOutAnew: (handout_id: number) =>
     told(POST("/api/workshop/handouts/{handout_id}/anew", { params: { path: { handout_id } } })),

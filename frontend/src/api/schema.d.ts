@@ -184,6 +184,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Copy Of Everything
+         * @description All that the workshop keeps, as one file: served from a folder of its own, it is this workshop.
+         */
+        get: operations["copy_of_everything_api_workshop_backup_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/bundles": {
         parameters: {
             query?: never;
@@ -1224,7 +1244,7 @@ export interface paths {
         put?: never;
         /**
          * Forget Names
-         * @description Remove the players' names from plays, from all where none are named.
+         * @description Remove the players' names from plays, from all where none are named; how many had one.
          */
         post: operations["forget_names_api_workshop_handouts__handout_id__plays_forget_names_post"];
         delete?: never;
@@ -1244,7 +1264,7 @@ export interface paths {
         put?: never;
         /**
          * Remove Plays
-         * @description Remove plays for good. Only those that are named are.
+         * @description Remove plays for good. Only those that are named are; what goes on of them is ended first.
          */
         post: operations["remove_plays_api_workshop_handouts__handout_id__plays_remove_post"];
         delete?: never;
@@ -1948,7 +1968,8 @@ export interface paths {
         put?: never;
         /**
          * Take Off
-         * @description Take a pack or a game off the shelf; it can be put back.
+         * @description Take a pack or a game off the shelf; it can be put back. The hand-outs of a game that are open have to
+         *     ``close`` with it: their maker would not find them any more.
          */
         post: operations["take_off_api_workshop__kind___number__off_post"];
         delete?: never;
@@ -3506,6 +3527,54 @@ export interface components {
             revision: number;
         };
         /**
+         * HandoutChangeIn
+         * @description How a game is to be handed out from now on; ``revision`` is that of the settings which are changed.
+         */
+        HandoutChangeIn: {
+            /**
+             * Asks Name
+             * @default true
+             */
+            asks_name: boolean;
+            /**
+             * Best
+             * @default false
+             */
+            best: boolean;
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /** Closes */
+            closes?: string | null;
+            /** Keep Days */
+            keep_days?: number | null;
+            /**
+             * Listed
+             * @default false
+             */
+            listed: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * One Deal
+             * @default false
+             */
+            one_deal: boolean;
+            /** Opens */
+            opens?: string | null;
+            /** Plays Each */
+            plays_each?: number | null;
+            /** Revision */
+            revision: number;
+        };
+        /**
          * HandoutIn
          * @description How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
          *     a player may have in one browser. One that is ``listed`` stands on the players' list. Where ``best`` is
@@ -3612,6 +3681,8 @@ export interface components {
             opens?: string | null;
             /** Plays Each */
             plays_each?: number | null;
+            /** Revision */
+            revision: number;
             /**
              * Shut
              * @enum {string}
@@ -6701,6 +6772,114 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AddressesOut"];
                 };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    copy_of_everything_api_workshop_backup_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description It is no request that can be read. */
             400: {
@@ -11941,7 +12120,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HandoutIn"];
+                "application/json": components["schemas"]["HandoutChangeIn"];
             };
         };
         responses: {
@@ -17535,7 +17714,9 @@ export interface operations {
     };
     take_off_api_workshop__kind___number__off_post: {
         parameters: {
-            query?: never;
+            query?: {
+                close?: boolean;
+            };
             header?: never;
             path: {
                 kind: "packs" | "games";

@@ -5,8 +5,12 @@ import type { Kind } from "./shapes";
 export const shelf = {
   shelf: () => told(GET("/api/workshop/shelf")),
   words: () => told(GET("/api/workshop/words")),
-  takeOff: (kind: Kind, number: number) =>
-    told(POST("/api/workshop/{kind}/{number}/off", { params: { path: { kind, number } } })),
+  takeOff: (kind: Kind, number: number, close = false) =>
+    told(
+      POST("/api/workshop/{kind}/{number}/off", {
+        params: { path: { kind, number }, query: { close } },
+      }),
+    ),
   putBack: (kind: Kind, number: number) =>
     told(POST("/api/workshop/{kind}/{number}/back", { params: { path: { kind, number } } })),
   loadDemo: () => told(POST("/api/workshop/demo")),

@@ -131,7 +131,7 @@ function OfPlays({ game, side, handout, version }: OfPlaysProps) {
         <PlayData
           handout={handout}
           keep={(keep_days) =>
-            change.mutate({ id: handout.id, settings: { ...settingsOf(handout), keep_days } })
+            change.mutate({ handout, settings: { ...settingsOf(handout), keep_days } })
           }
         />
       )}

@@ -44,7 +44,7 @@ export function Handouts({ game }: { game: Game }) {
               addresses={addresses}
               edit={() => setEdited(one)}
               close={(closed) =>
-                change.mutate({ id: one.id, settings: { ...settingsOf(one), closed } })
+                change.mutate({ handout: one, settings: { ...settingsOf(one), closed } })
               }
               anew={() => anew.mutate(one.id)}
             />
@@ -94,7 +94,7 @@ export function Handouts({ game }: { game: Game }) {
           done={(settings) =>
             edited === "new"
               ? begin.mutate(settings, { onSuccess: close })
-              : change.mutate({ id: edited.id, settings }, { onSuccess: close })
+              : change.mutate({ handout: edited, settings }, { onSuccess: close })
           }
           problem={problem}
           leave={close}

@@ -20,8 +20,8 @@ export function useHandoutChanges(game: Game) {
     onSuccess,
   });
   const change = useMutation({
-    mutationFn: ({ id, settings }: { id: number; settings: HandoutSettings }) =>
-      api.changeHandout(id, settings),
+    mutationFn: ({ handout, settings }: { handout: Handout; settings: HandoutSettings }) =>
+      api.changeHandout(handout.id, { ...settings, revision: handout.revision }),
     onSuccess,
   });
   const anew = useMutation({ mutationFn: (id: number) => api.handOutAnew(id), onSuccess });

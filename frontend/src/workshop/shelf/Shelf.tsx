@@ -12,6 +12,7 @@ import { GameEntry, PackEntry, Removed } from "./Entries";
 import { NewGame } from "./NewGame";
 import { NewPack } from "./NewPack";
 import { Paste } from "./Paste";
+import { RemoveGame } from "./RemoveGame";
 import { type Order, sought } from "./sought";
 import { useShelfChanges } from "./useShelfChanges";
 import { Working } from "./Working";
@@ -27,7 +28,7 @@ export function Shelf() {
   const [order, setOrder] = useState<Order>("name");
   const navigate = useNavigate();
   const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
-  const { off, back, copy, demo, problem: failed } = useShelfChanges();
+  const { off, asked, back, copy, demo, problem: failed } = useShelfChanges();
   const problem = error ?? failed;
   const close = () => setOpened(undefined);
   const packs = sought(data?.packs ?? [], shortName, words, order);
@@ -109,7 +110,22 @@ export function Shelf() {
           <p className="text-soft">No game yet. “New game” begins one, with rules to begin from.</p>
         )}
         {isPending && <p role="status">Looking at the shelf …</p>}
+        {many && (
+          <p className="mt-6 text-soft">
+            Everything here, plays and pictures too, in one file:{" "}
+            <a className="text-pine underline" href="/api/workshop/backup" download>
+              save a copy
+            </a>
+          </p>
+        )}
       </section>
+      {asked && (
+        <RemoveGame
+          said={off.error?.message ?? ""}
+          remove={() => off.mutate({ ...asked, close: true })}
+          leave={off.reset}
+        />
+      )}
       <Paste
         open={opened?.what === "paste"}
         onClose={close}

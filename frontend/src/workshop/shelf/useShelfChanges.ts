@@ -1,11 +1,13 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
-import { api, type Kind, type Shelf } from "../../api/client";
+import { api, type Kind, Problem, type Shelf } from "../../api/client";
 import { useShow } from "../data";
 
 interface Thing {
   kind: Kind;
   id: number;
+  /** Also where it is handed out: its links are closed then. */
+  close?: boolean;
 }
 
 /** Packs and games removed and put back, games duplicated, the demo brought. */
@@ -18,9 +20,11 @@ export function useShelfChanges() {
     await everything(); // games may have lost a pack, or have one again
   };
   const off = useMutation({
-    mutationFn: ({ kind, id }: Thing) => api.takeOff(kind, id),
+    mutationFn: ({ kind, id, close }: Thing) => api.takeOff(kind, id, close),
     onSuccess: show,
   });
+  const asked =
+    off.error instanceof Problem && off.error.status === 409 ? off.variables : undefined;
   const back = useMutation({
     mutationFn: ({ kind, id }: Thing) => api.putBack(kind, id),
     onSuccess: show,
@@ -33,6 +37,6 @@ export function useShelfChanges() {
     },
   });
   const demo = useMutation({ mutationFn: api.loadDemo, onSuccess: show });
-  const problem = off.error ?? back.error ?? copy.error ?? demo.error;
-  return { off, back, copy, demo, problem };
+  const problem = (asked ? null : off.error) ?? back.error ?? copy.error ?? demo.error;
+  return { off, asked, back, copy, demo, problem };
 }
