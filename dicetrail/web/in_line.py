@@ -10,6 +10,8 @@ import asyncio
 
 from starlette.types import ASGIApp, Receive, Scope, Send
 
+from .patience import whole
+
 AT_ONCE = 8
 
 
@@ -26,6 +28,7 @@ class InLine:
         if scope["type"] == "lifespan":
             self._places = asyncio.Semaphore(AT_ONCE)
         if scope["type"] == "http" and scope["path"].startswith(self._prefix):
+            receive = await whole(receive)  # who still sends holds no place
             async with self._places:
                 await self._app(scope, receive, send)
         else:

@@ -56,6 +56,8 @@ class Jobs:
 
     def __init__(self) -> None:
         self._workers = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
+        self._senders = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="sender")
+        """What waits for others elsewhere, who may be slow: nothing here waits behind it."""
         self._jobs: OrderedDict[str, Job] = OrderedDict()
 
     def start(self, sort: Sort, work: Callable[[Progress], int | None], about: Any = None) -> Job:
@@ -69,7 +71,7 @@ class Jobs:
             raise Refused("There is more work waiting than can be done. Stop some of it, and try again.")
         for old in ended[: max(0, len(ended) - MOST_KEPT)]:
             del self._jobs[old]
-        self._workers.submit(_do, job, work)
+        (self._senders if sort == "statements" else self._workers).submit(_do, job, work)
         return job
 
     def get(self, job_id: str) -> Job | None:
@@ -80,7 +82,8 @@ class Jobs:
         """Stop whatever still goes on."""
         for job in self._jobs.values():
             job.stop()
-        self._workers.shutdown(wait=True, cancel_futures=True)
+        for workers in (self._workers, self._senders):
+            workers.shutdown(wait=True, cancel_futures=True)
 
 
 def _do(job: Job, work: Callable[[Progress], int | None]) -> None:

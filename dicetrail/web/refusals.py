@@ -29,6 +29,7 @@ _MEANINGS = {
     401: "The workshop wants its key.",
     403: "It comes from another site, or was sent to a name that is not this machine's.",
     404: "What it names is not there (any more).",
+    408: "It took too long to come.",
     409: "Something was changed meanwhile.",
     413: "It is too large.",
     422: "What it says can't be used.",

@@ -14,6 +14,7 @@ from ..store.folder import take, usual_folder
 from .app import create_app
 from .guard import KEY_PATH, is_loopback, new_key
 from .pages import PAGES
+from .patience import Patient
 from .shapes.players import LARGEST_FRAME
 
 SWITCH = 0.001
@@ -50,6 +51,7 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
         print("Whoever has this address can change everything. Players need only /play/…", file=sys.stderr)
     config = uvicorn.Config(
         app,
+        http=Patient,
         log_level="warning",
         ws="websockets-sansio",
         ws_max_size=LARGEST_FRAME,

@@ -7,6 +7,7 @@ from starlette.datastructures import Headers
 from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from .patience import patient
 from .refusals import refusal
 from .shapes.players import LARGEST_FRAME
 
@@ -35,7 +36,10 @@ class Sizes:
                 scope, receive, send
             )
             return
-        await self._app(scope, _bounded(receive, most), send)
+        try:
+            await self._app(scope, _bounded(patient(receive), most), send)
+        except HTTPException as late:  # before there was anybody to answer it
+            await refusal(late.status_code, late.detail)(scope, receive, send)
 
 
 def _bounded(receive: Receive, most: int) -> Receive:

@@ -320,6 +320,14 @@ class History(Played):
         self.assertIsNotNone(jobs.get(waiting[-1].id))
         held.set()
 
+    def test_two_players_of_one_name_are_two_accounts(self):
+        self.play("Ida", "A")
+        self.client.cookies.clear()
+        self.play("Ida", "A")
+        sent = self.client.get(f"/api/workshop{self.path}/statements").json()
+        actors = {(one["actor"]["name"], one["actor"]["account"]["name"]) for one in sent}
+        self.assertEqual([name for name, _ in actors], ["Ida", "Ida"])
+
     def test_plays_are_kept_as_long_as_is_set(self):
         self.play("Ida", "AAAAA")
         with Session(open_database(self.folder / "dicetrail.sqlite")) as session:
@@ -361,14 +369,16 @@ class History(Played):
         self.assertEqual(sent[6]["result"]["score"], {"scaled": 1.0, "raw": 25.0})
         with RecordStore(busy=2, sign_in="ida:knots") as store:
             threading.Thread(target=store.serve_forever, daemon=True).start()
-            wanted = {"address": store.address, "user": "ida", "password": "knots"}
+            wanted = {"address": store.address, "user": "ida", "password": "knots", "nearby": True}
             for _ in range(2):  # the second time nothing is kept twice
                 job = self.ask("POST", f"{self.path}/statements", wanted, 201)["id"]
                 done = self.ended(job)
                 self.assertEqual((done["state"], done["done"]), ("done", len(sent)))
             self.assertEqual(len(store.kept), len(sent))
             self.assertEqual(store.asked, 4)
-            job = self.ask("POST", f"{self.path}/statements", {"address": store.address}, 201)["id"]
+            job = self.ask(
+                "POST", f"{self.path}/statements", {"address": store.address, "nearby": True}, 201
+            )["id"]
             done = self.until(
                 lambda: self.ask("GET", f"/jobs/{job}"),
                 lambda job: job["state"] not in ("waiting", "working"),

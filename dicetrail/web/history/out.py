@@ -32,7 +32,7 @@ from ..watching import TheJobs, job_out
 from ..workshop import Workshop
 from ..workshop.plays import handed, kept_plays, statistics, told_of
 from .plays import TheSought
-from .record_store import send
+from .record_store import Store, send
 
 router = router_of("/api/workshop/handouts/{handout_id}", "history")
 
@@ -101,9 +101,7 @@ def send_statements(
     """Send the plays that are looked for to a learning record store, as xAPI statements; a job to watch."""
     found = _statements(session, workshop, handout, sought, _address(request, handout))
     return job_out(
-        jobs.start(
-            "statements", lambda progress: send(store.address, store.user, store.password, found, progress)
-        )
+        jobs.start("statements", lambda progress: send(Store(**store.model_dump()), found, progress))
     )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import asyncio
 import logging
 from collections.abc import AsyncIterator
 from dataclasses import replace
@@ -33,6 +34,7 @@ from ..shapes.players import (
 )
 from ..strict import read_json
 from ..workshop.games import secret_dice
+from .allowance import A_SECOND
 from .live import Live, LivePlay
 from .opened import SHUT, VISITOR, Opened, TheOpened, invitation_to, new_visitor, visitor_of
 
@@ -184,7 +186,7 @@ async def live_play(socket: WebSocket, play_id: str) -> None:
 
     try:
         await live.watch(play, socket.send_text)
-        async for move in _moves(socket):
+        async for move in _moves(socket, play):
             await live.move(play, Move(move.do, move.text, move.visit))
     except (WebSocketDisconnect, RuntimeError):
         pass
@@ -195,19 +197,21 @@ async def live_play(socket: WebSocket, play_id: str) -> None:
         live.leave(play, socket.send_text)
 
 
-async def _moves(socket: WebSocket) -> AsyncIterator[MoveIn]:
-    """The moves that come in. What is no move of our page is let go: there is nothing to tell it."""
+async def _moves(socket: WebSocket, play: LivePlay) -> AsyncIterator[MoveIn]:
+    """The moves that come in. What is no move of our page is let go: there is nothing to tell it. It is
+    rationed as moves are: whoever sends more of it is read more slowly."""
     while True:
         message = await socket.receive()
         if message["type"] == "websocket.disconnect":
             return
         text = message.get("text")
-        if text is None or len(text) > LONGEST_MOVE:
-            continue
         try:
+            if text is None or len(text) > LONGEST_MOVE:
+                raise ValueError
             yield MoveIn.model_validate(read_json(text))
         except ValueError:
-            continue
+            if not play.allowance.take():
+                await asyncio.sleep(1 / A_SECOND)
 
 
 async def _dealt_again(program: Program, play_id: str, live: Live) -> Choices:

@@ -162,8 +162,10 @@ class TakenAwayOut(BaseModel):
 
 
 class StoreIn(BaseModel):
-    """A learning record store, and how to sign in to it."""
+    """A learning record store, and how to sign in to it; one of this machine or of a private network has to
+    be meant (``nearby``)."""
 
     address: Annotated[str, Field(max_length=300, pattern=r"^https?://\S+$")]
     user: Annotated[str, Field(max_length=200)] = ""
     password: Annotated[str, Field(max_length=200)] = ""
+    nearby: bool = False

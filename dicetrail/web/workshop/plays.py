@@ -69,6 +69,14 @@ def told_of(game: Game) -> dict[str, AboutQuestion]:
 def kept_plays(rows: Iterable[Play]) -> list[KeptPlay]:
     """Plays with their records."""
     return [
-        KeptPlay(row.id, row.version or 0, row.player, row.started, row.dice, record_of(row, row.answers))
+        KeptPlay(
+            row.id,
+            row.version or 0,
+            row.player,
+            row.started,
+            row.dice,
+            record_of(row, row.answers),
+            row.visitor,
+        )
         for row in rows
     ]

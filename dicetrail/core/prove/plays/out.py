@@ -45,7 +45,7 @@ STATISTICS_COLUMNS = (
 
 @dataclass(frozen=True, slots=True)
 class KeptPlay:
-    """A play with what is known of it besides its record."""
+    """A play with what is known of it besides its record; ``browser`` tells those it was played in apart."""
 
     play: str
     version: int
@@ -53,6 +53,7 @@ class KeptPlay:
     started: datetime
     dice: int
     record: PlayRecord
+    browser: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -26,12 +26,12 @@ def statements(
     play: KeptPlay, game: str, title: str, told: Mapping[str, AboutQuestion]
 ) -> Iterator[dict[str, Any]]:
     """The statements of a play. ``game`` is the address (IRI) that stands for the game; players are accounts
-    of its site, known by their play where they gave no name."""
+    of its site, known by their browser: two of one name are two."""
     record = play.record
     actor = {
         "objectType": "Agent",
         "name": play.player or "A player",
-        "account": {"homePage": game, "name": play.player or play.play},
+        "account": {"homePage": game, "name": _account(play)},
     }
     activity = {
         "objectType": "Activity",
@@ -70,6 +70,10 @@ def statements(
         judged = {**result, "success": success}
         verb = "passed" if success else "failed"
         yield made(ended + 1, verb, record.seconds, activity, result=judged)
+
+
+def _account(play: KeptPlay) -> str:
+    return str(uuid5(_SPACE, play.browser)) if play.browser else play.play
 
 
 def _question(game: str, answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str, Any]:

@@ -5,6 +5,7 @@ import { Button, buttonLook } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Progress } from "../../ui/Progress";
+import { Tick } from "../../ui/Tick";
 import { usePlayRemoval } from "./useHistory";
 
 interface Props {
@@ -89,7 +90,7 @@ export function PlayData({ handout, keep }: Props) {
 
 /** Sends the plays to a learning record store. */
 function SendOn({ handout }: { handout: Handout }) {
-  const [store, setStore] = useState({ address: "", user: "", password: "" });
+  const [store, setStore] = useState({ address: "", user: "", password: "", nearby: false });
   const send = useMutation({ mutationFn: () => api.sendStatements(handout.id, store) });
   const job = useQuery({
     queryKey: ["job", send.data?.id],
@@ -126,6 +127,13 @@ function SendOn({ handout }: { handout: Handout }) {
             </Field>
           </div>
         ))}
+        <div className="basis-full">
+          <Tick
+            label="It is on this machine, or in a network of our own"
+            value={store.nearby}
+            keep={(nearby) => setStore({ ...store, nearby })}
+          />
+        </div>
         <Button type="submit" disabled={send.isPending || going === true}>
           Send
         </Button>
