@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from itertools import permutations
 
 from hypothesis import given
@@ -140,8 +141,15 @@ class Plays(unittest.TestCase):
         self.assertEqual([option.mark for option in before.question.options], [""] * 4)
         run.do(Move("answer", "A B"), 0)
         after = view(run, 0)
-        self.assertEqual([option.mark for option in after.question.options], ["right", "wrong", "", ""])
+        self.assertEqual([option.mark for option in after.question.options], [""] * 4)
         self.assertEqual(after.feedback.answer, "")
+        told = Run(
+            Program(replace(game, consequences=(Consequence("wrong", parts=True, hold=2),))), Choices(1)
+        )
+        told.begin()
+        told.do(Move("answer", "A B"), 0)
+        marks = [option.mark for option in view(told, 0).question.options]
+        self.assertEqual(marks, ["right", "wrong", "", ""])
 
     def test_a_search_finds_every_number_of_hits(self):
         rows = (

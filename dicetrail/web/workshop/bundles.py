@@ -18,8 +18,8 @@ from ...core.rules.bundle import Bundle, read_bundle
 from ...core.rules.files import files_named
 from ...core.snag import Refused
 from ...store import games, media, packs
-from ...store.models import Pack, StoredGame
-from ...store.naming import free, numbered
+from ...store.models import StoredGame
+from ...store.naming import numbered
 from ...store.standing import standing
 from . import Workshop
 from .games import roll
@@ -59,11 +59,13 @@ def bundle_of(session: Session, workshop: Workshop, game: StoredGame) -> Bundle:
 
 @dataclass(frozen=True, slots=True)
 class Unpacked:
-    """A bundle made ready to be brought: its text, its packs read, its pictures and sounds checked."""
+    """A bundle made ready to be brought: its text, its packs read, its pictures and sounds checked, and what
+    these are called here, where others have their names."""
 
     text: str
     sources: dict[str, tuple[bytes, Source]]
     files: list[MediaFile]
+    called: dict[str, str]
 
 
 def unpack(session: Session, workshop: Workshop, filename: str, data: bytes) -> Unpacked:
@@ -72,35 +74,45 @@ def unpack(session: Session, workshop: Workshop, filename: str, data: bytes) -> 
     Raises Refused where something in it can't be used.
     """
     bundle = read_bundle(data, filename)
-    ready = [media_file(name, file) for name, file in sorted(bundle.media.items())]
-    called: dict[str, str] = {}
-    for (name, _), file in zip(sorted(bundle.media.items()), ready, strict=True):
-        called[name] = _name_here(session, file)
+    files = {name: media_file(name, file) for name, file in sorted(bundle.media.items())}
+    called = _names_here(session, files)
     sources = {
         name: (file, _source(workshop, bundle, name, file, called)) for name, file in bundle.packs.items()
     }
-    return Unpacked(_renamed(bundle.text, called), sources, ready)
+    return Unpacked(renamed(bundle.text, called), sources, list(files.values()), called)
 
 
-def _name_here(session: Session, file: MediaFile) -> str:
-    """The name that a file will have on this shelf (see :func:`media.keep`)."""
-    digests = standing(session).digests
-    digest = sha256(file.data).hexdigest()
-    return next(name for name in numbered(file.name) if digests.get(name, digest) == digest)
+def _names_here(session: Session, files: Mapping[str, MediaFile]) -> dict[str, str]:
+    """What pictures and sounds will be called on this shelf, each of them something else than all others: its
+    own name, where nothing else has that here."""
+    there = standing(session).digests
+    digests = {name: sha256(file.data).hexdigest() for name, file in files.items()}
+    given: dict[str, str] = {}
+    called: dict[str, str] = {}
+    for name, file in files.items():
+        digest = digests[name]
+        for wanted in numbered(file.name):
+            of_another = wanted != name and digests.get(wanted, digest) != digest
+            if there.get(wanted, digest) == digest and given.get(wanted, digest) == digest and not of_another:
+                called[name], given[wanted] = wanted, digest
+                break
+    return called
 
 
 def _source(workshop: Workshop, bundle: Bundle, name: str, data: bytes, called: Mapping[str, str]) -> Source:
     contents, settings = bundled(name, data, bundle.reading.get(name, {}))
-    text = _renamed(contents.text, called)
+    text = renamed(contents.text, called)
     return Source(name, text, contents.encoding, settings, workshop.packs.tables())
 
 
-def _renamed(text: str, called: Mapping[str, str]) -> str:
-    """A text in which files are called what they are called here."""
-    for name, now in called.items():
-        if now != name:
-            text = re.sub(rf"(?<![\w./-]){re.escape(name)}(?![\w-])", now, text)
-    return text
+def renamed(text: str, called: Mapping[str, str]) -> str:
+    """A text in which files are called what they are called here, all of them at once: where two change
+    names, none is changed twice."""
+    changed = {name: now for name, now in called.items() if now != name}
+    if not changed:
+        return text
+    longest_first = "|".join(map(re.escape, sorted(changed, key=len, reverse=True)))
+    return re.sub(rf"(?<![\w./-])(?:{longest_first})(?![\w-])", lambda found: changed[found[0]], text)
 
 
 def file_state(session: Session, file: MediaFile) -> Literal["new", "same", "other"]:
@@ -121,24 +133,67 @@ def state_of(session: Session, name: str, source: Source) -> Literal["new", "sam
 
 
 def bring(session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mapping[str, Keep]) -> StoredGame:
-    """Put a bundle on the shelf. Raises Refused where nothing is said of a pack that is another one here."""
-    for file in unpacked.files:
-        media.keep(session, *file)
-    text = unpacked.text
-    for name, (data, source) in unpacked.sources.items():
-        state = state_of(session, name, source)
-        if state == "other" and name not in keep:
-            raise Refused(f"There is another {name} here. Say which of the two is to be kept.")
+    """Put a bundle on the shelf. Raises Refused where nothing is said of a pack that is another one here.
+
+    All of it is read before anything is written: whoever writes keeps all others from it.
+    """
+    for _, source in unpacked.sources.values():
+        source.read()
+    called, sources = _packs_here(session, unpacked, keep)
+    for file, name_here in zip(unpacked.files, unpacked.called.values(), strict=True):
+        wanted = file._replace(name=name_here)
+        if media.keep(session, *wanted).name != wanted.name:
+            raise Refused(f"{wanted.name} was brought by another at the same time. Bring the bundle again.")
+    for name, (data, source) in sources.items():
+        now = called.get(name, name)
+        state = state_of(session, now, source)
         if state == "new":
-            workshop.packs.keep_brought(session, data, source)
-        elif state == "other" and keep[name] == "theirs":
+            workshop.packs.keep_brought(session, data, replace(source, name=now))
+        elif state == "other" and keep.get(name) == "theirs":
             pack = packs.pack_named(session, name)
             assert pack is not None
             workshop.packs.change(session, pack, source, pack.revision)
-        elif state == "other" and keep[name] == "both":
-            other = next(free(session, Pack.name, numbered(name)))
-            workshop.packs.keep_brought(session, data, replace(source, name=other))
-            text = re.sub(rf"(?<![\w./-]){re.escape(name)}(?![\w.-])", other, text)
     session.flush()
+    text = renamed(unpacked.text, called)
     title = workshop.games.read(session, text).title or "A game"
     return games.add_game(session, title, text, roll())
+
+
+def _packs_here(
+    session: Session, unpacked: Unpacked, keep: Mapping[str, Keep]
+) -> tuple[dict[str, str], dict[str, tuple[bytes, Source]]]:
+    """What packs will be called that are kept beside others of their names, and all packs in which the tables
+    they name are called so. One that is as it is here, but for a table that is called otherwise, is kept
+    beside it, too. Raises Refused where nothing is said of a pack that is another one here."""
+    shelved, called = standing(session).packs, dict[str, str]()
+    sources = unpacked.sources
+    while True:
+        more = False
+        for name, (_, source) in sources.items():
+            if name in called or state_of(session, name, source) != "other":
+                continue
+            was_same = state_of(session, name, unpacked.sources[name][1]) == "same"
+            if not was_same and name not in keep:
+                raise Refused(f"There is another {name} here. Say which of the two is to be kept.")
+            if was_same or keep[name] == "both":
+                taken = {*shelved, *unpacked.sources, *called.values()}
+                called[name] = next(one for one in numbered(name) if one not in taken)
+                more = True
+        if not more:
+            return called, sources
+        tables = {_short(name): _short(now) for name, now in called.items()}
+        sources = {
+            name: (data, replace(source, text=_with_tables(source, {**called, **tables})))
+            for name, (data, source) in unpacked.sources.items()
+        }
+
+
+def _with_tables(source: Source, called: Mapping[str, str]) -> str:
+    """The text of a pack in which the tables that it uses are called what they are called here."""
+    used = source.load_data.used if isinstance(source.load_data, Tables) else {}
+    names = {*used, *map(_short, used)}
+    return renamed(source.text, {name: now for name, now in called.items() if name in names})
+
+
+def _short(name: str) -> str:
+    return name.rsplit("/", 1)[-1]
