@@ -74,6 +74,13 @@ class Names(Serving):
             found.append((question.prompt, question.answers, rows, hashlib.sha256(shown).hexdigest()))
         return found
 
+    def test_none_is_given_out_without_its_packs(self) -> None:
+        game = self.game()
+        self.ask("POST", f"/packs/{game['packs'][0]['id']}/off")
+        answer = self.client.get(f"/api/workshop/games/{game['id']}/bundle")
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("not on the shelf", answer.json()["detail"])
+
     def test_nothing_is_swapped(self) -> None:
         for seed in range(CLASHES):
             self.client = self.serve()

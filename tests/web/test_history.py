@@ -249,12 +249,13 @@ class History(Played):
     def test_files(self):
         self.play("=cmd|' /C calc'!A0", "AAAAA")
         self.play('Ωδή, "x"\n', "BBBB")
+        self.play("＝1+1", "B")
         file = f"/api/workshop{self.path}/file"
         rows = list(csv.reader(io.StringIO(self.client.get(f"{file}/plays.csv").content.decode("utf-8-sig"))))
         self.assertEqual(rows[0][:4], ["play", "version", "player", "started"])
-        self.assertEqual({row[2] for row in rows[1:]}, {"'=cmd|' /C calc'!A0", 'Ωδή, "x"'})
+        self.assertEqual({row[2] for row in rows[1:]}, {"'=cmd|' /C calc'!A0", 'Ωδή, "x"', "'＝1+1"})
         book = openpyxl.load_workbook(io.BytesIO(self.client.get(f"{file}/plays.xlsx").content))
-        self.assertEqual(book.worksheets[0].max_row, 3)
+        self.assertEqual(book.worksheets[0].max_row, 4)
         lines = self.client.get(f"{file}/plays.jsonl").text.splitlines()
         first = json.loads(lines[0])
         self.assertEqual((first["result"], len(first["answers"])), ("done", 5))

@@ -72,10 +72,14 @@ def _table(columns: Sequence[str], rows: Sequence[Sequence[Any]], ending: str) -
     return out.getvalue().encode("utf-8-sig")
 
 
+_FORMULAS = frozenset("=+-@\t\r＝＋－＠")
+"""What a formula can begin with, in full width as well."""
+
+
 def _safe(cell: Any) -> str:
     """A cell as a text that no spreadsheet takes for a formula: names come from players."""
     text = str(cell)
-    return f"'{text}" if isinstance(cell, str) and text[:1] in ("=", "+", "-", "@", "\t", "\r") else text
+    return f"'{text}" if isinstance(cell, str) and text[:1] in _FORMULAS else text
 
 
 @router.get("/statements", response_class=Response)

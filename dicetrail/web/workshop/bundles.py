@@ -35,6 +35,11 @@ def bundle_of(session: Session, workshop: Workshop, game: StoredGame) -> Bundle:
     """A game of the shelf with all it needs, as its text and its packs stand. Raises Refused."""
     reading = workshop.games.compiled(session, game)
     stand = standing(session)
+    if missing := [name for name in reading.packs if name not in stand.packs]:
+        raise Refused(
+            f"{', '.join(missing)} {'is' if len(missing) == 1 else 'are'} not on the shelf: a bundle without"
+            " them would be no game. Put them back, or take them out of the game."
+        )
     named = {name: stand.packs[name] for name in reading.packs if name in stand.packs}
     files: set[str] = set()
     for pack in list(named.values()):

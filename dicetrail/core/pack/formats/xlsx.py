@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from typing import Any
 
 from ...snag import Refused
-from .sheets import MOST_COLUMNS, Sheet, writable
+from .sheets import MOST_COLUMNS, MOST_ROWS, Sheet, writable
 
 
 class Xlsx(Sheet):
@@ -30,7 +30,12 @@ class Xlsx(Sheet):
             for sheet in book.worksheets:
                 sheet.reset_dimensions()
                 rows = iter(sheet.iter_rows(values_only=True, max_col=MOST_COLUMNS))
-                for row in rows:
+                for number, row in enumerate(rows):
+                    if number >= MOST_ROWS:
+                        raise Refused(
+                            f"The first {MOST_ROWS - 1:,} rows of the sheet are blank. Move what stands below"
+                            " them to its top."
+                        )
                     if any(self.shown(value).strip() for value in row):
                         yield list(row)
                         yield from map(list, rows)
