@@ -193,6 +193,13 @@ class Refusing(unittest.TestCase):
         walked = walk(program, Walker("skill", 0.5), 1500, 1)
         self.assertAlmostEqual(found.results["won"], walked.results["won"], delta=0.05)
 
+    def test_plays_that_never_end_are_refused_at_once(self):
+        program = four(ONE, deal=Deal(repeats="when_empty"), clocks=Clocks(game=60))
+        with self.assertRaises(Inexact) as raised:
+            odds(program, Walker("skill", 0.5))
+        self.assertIn("No play would ever come to its end. Its clock does not run", str(raised.exception))
+        self.assertTrue(odds(program, Walker("skill", 0.5, 9)).exact)
+
     def test_plays_that_would_be_stopped(self):
         """With a chance of 0.001 a question stays longer than a play may: 0.999^n of them are stopped."""
         with self.assertRaises(Inexact) as raised:

@@ -19,6 +19,8 @@ from .recipes import Recipe, Span
 from .switches import Checking
 
 Result = Literal["won", "lost", "done", "stopped"]
+ENDS: tuple[Result, ...] = ("won", "lost", "done")
+"""Where a row of the rules can end a play."""
 Number = int | float
 
 COUNTS = (

@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from typing import Literal, NamedTuple, Protocol, cast
 
-from .game import Result
+from .game import ENDS, Result
 from .moments import MOMENTS, Moment, Onward
 from .played import End
 from .program import ReadyRow
@@ -57,7 +57,7 @@ def _ends(
     stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool, stopped: bool
 ) -> Iterable[End | None]:
     """How a play ends at a moment: as its row says, or as an ending does."""
-    if row is not None and row.source.then in ("won", "lost", "done"):
+    if row is not None and row.source.then in ENDS:
         return (End(cast(Result, row.source.then)),)
     if stopped:
         return (End("stopped", "This play was stopped: it went on for too long."),)

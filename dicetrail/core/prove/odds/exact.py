@@ -12,7 +12,7 @@ from fractions import Fraction
 from typing import Any
 
 from ...play.deck import Deck
-from ...play.game import MOST_STEPS, Choices, Result
+from ...play.game import ENDS, MOST_STEPS, Choices, Result
 from ...play.kinds import kind_of
 from ...play.moments import MOMENTS
 from ...play.played import End
@@ -110,6 +110,8 @@ class Weighed:
 
     def figures(self) -> Figures:
         """Go all the ways."""
+        if self.total is None and not self.walker.pace and not _can_end(self.program):
+            self._refuse("No play would ever come to its end.")
         one = Mass()
         one.time.add(0, self.walker.share * 0 + 1)
         now: Standing = {}
@@ -242,6 +244,12 @@ class Weighed:
             self.found.rows.add(closed.row.number)
         award = "" if closed.award is None else self.game.awards[closed.award - 1].title
         return closed.result, end.meters, award
+
+
+def _can_end(program: Program) -> bool:
+    """Whether anything but time can end a play of an endless deck."""
+    rows = [row.source for rows in program.rows.values() for row in rows]
+    return bool(program.endings) or any(row.then in ENDS or row.moves_a_clock for row in rows)
 
 
 def _largest(weight: Any) -> float:
