@@ -5344,11 +5344,17 @@ export interface components {
         };
         /**
          * StoreIn
-         * @description A learning record store, and how to sign in to it.
+         * @description A learning record store, and how to sign in to it; one of this machine or of a private network has to
+         *     be meant (``nearby``).
          */
         StoreIn: {
             /** Address */
             address: string;
+            /**
+             * Nearby
+             * @default false
+             */
+            nearby: boolean;
             /**
              * Password
              * @default
@@ -5909,6 +5915,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -6014,6 +6029,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6137,6 +6161,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -6240,6 +6273,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6359,6 +6401,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -6464,6 +6515,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6587,6 +6647,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -6692,6 +6761,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6809,6 +6887,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -6910,6 +6997,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7031,6 +7127,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -7145,6 +7250,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -7248,6 +7362,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7369,6 +7492,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -7474,6 +7606,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7597,6 +7738,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -7706,6 +7856,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7829,6 +7988,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -7938,6 +8106,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8061,6 +8238,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -8164,6 +8350,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8280,6 +8475,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8405,6 +8609,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -8510,6 +8723,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8633,6 +8855,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -8738,6 +8969,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8854,6 +9094,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8978,6 +9227,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -9087,6 +9345,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9210,6 +9477,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -9319,6 +9595,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9438,6 +9723,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -9543,6 +9837,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9666,6 +9969,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -9769,6 +10081,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9888,6 +10209,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -9993,6 +10323,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10109,6 +10448,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10233,6 +10581,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -10349,6 +10706,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -10454,6 +10820,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10574,6 +10949,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -10679,6 +11063,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10803,6 +11196,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -10911,6 +11313,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11034,6 +11445,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -11139,6 +11559,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11262,6 +11691,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -11374,6 +11812,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -11479,6 +11926,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11601,6 +12057,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -11705,6 +12170,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11827,6 +12301,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -11941,6 +12424,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -12046,6 +12538,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12169,6 +12670,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -12281,6 +12791,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -12386,6 +12905,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12510,6 +13038,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -12615,6 +13152,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12734,6 +13280,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -12840,6 +13395,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12968,6 +13532,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -13077,6 +13650,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13200,6 +13782,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -13306,6 +13897,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13427,6 +14027,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -13535,6 +14144,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13663,6 +14281,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -13770,6 +14397,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13893,6 +14529,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -13998,6 +14643,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14117,6 +14771,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -14222,6 +14885,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14339,6 +15011,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -14442,6 +15123,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14563,6 +15253,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -14670,6 +15369,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14791,6 +15499,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -14898,6 +15615,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15019,6 +15745,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -15124,6 +15859,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15247,6 +15991,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -15363,6 +16116,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -15468,6 +16230,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15593,6 +16364,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -15698,6 +16478,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15821,6 +16610,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -15931,6 +16729,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16060,6 +16867,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -16169,6 +16985,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16292,6 +17117,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -16401,6 +17235,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16524,6 +17367,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -16630,6 +17482,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16754,6 +17615,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -16864,6 +17734,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16988,6 +17867,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -17103,6 +17991,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -17204,6 +18101,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17323,6 +18229,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -17433,6 +18348,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -17536,6 +18460,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17656,6 +18589,15 @@ export interface operations {
                     "application/json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description Something was changed meanwhile. */
             409: {
                 headers: {
@@ -17764,6 +18706,15 @@ export interface operations {
             };
             /** @description What it names is not there (any more). */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
