@@ -43,6 +43,16 @@ class CommandLine(unittest.TestCase):
         self.assertTrue(sentence.startswith("dicetrail: "), done.stderr)
         return sentence
 
+    def test_a_number_out_of_bounds_is_refused_with_its_name(self):
+        for command, name in (
+            (("walk", HUT, "--plays", 0, "--dice", 1, "--skill", 0.5), "--plays"),
+            (("odds", HUT, "--skill", 1.5), "--skill"),
+            (("serve", "--port", 99_999), "--port"),
+        ):
+            done = run(*command)
+            self.assertEqual(done.returncode, 2)
+            self.assertIn(name, done.stderr)
+
     def test_snags_of_what_plays_come_to(self):
         planted = json.loads(self.asked("snags", DEMO / "9-fogged-in.yaml", "--json"))["snags"]
         found = {snag["code"]: snag for snag in planted}

@@ -24,11 +24,11 @@ export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boo
                 !small && "text-xl",
               )}
             >
-              {gauge.value === null ? "∞" : figure(gauge.value)}
+              {gauge.value === null ? "∞" : figure(gauge.value, gauge.sort)}
               {gauge.sort === "clock" && <span className="text-sm font-normal"> s</span>}
             </td>
             <td className="pl-3 text-sm whitespace-nowrap text-soft">
-              {gauge.step > 0 && `${signed(gauge.change)} at step ${gauge.step}`}
+              {gauge.step > 0 && `${signed(gauge.change, gauge.sort)} at step ${gauge.step}`}
             </td>
             <td className={small ? "w-14 pl-2" : "w-18 pl-2"}>
               <Course values={gauge.course} className={small ? "w-12" : "w-16"} />
@@ -62,6 +62,8 @@ function Course({ values, className }: { values: Gauge["course"]; className: str
   );
 }
 
-const figure = (value: number) => String(Math.round(value * 100) / 100);
-const signed = (value: number) =>
-  value > 0 ? `+${figure(value)}` : figure(value).replace("-", "−");
+/** A meter's number to the last digit that it keeps; times and percentages to two decimals. */
+const figure = (value: number, sort: Gauge["sort"]) =>
+  String(Number(value.toFixed(sort === "meter" ? 9 : 2)));
+const signed = (value: number, sort: Gauge["sort"]) =>
+  value > 0 ? `+${figure(value, sort)}` : figure(value, sort).replace("-", "−");
