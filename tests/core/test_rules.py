@@ -21,7 +21,7 @@ from dicetrail.core.prove.replay.waymarks import walk
 from dicetrail.core.prove.search.doubts import doubts
 from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
-from dicetrail.core.rules.document import schema
+from dicetrail.core.rules.document import Document, schema
 from dicetrail.core.rules.editing import Edit, edited
 from dicetrail.core.rules.reading import GameReading
 from dicetrail.core.rules.starting import new_game
@@ -59,6 +59,16 @@ class Contract(unittest.TestCase):
         run = play(Program(reading.game), Choices(waymark.dice, "Ida", 10), map(read_move, waymark.moves))
         got = {"score": run.meters["score"], "result": run.outcome.result, "award": run.outcome.award}
         self.assertEqual(got, waymark.expect)
+
+    def test_what_is_answered_is_as_the_schema_says(self):
+        """A document with nothing but defaults, and dice too large for JSON's readers."""
+        short = {"title": "T", "packs": ["p"], "consequences": [{"moment": "right"}]}
+        short |= {"waymarks": [{"name": "w", "dice": 2**100}]}
+        answered = Document.model_validate(short).model_dump(mode="json", by_alias=True)
+        self.assertEqual(answered["waymarks"][0]["dice"], str(2**100))
+        self.assertIsNone(answered["deal"]["draw"])
+        self.assertIsNone(answered["clocks"]["question"])
+        jsonschema.validate(answered, schema(), jsonschema.Draft202012Validator)
 
     def test_the_schema_is_valid_and_accepts_the_example(self):
         """JSON Schema 2020-12, by the reference implementation in the package jsonschema."""

@@ -80,7 +80,7 @@ class DealPart(Part):
     draw: Annotated[
         Annotated[int, Field(ge=1, le=100_000)] | None,
         BeforeValidator(lambda value: None if value == "all" else value),
-        WithJsonSchema({"anyOf": [{"type": "integer", "minimum": 1}, {"const": "all"}]}),
+        WithJsonSchema({"anyOf": [{"type": "integer", "minimum": 1}, {"const": "all"}, {"type": "null"}]}),
     ] = Field(default=None, description="how many questions; all where it is not said")
     order: Annotated[
         Literal["filed", "shuffled", "easiest_first", "by_topic"], BeforeValidator(_underscored)
@@ -136,6 +136,7 @@ class ClocksPart(Part):
                     {"type": "number", "exclusiveMinimum": 0},
                     {"type": "object", "additionalProperties": {"type": "number", "exclusiveMinimum": 0}},
                     {"type": "string"},
+                    {"type": "null"},
                 ],
             }
         ),

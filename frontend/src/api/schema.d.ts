@@ -2516,7 +2516,7 @@ export interface components {
              */
             question?: number | {
                 [key: string]: number;
-            } | string;
+            } | string | null;
             /**
              * Restart On Again
              * @default false
@@ -2843,7 +2843,7 @@ export interface components {
              * Draw
              * @description how many questions; all where it is not said
              */
-            draw?: number | "all";
+            draw?: number | "all" | null;
             /**
              * Options
              * @default shuffled
