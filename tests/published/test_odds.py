@@ -349,7 +349,7 @@ class Refusals(unittest.TestCase):
                 Walker("knows", 0.5, 3),
                 "still go on",
             ),
-            (game(5, deal=Deal(repeats="always"), clocks=Clocks(game=60)), SKILL, "still go on"),
+            (game(5, deal=Deal(repeats="always"), clocks=Clocks(game=60)), SKILL, "come to its end"),
             (
                 game(
                     0,
