@@ -37,8 +37,8 @@ from . import odds as enumerated
 from .answers import Mistake, evaluate, verdict
 from .referee import Play
 
-GAMES = int(os.environ.get("REFEREE_GAMES", "250"))
-ODDS = int(os.environ.get("REFEREE_ODDS", "60"))
+GAMES = int(os.environ.get("REFEREE_GAMES", "200"))
+ODDS = int(os.environ.get("REFEREE_ODDS", "25"))
 SEED = int(os.environ.get("REFEREE_SEED", str(random.randrange(2**32))))
 MOST_WAYS = 1500
 """Ways of a play past which odds are not enumerated."""
@@ -161,7 +161,7 @@ class Answers(unittest.TestCase):
         switches = st.sets(st.sampled_from(made.SWITCHES))
 
         @seed(SEED)
-        @settings(QUIET, max_examples=GAMES * 4)
+        @settings(QUIET, max_examples=GAMES * 2)
         @given(st.lists(made.PHRASES, min_size=1, max_size=2), made.texts(), switches, made.SPELLING)
         def try_it(answers: list[str], text: str, ignore: set[str], spelling: Any) -> None:
             articles = ["the", "a", "an", "l'"]
@@ -183,7 +183,7 @@ class Answers(unittest.TestCase):
         some_values = st.lists(values, min_size=len(names), max_size=len(names))
 
         @seed(SEED)
-        @settings(QUIET, max_examples=GAMES * 4)
+        @settings(QUIET, max_examples=GAMES * 2)
         @given(made.expressions(names) | made.conditions(names), some_values)
         def try_it(source: str, some: list[float]) -> None:
             known = {**dict(zip(names, some, strict=True)), "topic": "knots", "kind": "typed"}
