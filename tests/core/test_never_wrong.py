@@ -12,10 +12,11 @@ from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.clocks import Clock
 from dicetrail.core.play.expressions import ExpressionError, compile_expression, compile_template
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
 from dicetrail.core.play.kinds import KINDS
 from dicetrail.core.play.numbers import read_number
 from dicetrail.core.play.program import Program
+from dicetrail.core.play.run import Run
 from dicetrail.core.play.switches import Checking
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, odds
@@ -231,7 +232,12 @@ class Engine(unittest.TestCase):
         ends = (Ending("asked > 5", "won"), Ending("game_left == 0 and time_used > 1", "lost"))
         two, clocks = (choice(0), choice(1)), Clocks(game=5, breather=2)
         game = Game("g", two, clocks=clocks, leave=True, consequences=rows, endings=ends)
-        self.assertEqual(play_of(game, "right @2", "leave").outcome.result, "lost")
+        run = Run(Program(game), Choices(1))
+        run.begin()
+        run.do(Move("right"), 2000)
+        self.assertEqual(run.phase, "feedback")
+        run.do(Move("leave"), 2100)
+        self.assertEqual(run.outcome.result, "lost")
 
     def test_time_never_runs_back(self):
         game = Game("g", tuple(map(choice, range(4))), clocks=Clocks(question=3, breather="player"))
