@@ -89,7 +89,7 @@ def _miss_what_went_away(engine: Engine, path: Path) -> None:
     known: list[int] = []
 
     def look(connection: Connection, _cursor: Any, statement: str, *_: Any) -> None:
-        if statement.lstrip()[:6].upper() in ("SELECT", "PRAGMA"):
+        if _only_reads(statement):
             return
         try:
             number = path.stat().st_ino
@@ -112,7 +112,7 @@ def _let_one_write_at_a_time(engine: Engine) -> None:
     turn = Lock()
 
     def begin(connection: Connection, _cursor: Any, statement: str, *_: Any) -> None:
-        if _TURN in connection.info or statement.lstrip()[:6].upper() in ("SELECT", "PRAGMA"):
+        if _TURN in connection.info or _only_reads(statement):
             return
         if not turn.acquire(timeout=PATIENCE):
             raise OperationalError(statement, {}, TimeoutError("database is locked by another thread"))
@@ -127,6 +127,11 @@ def _let_one_write_at_a_time(engine: Engine) -> None:
 
 
 _TURN = "it is its turn to write"
+
+
+def _only_reads(statement: str) -> bool:
+    """Whether a statement writes nothing."""
+    return statement.lstrip()[:6].upper() in ("SELECT", "PRAGMA")
 
 
 def _set_up(connection: Any, _record: Any) -> None:

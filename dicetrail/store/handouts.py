@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from ..core.play.invitation import Shut
 from .history import Stale
 from .models import Handout, HandoutVersion, Play
+from .plays import plays_had
 
 _CONSONANTS, _VOWELS = "bdghklmnprstvz", "aeiou"
 _SYLLABLES = 3
@@ -64,23 +65,18 @@ def turn_revision(session: Session, handout: Handout, seen: int) -> None:
     session.refresh(handout)
 
 
-def still_open(session: Session, game_id: int) -> str:
-    """The hand-outs of a game that are not closed, by their names; "" where there is none."""
-    names = session.scalars(select(Handout.name).where(Handout.game_id == game_id, ~Handout.closed)).all()
-    if not names:
-        return ""
-    told = ", ".join(f"‘{name}’" for name in names[:3]) + (" and others" if len(names) > 3 else "")
-    return f"{told} {'is' if len(names) == 1 else 'are'}"
+def still_open(session: Session, game_id: int) -> Sequence[str]:
+    """The names of a game's hand-outs that are not closed."""
+    return session.scalars(select(Handout.name).where(Handout.game_id == game_id, ~Handout.closed)).all()
 
 
-def close_all(session: Session, game_id: int) -> int:
-    """Close every hand-out of a game that is taken off the shelf; how many were open."""
-    closed = session.execute(
+def close_all(session: Session, game_id: int) -> None:
+    """Close every hand-out of a game that is taken off the shelf."""
+    session.execute(
         update(Handout)
         .where(Handout.game_id == game_id, ~Handout.closed)
         .values(closed=True, revision=Handout.revision + 1)
     )
-    return int(closed.rowcount)  # type: ignore[attr-defined]
 
 
 def handout_called(session: Session, link: str) -> Handout | None:
@@ -128,8 +124,7 @@ def shut(session: Session, handout: Handout, visitor: str, at: datetime) -> Shut
         return "closed"
     if handout.opens is not None and at < handout.opens:
         return "not_yet"
-    if handout.plays_each is not None and visitor:
-        had = select(func.count()).where(Play.handout_id == handout.id, Play.visitor == visitor)
-        if (session.scalar(had) or 0) >= handout.plays_each:
-            return "enough"
+    most = handout.plays_each
+    if most is not None and visitor and plays_had(session, handout.id, visitor) >= most:
+        return "enough"
     return ""

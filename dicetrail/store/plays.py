@@ -81,7 +81,7 @@ def keep(session: Session, happenings: Iterable[Happening]) -> None:
     if sorts[Begun]:
         session.execute(insert(Play), [_begun(one) for one in sorts[Begun]])
         for handout, visitor, most in {(one.handout_id, one.visitor, one.most) for one in sorts[Begun]}:
-            if most is not None and _had(session, handout, visitor) > most:
+            if most is not None and plays_had(session, handout, visitor) > most:
                 raise Enough
     if sorts[Made]:
         session.execute(insert(PlayMove), [_made(one) for one in sorts[Made]])
@@ -95,7 +95,8 @@ def keep(session: Session, happenings: Iterable[Happening]) -> None:
         session.connection().execute(_CAME_TO, came_to)
 
 
-def _had(session: Session, handout: int | None, visitor: str) -> int:
+def plays_had(session: Session, handout: int | None, visitor: str) -> int:
+    """How many plays of a hand-out there are of a browser."""
     had = select(func.count()).where(Play.handout_id == handout, Play.visitor == visitor)
     return session.scalar(had) or 0
 

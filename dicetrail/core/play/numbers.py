@@ -12,6 +12,7 @@ from fractions import Fraction
 from typing import Literal
 
 from .folding import without_unseen
+from .switches import Comma
 
 LONGEST = 60
 """More characters than this are not taken for a number."""
@@ -32,7 +33,6 @@ _PLAIN_MARKS = str.maketrans(
 (U+066B, U+066C) each mean one thing only, as here the point before a part and the apostrophe between groups
 do."""
 _AMBIGUOUS = re.compile(r"[1-9]\d{0,2},\d{3}")
-Comma = Literal["thousands", "decimal"]
 _MIXED = re.compile(r"(\d+)\s+(\d+)\s*/\s*(\d+)")
 _FRACTION = re.compile(r"(\d+)\s*/\s*(\d+)")
 _PLAIN = re.compile(r"\d+|\d*\.\d+|\d+\.")

@@ -23,6 +23,8 @@ Switch = Literal[
 ]
 """What may be ignored. ``blanks`` are the outer and the inner ones together."""
 
+Comma = Literal["thousands", "decimal"]
+"""What the comma in ``1,234`` is."""
 Spelling = int | tuple[tuple[int, int], ...]
 """Edits that still count as right: a number, or pairs of a length and the edits allowed from there on."""
 
@@ -40,7 +42,7 @@ class Checking:
     spelling: Spelling = 0
     unreadable: Literal["ask_again", "wrong"] = "ask_again"
     articles: tuple[str, ...] = ("the", "a", "an")
-    comma: Literal["thousands", "decimal"] = "thousands"
+    comma: Comma = "thousands"
 
     def ignores(self, switch: Switch) -> bool:
         """Whether a switch is on; ``blanks`` turns on both sorts of blanks."""

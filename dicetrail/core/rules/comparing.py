@@ -17,7 +17,7 @@ from ..play.checking import check
 from ..play.folding import fold
 from ..play.kinds import kind_of
 from ..play.question import LABELS, Question, said, same
-from ..play.switches import Checking, Spelling
+from ..play.switches import Checking, Comma, Spelling
 from ..play.verdict import Verdict
 from .document import Document, OwnCheckingPart
 
@@ -60,7 +60,7 @@ def nearest(document: Document, pack: str, question_id: str) -> tuple[Checking, 
 
 
 @cache
-def _comma(language: str) -> Literal["thousands", "decimal"]:
+def _comma(language: str) -> Comma:
     """What the comma in ``1,234`` is where a language is written in these digits (Unicode CLDR, by Babel)."""
     return "thousands" if Locale.parse(language).number_symbols["latn"]["group"] == "," else "decimal"
 

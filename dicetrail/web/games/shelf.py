@@ -77,8 +77,12 @@ def take_off(
 ) -> ShelfOut:
     """Take a pack or a game off the shelf; it can be put back. The hand-outs of a game that are open have to
     ``close`` with it: their maker would not find them any more."""
-    if kind == "games" and not close and (links := handouts.still_open(session, number)):
-        raise HTTPException(409, f"This game is handed out: {links} open. Removing it closes what is open.")
+    if kind == "games" and not close and (names := handouts.still_open(session, number)):
+        told = ", ".join(f"‘{name}’" for name in names[:3]) + (" and others" if len(names) > 3 else "")
+        are = "is" if len(names) == 1 else "are"
+        raise HTTPException(
+            409, f"This game is handed out: {told} {are} open. Removing it closes what is open."
+        )
     shelving.take_off(session, _thing(session, kind, number))
     if kind == "games":
         handouts.close_all(session, number)

@@ -31,15 +31,16 @@ class Sorted:
         self, program: Program, walker: Walker, choices: Choices, names: frozenset[str], *, clocked: bool
     ) -> None:
         deck, deal = Deck(program.game, choices), program.game.deal
-        written, self._total = deck.questions, None if deck.endless else deck.total
+        written, total = deck.questions, None if deck.endless else deck.total
         questions = asked_of(program, choices)
-        comes_again = deal.repeats == "always" or (self._total is None or self._total > len(questions))
-        minds = walker.how == "knows" and comes_again
+        comes_again = deal.repeats == "always" or total is None or total > len(questions)
+        guess = walker.how == "knows"
+        minds = guess and comes_again
         sorter = Sorter(program, names, clocked=clocked)
-        for problem in _problems(written, choices, self._total, guess=walker.how == "knows", minds=minds):
-            if minds or walker.how == "knows" or sorter.parts:
+        if guess or sorter.parts:
+            for problem in _problems(written, choices, total, minds=minds):
                 raise Unsortable(problem)
-        sorts = [sorter.weighed(question, guess=walker.how == "knows") for question in questions]
+        sorts = [sorter.weighed(question, guess=guess) for question in questions]
         if comes_again:
             copies = Counter(question.id for question in written)
             sorts = [
@@ -58,7 +59,7 @@ class Sorted:
             [alike[question.id] for question in written],
             order=deal.order,
             repeats=deal.repeats,
-            total=self._total,
+            total=total,
             minds=minds,
         )
         if self.pile.ways > MOST_PILES:
@@ -77,7 +78,7 @@ def _ranks(questions: Sequence[Question], order: str) -> list[int]:
 
 
 def _problems(
-    written: Sequence[Question], choices: Choices, total: int | None, *, guess: bool, minds: bool
+    written: Sequence[Question], choices: Choices, total: int | None, *, minds: bool
 ) -> Iterator[str]:
     """What of made questions is known only once they are made."""
     for question in dict.fromkeys(written):
@@ -87,5 +88,5 @@ def _problems(
         if not supply.alike:
             yield f"Of the questions made from ‘{question.id}’ some have more options than others."
         often = supply.size is not None and (total is None or supply.size < total)
-        if guess and minds and often:
+        if minds and often:
             yield f"Questions made from ‘{question.id}’ may come again, known by then or not."
