@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import json
 import socket
 import unittest
+from http.client import HTTPConnection
 
 from tests.ui.harness import Served
 
@@ -40,10 +42,15 @@ class Slow(unittest.TestCase):
         self.assertEqual([one.recv(1000) for one in (slow[0], slow[-1])], [b"", b""])
 
     def test_a_connection_that_goes_on_may_rest(self) -> None:
-        kept = self.send(f"GET {self.path} HTTP/1.1\nHost: 127.0.0.1\n\n")
-        self.assertIn(b"200 OK", kept.recv(5000))
-        kept.sendall(f"GET {self.path} HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n".encode())
-        self.assertIn(b"200 OK", kept.recv(5000))
+        kept = HTTPConnection("127.0.0.1", self.served.port, timeout=LIMIT)
+        self.addCleanup(kept.close)
+        there = set()
+        for _ in range(2):
+            kept.request("GET", self.path)
+            answer = kept.getresponse()
+            self.assertEqual((answer.status, json.load(answer)["title"]), (200, "Slow"))
+            there.add(kept.sock.getsockname() if kept.sock else None)
+        self.assertEqual(len(there - {None}), 1, "it was one connection all the time")
 
 
 if __name__ == "__main__":
