@@ -30,6 +30,8 @@ from .text import split_lines
 
 MOST_LINES = 100_001
 """As many questions as a pack may have, and a header."""
+MOST_RECORDS = MOST_LINES - 1
+"""Records that a list by name may have."""
 SAMPLE = 5000
 """Records that are looked at to see how many fields most of them have."""
 TELL_EVERY = 2000
@@ -130,6 +132,11 @@ def _records(name: str, contents: Contents, lines: Sequence[str], mark: str) -> 
     found: list[tuple[int, tuple[str, ...], dict[str, str], str]] = []
     heads: dict[str, None] = {}
     for piece in STRUCTURED[layout].pieces("\n".join(lines)):
+        if len(found) == MOST_RECORDS:
+            raise Refused(
+                f"{name} has more than {MOST_RECORDS:,} questions; another one begins in line"
+                f" {piece.begin + 1:,}. Split it into several files."
+            )
         raw = tuple(lines[piece.begin : piece.end])
         problem, columns = piece.problem, {}
         if not problem:

@@ -36,7 +36,7 @@ class Xlsx(Sheet):
                             f"The first {MOST_ROWS - 1:,} rows of the sheet are blank. Move what stands below"
                             " them to its top."
                         )
-                    if any(self.shown(value).strip() for value in row):
+                    if row.count(None) < len(row) and any(self.shown(value).strip() for value in row):
                         yield list(row)
                         yield from map(list, rows)
                         return
