@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import ast
-import pickle
 import subprocess
 import sys
 import time
@@ -12,6 +11,9 @@ from dataclasses import replace
 from pathlib import Path
 
 from dicetrail.core.play.game import Consequence, Deal, Game, Meter
+from dicetrail.web.beside.messages import read, write
+from dicetrail.web.beside.searching import reached
+from dicetrail.web.beside.sending import sent
 from tests.core.making import choice
 
 PATIENCE = 60
@@ -67,17 +69,18 @@ class Orphans(unittest.TestCase):
             time.sleep(0.05)
         self.assertEqual([pid for pid in begun if runs(pid)], [])
 
-    def test_a_search_ends_where_nobody_can_take_what_it_finds(self):
-        searching = self.started("-m", "dicetrail.web.search_process")
-        found, _ = searching.communicate(pickle.dumps(LONG), PATIENCE)
-        self.assertEqual((searching.returncode, len(found)), (0, 0))
+    def test_work_ends_where_nobody_can_take_what_comes_of_it(self):
+        working = self.started("-m", "dicetrail.web.beside.process")
+        assert working.stdin is not None
+        write(working.stdin, (reached, (sent(LONG),)))
+        found, _ = working.communicate(timeout=PATIENCE)
+        self.assertEqual((working.returncode, len(found)), (0, 0))
 
-    def test_a_search_answers_one_who_waits(self):
-        searching = self.started("-m", "dicetrail.web.search_process")
-        assert searching.stdin is not None and searching.stdout is not None
-        pickle.dump(replace(LONG, deal=Deal(), tries=1), searching.stdin)
-        searching.stdin.flush()
-        self.assertTrue(pickle.load(searching.stdout).complete)
+    def test_work_answers_one_who_waits(self):
+        working = self.started("-m", "dicetrail.web.beside.process")
+        assert working.stdin is not None and working.stdout is not None
+        write(working.stdin, (reached, (sent(replace(LONG, deal=Deal(), tries=1)),)))
+        self.assertTrue(read(working.stdout).what.complete)
 
 
 if __name__ == "__main__":

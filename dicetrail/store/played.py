@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from datetime import datetime, timedelta
 from typing import Any, Literal, NamedTuple
 
@@ -13,6 +13,8 @@ from ..core.prove.plays.worker import KeptSo
 from .models import Handout, Play, PlayMove, now
 from .plays import OF_A_PLAY, choices_of, record_of
 
+AT_ONCE = 200
+"""Plays that are read at once where all of them are gone through."""
 Sort = Literal["started", "player", "result", "award", "score", "right", "asked", "seconds"]
 
 
@@ -51,10 +53,12 @@ def _wanted(handout: Handout, sought: Sought) -> list[ColumnElement[bool]]:
     return wanted
 
 
-def with_answers(session: Session, handout: Handout, sought: Sought) -> list[Play]:
-    """All the plays looked for with their answers, as they were started."""
+def with_answers(session: Session, handout: Handout, sought: Sought) -> Iterator[Play]:
+    """All the plays looked for with their answers, as they were started; few are in memory at a time."""
     found = select(Play).where(*_wanted(handout, sought)).order_by(Play.started, Play.id)
-    return list(session.scalars(found.options(undefer(Play.answers))))
+    for play in session.scalars(found.options(undefer(Play.answers)).execution_options(yield_per=AT_ONCE)):
+        yield play
+        session.expunge(play)
 
 
 def answers_of(session: Session, handout: Handout, version: int | None) -> list[str]:

@@ -16,8 +16,11 @@ from ..store import played
 from ..store.database import close_database, open_database
 from ..store.folder import DATABASE
 from . import bench, games, handouts, history, media, packs, watching
+from .beside import Beside
+from .beside.reading import ReadBeside
 from .demo import bring_demo_once
 from .download import PACKED
+from .games.proofs import Proofs
 from .guard import Guard
 from .in_line import InLine
 from .jobs import Jobs
@@ -25,6 +28,7 @@ from .pages import add_pages
 from .players import plays
 from .players.live import Live
 from .refusals import add_refusals
+from .sending_files import Files
 from .sizes import Sizes
 from .workshop import Workshop
 
@@ -38,6 +42,8 @@ _ROUTES = (
     watching.router.routes,
     plays.router.routes,
 )
+PACKS_AT_ONCE = 2
+"""Large packs that are read at once."""
 TIDIED_EVERY = 3600
 """Seconds between two looks for plays that were kept long enough."""
 
@@ -61,12 +67,18 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
     """What goes on as long as the application serves its workshop."""
     workshop: Workshop = app.state.workshop
     live = app.state.live = Live(workshop)
-    app.state.jobs = Jobs()
+    database: Path = app.state.data / DATABASE
+    app.state.jobs = Jobs(database)
+    app.state.files = Files(database)
+    app.state.proofs = Proofs(workshop.games)
     tasks = [asyncio.create_task(work) for work in (live.settle(), live.beat(), _tidy(workshop))]
     yield
     for task in tasks:
         task.cancel()
     app.state.jobs.close()
+    app.state.proofs.close()
+    app.state.files.close()
+    app.state.reading.close()
     workshop.games.reaches.close()
     await live.close()
     await run_in_threadpool(close_database, workshop.engine)
@@ -75,7 +87,9 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
 def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> FastAPI:
     """The application over the database in the folder ``data``. Its maker is who has the ``key``; without one
     it answers on the loopback only. Raises Refused where the data can't be used."""
-    workshop = Workshop(open_database(data / DATABASE))
+    engine = open_database(data / DATABASE)
+    beside = Beside(PACKS_AT_ONCE, data / DATABASE)
+    workshop = Workshop(engine, ReadBeside(beside))
     if demo:
         bring_demo_once(workshop)
     app = FastAPI(
@@ -87,6 +101,7 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
     )
     app.state.workshop = workshop
     app.state.data = data
+    app.state.reading = beside
     for routes in _ROUTES:  # as they are: to include a router would work each of them out a second time
         app.router.routes.extend(routes)
     add_refusals(app)

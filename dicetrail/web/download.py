@@ -11,13 +11,18 @@ PACKED = "application/octet-stream"
 them again would only keep players waiting."""
 
 
-def download(data: bytes, name: str, mime: str = "") -> Response:
-    """A file to be saved under a name in any script (RFC 6266; as Starlette names the files it sends)."""
+def saved_as(name: str) -> dict[str, str]:
+    """The header that names a file in any script (RFC 6266; as Starlette names the files it sends)."""
     quoted = quote(name)
     named = f'filename="{name}"' if quoted == name else f"filename*=utf-8''{quoted}"
-    sheet = name.lower().endswith((".xlsx", ".ods"))
-    return Response(
-        data,
-        media_type=mime or (PACKED if sheet else "text/plain; charset=utf-8"),
-        headers={"Content-Disposition": f"attachment; {named}"},
-    )
+    return {"Content-Disposition": f"attachment; {named}"}
+
+
+def mime_of(name: str) -> str:
+    """The type of a file, by its name."""
+    return PACKED if name.lower().endswith((".xlsx", ".ods")) else "text/plain; charset=utf-8"
+
+
+def download(data: bytes, name: str) -> Response:
+    """A file to be saved."""
+    return Response(data, media_type=mime_of(name), headers=saved_as(name))

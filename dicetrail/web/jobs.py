@@ -8,10 +8,12 @@ from collections import OrderedDict
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
+from pathlib import Path
 from typing import Any, Literal
 
 from ..core.pack.progress import Progress
 from ..core.snag import Refused
+from .beside import Beside
 
 MOST_KEPT = 100
 AT_ONCE = 2
@@ -54,10 +56,14 @@ class Job:
 class Jobs:
     """The jobs of a workshop, the latest ones kept to be asked after."""
 
-    def __init__(self) -> None:
+    def __init__(self, database: Path | None = None) -> None:
         self._workers = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="job")
         self._senders = ThreadPoolExecutor(AT_ONCE, thread_name_prefix="sender")
         """What waits for others elsewhere, who may be slow: nothing here waits behind it."""
+        self.beside = Beside(AT_ONCE)
+        """Where the work of a job goes on."""
+        self.senders_beside = Beside(AT_ONCE, database)
+        """Where what is sent elsewhere is made."""
         self._jobs: OrderedDict[str, Job] = OrderedDict()
 
     def start(self, sort: Sort, work: Callable[[Progress], int | None], about: Any = None) -> Job:
@@ -82,6 +88,8 @@ class Jobs:
         """Stop whatever still goes on."""
         for job in self._jobs.values():
             job.stop()
+        self.beside.close()
+        self.senders_beside.close()
         for workers in (self._workers, self._senders):
             workers.shutdown(wait=True, cancel_futures=True)
 

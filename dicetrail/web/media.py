@@ -11,7 +11,7 @@ from ..core.rules.files import FILES
 from ..store import media
 from ..store.models import Media
 from .refusals import router_of
-from .requests import TheSession
+from .requests import ThePlayersSession, TheSession
 from .shapes.packs import MediaOut
 from .workshop import files
 
@@ -34,7 +34,7 @@ def bring_media(file: UploadFile, session: TheSession) -> MediaOut:
 
 
 @router.get(FILES + "{digest}", response_class=Response)
-def media_file(digest: str, session: TheSession) -> Response:
+def media_file(digest: str, session: ThePlayersSession) -> Response:
     """A picture or a sound by its digest."""
     found = media.media_of(session, digest)
     if found is None:

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import contextlib
-import pickle
-import subprocess
-import sys
+import logging
 from collections.abc import Callable, Hashable
 from concurrent.futures import Future
 from dataclasses import dataclass, field
@@ -13,6 +10,11 @@ from threading import Condition, Thread
 
 from ..core.play.game import Game
 from ..core.prove.search.reach import Reach
+from ..core.snag import Refused
+from .beside import Beside
+from .beside.beside import Fault
+from .beside.searching import reached
+from .beside.sending import sent
 
 
 @dataclass(eq=False, slots=True)
@@ -23,6 +25,12 @@ class _Search:
     key: Hashable
     game: Game
     future: Future[Reach] = field(default_factory=Future)
+    given_up: bool = False
+
+    def look(self, _done: int, _total: int) -> None:
+        """Raise InterruptedError where nobody wants to know any more."""
+        if self.given_up:
+            raise InterruptedError
 
 
 class Searches:
@@ -34,11 +42,10 @@ class Searches:
 
     def __init__(self, keep: Callable[[int, Hashable, Reach], None]) -> None:
         self._keep = keep
+        self._beside = Beside(1)
         self._changed = Condition()
         self._latest: dict[int, _Search] = {}
         self._waiting: list[_Search] = []
-        self._now: _Search | None = None
-        self._process: subprocess.Popen[bytes] | None = None
         self._thread: Thread | None = None
         self._closed = False
 
@@ -82,61 +89,28 @@ class Searches:
             self._changed.notify()
         if self._thread is not None:
             self._thread.join()
+        self._beside.close()
 
     def _give_up(self, search: _Search) -> None:
+        search.given_up = True
         if search in self._waiting:
             self._waiting.remove(search)
             search.future.set_result(Reach(complete=False))
-        elif search is self._now and self._process is not None:
-            self._process.kill()
 
     def _work(self) -> None:
         while True:
             with self._changed:
                 self._changed.wait_for(lambda: self._waiting or self._closed)
                 if self._closed:
-                    break
-                search = self._now = self._waiting.pop()
-                process = self._process = self._running()
-            found = _ask(process, search.game)
-            with self._changed:
-                self._now = None
-            search.future.set_result(found or Reach(complete=False))
-            if found is not None:
+                    return
+                search = self._waiting.pop()
+            try:
+                found: Reach = self._beside.run(reached, sent(search.game), progress=search.look)
+            except (InterruptedError, Refused, Fault):
+                search.future.set_result(Reach(complete=False))
+                continue
+            search.future.set_result(found)
+            try:
                 self._keep(search.game_id, search.key, found)
-        if self._process is not None:
-            self._process.kill()
-            _closed(self._process)
-
-    def _running(self) -> subprocess.Popen[bytes]:
-        """The process that searches, started where none runs."""
-        if self._process is not None and self._process.poll() is None:
-            return self._process
-        if self._process is not None:
-            _closed(self._process)
-        command = [sys.executable, "-m", "dicetrail.web.search_process"]
-        return subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
-
-
-def _closed(process: subprocess.Popen[bytes]) -> None:
-    """Wait for a process that was ended, and let go of its pipes."""
-    process.wait()
-    for pipe in (process.stdin, process.stdout):
-        if pipe is not None:
-            with contextlib.suppress(OSError):
-                pipe.close()
-
-
-def _ask(process: subprocess.Popen[bytes], game: Game) -> Reach | None:
-    """What the process finds; None where it was ended meanwhile."""
-    assert process.stdin is not None and process.stdout is not None
-    try:
-        pickle.dump(game, process.stdin)
-        process.stdin.flush()
-        found: Reach = pickle.load(process.stdout)
-    except (OSError, EOFError, pickle.UnpicklingError):
-        with contextlib.suppress(OSError):
-            process.kill()
-        process.wait()
-        return None
-    return found
+            except Exception:  # it is searched for again another time; the next one waits
+                logging.getLogger(__name__).exception("What was found of a game could not be kept.")

@@ -45,7 +45,7 @@ class Sent(unittest.TestCase):
 
     def refused(self, address: str, **more: object) -> str:
         with self.assertRaises(Refused) as raised:
-            send(Store(address, nearby=True, **more), [ONE], lambda *_: None)  # type: ignore[arg-type]
+            send(Store(address, nearby=True, **more), [[ONE]], 1, lambda *_: None)  # type: ignore[arg-type]
         return str(raised.exception)
 
     def test_no_redirect_is_followed(self):
@@ -77,7 +77,7 @@ class Sent(unittest.TestCase):
     def test_whoever_waits_for_it_can_stop(self):
         hanging = self.answering(lambda one: time.sleep(5))
         jobs = Jobs()
-        job = jobs.start("statements", lambda progress: send(Store(hanging, nearby=True), [ONE], progress))
+        job = jobs.start("statements", lambda tell: send(Store(hanging, nearby=True), [[ONE]], 1, tell))
         while job.state == "waiting":
             time.sleep(0.01)
         time.sleep(0.3)
@@ -91,7 +91,7 @@ class Sent(unittest.TestCase):
         jobs = Jobs()
         self.addCleanup(jobs.close)
         for _ in range(4):
-            jobs.start("statements", lambda progress: send(Store(hanging, nearby=True), [ONE], progress))
+            jobs.start("statements", lambda tell: send(Store(hanging, nearby=True), [[ONE]], 1, tell))
         other = jobs.start("fairness", lambda progress: None)
         end = time.monotonic() + 5
         while other.state != "done":
@@ -103,7 +103,7 @@ class Sent(unittest.TestCase):
             threading.Thread(target=store.serve_forever, daemon=True).start()
             for address in (store.address, store.address.replace("127.0.0.1", "localhost")):
                 with self.assertRaises(Refused) as raised:
-                    send(Store(address), [ONE], lambda *_: None)
+                    send(Store(address), [[ONE]], 1, lambda *_: None)
                 self.assertIn("Nothing was sent", str(raised.exception))
             self.assertEqual(store.asked, 0)
             store.shutdown()
@@ -114,12 +114,12 @@ class Sent(unittest.TestCase):
         with RecordStore() as store:
             threading.Thread(target=store.serve_forever, daemon=True).start()
             there = Store(store.address, nearby=True)
-            send(there, [{**ONE, "timestamp": "2025-01-02T03:04:05.000Z"}], lambda *_: None)
+            send(there, [[{**ONE, "timestamp": "2025-01-02T03:04:05.000Z"}]], 1, lambda *_: None)
             with self.assertRaises(Refused) as raised:
-                send(there, [ONE, OTHER], lambda *_: None)
+                send(there, [[ONE, OTHER]], 2, lambda *_: None)
             self.assertIn("1 of the 2", str(raised.exception))
             self.assertEqual(set(store.kept), {ONE["id"], OTHER["id"]})
-            send(there, [OTHER], lambda *_: None)
+            send(there, [[OTHER]], 1, lambda *_: None)
             store.shutdown()
 
 

@@ -41,7 +41,7 @@ class Rules(Serving):
         game = self.game()
         path, found = f"/games/{game['id']}/comes-to", self.comes_to(game)
         self.client = self.serve()
-        with mock.patch("dicetrail.web.search_queue.subprocess.Popen") as started:
+        with mock.patch("dicetrail.web.beside.worker.subprocess.Popen") as started:
             self.assertEqual(self.ask("GET", path), found)
         started.assert_not_called()
         text = RULES.replace("score: 5", "score: 7")

@@ -69,6 +69,11 @@ class Source:
                 self._before = None
         return self._reading
 
+    def known(self, reading: Reading) -> Source:
+        """The same pack, which was read elsewhere."""
+        self._reading = reading
+        return self
+
     def with_text(self, text: str) -> Source:
         """The same pack with another text."""
         changed = replace(self, text=text)

@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+from collections.abc import Sequence
+from dataclasses import asdict, dataclass
 
 from ...core.pack.progress import Progress
 from ...core.play.card import Card
 from ...core.play.deck import Deck, pool
+from ...core.play.game import Game
 from ...core.play.kinds import shown_answer
 from ...core.play.setup import choose
-from ...core.prove.chance.fairness import Tally, fair_deals, generated
+from ...core.prove.chance.fairness import Finding, generated
 from ...core.rules.document import DealPart
+from ..beside.proving import dealt
 from ..jobs import Job
 from ..refusals import router_of
 from ..shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
 from ..shapes.common import DiceNumber, Small
 from ..watching import TheJobs, job_of, job_out
+from .proofs import TheAsked, TheProofs
 from .the_game import TheGame, TheProgram
 
 router = router_of("/api/workshop", "games")
@@ -49,18 +53,28 @@ def one_deal(
     )
 
 
+@dataclass(slots=True)
+class _Dealt:
+    """The deals made so far, and what they look like."""
+
+    game: Game
+    deals: int = 0
+    findings: Sequence[Finding] = ()
+
+
 @router.post("/games/{game_id}/fairness", status_code=201)
-def start_fairness(wanted: FairnessIn, program: TheProgram, jobs: TheJobs) -> FairnessOut:
+def start_fairness(wanted: FairnessIn, asked: TheAsked, jobs: TheJobs, proofs: TheProofs) -> FairnessOut:
     """Begin to deal many times and count; ask after it by its job."""
-    compiled = program.game
-    choices = choose(compiled, 0)
-    tally = Tally(compiled, choices)
+    found = _Dealt(asked.program.game)
+
+    def take(piece: tuple[int, list[Finding]]) -> None:
+        found.deals, found.findings = piece
 
     def work(progress: Progress) -> None:
-        for made in fair_deals(tally, wanted.deals):
-            progress(made, wanted.deals)
+        jobs.beside.run(dealt, proofs.sent(asked), wanted.deals, progress=progress, on_piece=take)
+        progress(wanted.deals, wanted.deals)
 
-    return _fairness_out(jobs.start("fairness", work, (tally, compiled, choices)))
+    return _fairness_out(jobs.start("fairness", work, found))
 
 
 @router.get("/games/{game_id}/fairness/{job_id}")
@@ -70,12 +84,12 @@ def fairness(job_id: str, jobs: TheJobs) -> FairnessOut:
 
 
 def _fairness_out(job: Job) -> FairnessOut:
-    tally, compiled, choices = job.about
+    found: _Dealt = job.about
     return FairnessOut(
         job=job_out(job),
-        deals=tally.deals,
-        findings=[FindingOut(**asdict(finding)) for finding in tally.findings()],
-        generated=[GeneratedOut(**asdict(one)) for one in generated(compiled, choices)],
+        deals=found.deals,
+        findings=[FindingOut(**asdict(finding)) for finding in found.findings],
+        generated=[GeneratedOut(**asdict(one)) for one in generated(found.game, choose(found.game, 0))],
     )
 
 

@@ -3,26 +3,26 @@
 from __future__ import annotations
 
 import difflib
-import time
+from collections.abc import Hashable
 from dataclasses import replace
 from typing import Annotated, Any
 
 import numpy as np
-from fastapi import Depends, HTTPException, Query
+from fastapi import Depends, HTTPException, Query, Request
 from sqlalchemy.orm import Session
 
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
-from ...core.prove.odds.aims import look
-from ...core.prove.odds.best import DICE, best_figures
+from ...core.prove.odds.aims import Held
 from ...core.prove.odds.company import Company, played_so
-from ...core.prove.odds.exact import Inexact, guessing, odds
+from ...core.prove.odds.exact import guessing
 from ...core.prove.odds.figures import RESULTS, Figures, changes
 from ...core.prove.odds.walker import Walker
-from ...core.prove.odds.walking import Walking
 from ...core.snag import Refused
 from ...store import games
 from ...store.models import Handout, StoredGame
+from ..beside.proving import aims, both, exact, walked
+from ..beside.sending import sent
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
@@ -47,14 +47,13 @@ from ..shapes.proof import (
 from ..watching import TheJobs, job_of, job_out
 from ..workshop import Workshop
 from ..workshop.plays import handed, statistics
-from .the_game import TheDocument, TheGame, TheProgram
+from .proofs import Asked, Proofs, TheAsked, TheEarlier, TheProofs
+from .the_game import TheGame
 
 router = router_of("/api/workshop", "games")
 
 GRID = 21
 """Skills of a curve, from 0 to 1."""
-TOLD_EVERY = 0.3
-"""Seconds of a walk after which its figures are told anew."""
 MOST_VERSIONS = 30
 MOST_VALUES = 400
 """Values of a meter that are told one by one."""
@@ -71,86 +70,75 @@ TheWalker = Annotated[Walker, Depends(walker_of)]
 
 
 @router.get("/games/{game_id}/proof/odds")
-def game_odds(
-    game: TheGame,
-    program: TheProgram,
-    session: TheSession,
-    workshop: TheWorkshop,
-    walker: TheWalker,
-) -> OddsOut:
+async def game_odds(request: Request, asked: TheAsked, proofs: TheProofs, walker: TheWalker) -> OddsOut:
     """Exactly what plays of a walker come to, or why that can't be had."""
-
-    def make() -> tuple[str, FiguresOut | None]:
-        try:
-            return "", _figures_out(odds(program, walker), program)
-        except Inexact as error:
-            return str(error), None
-
-    problem, figures = workshop.games.known(session, game, ("odds", walker), make)
-    return OddsOut(revision=game.revision, problem=problem, figures=figures)
+    problem, found = await _exact(request, asked, proofs, ("odds", walker), walker)
+    figures = None if found is None else _figures_out(found, asked.program)
+    return OddsOut(revision=asked.revision, problem=problem, figures=figures)
 
 
 @router.get("/games/{game_id}/proof/curve")
-def game_curve(
-    game: TheGame,
-    program: TheProgram,
-    session: TheSession,
-    workshop: TheWorkshop,
+async def game_curve(
+    request: Request,
+    asked: TheAsked,
+    proofs: TheProofs,
     how: How = "skill",
     pace: Annotated[Pace, Query()] = 0,
 ) -> CurveOut:
     """What plays come to for walkers of every skill, in one search."""
-
-    def make() -> CurveOut:
-        grid = np.linspace(0, 1, GRID)
-        told = CurveOut(
-            revision=game.revision,
-            problem="",
-            shares=list(grid),
-            results={},
-            awards={},
-            means={},
-            guess=guessing(program),
-        )
-        try:
-            found = odds(program, Walker(how, grid, pace))
-        except Inexact as error:
-            return told.model_copy(update={"problem": str(error), "shares": []})
+    grid = np.linspace(0, 1, GRID)
+    problem, found = await _exact(request, asked, proofs, ("curve", how, pace), Walker(how, grid, pace))
+    told = CurveOut(
+        revision=asked.revision,
+        problem=problem,
+        shares=[] if found is None else list(grid),
+        results={},
+        awards={},
+        means={},
+        guess=guessing(asked.program),
+    )
+    if found is not None:
         told.results = {name: _line(share) for name, share in found.results.items()}
         told.awards = {title: _line(share) for title, share in found.awards.items()}
         told.means = {
             name: _line(sum(value * share for value, share in values.items()))
             for name, values in found.meters.items()
         }
-        return told
+    return told
 
-    curve: CurveOut = workshop.games.known(session, game, ("curve", how, pace), make)
-    return curve.model_copy(update={"revision": game.revision})
+
+async def _exact(
+    request: Request, asked: Asked, proofs: Proofs, what: Hashable, walker: Walker
+) -> tuple[str, Figures | None]:
+    """Exact figures, or why there are none."""
+    try:
+        found: tuple[str, Figures | None] = await proofs.of(request, asked, what, exact, walker)
+    except Refused as refused:
+        return f"{refused} Walk the game instead.", None
+    return found
 
 
 @router.post("/games/{game_id}/proof/walk", status_code=201)
 def start_walk(
     wanted: WalkIn,
+    asked: TheAsked,
     game: TheGame,
-    program: TheProgram,
     jobs: TheJobs,
+    proofs: TheProofs,
     session: TheSession,
     workshop: TheWorkshop,
 ) -> WalkOut:
     """Begin to walk plays; ask after it by its job."""
-    walking = Walking(program, _players(wanted, game, session, workshop), DICE)
+    who = _players(wanted, game, session, workshop)
     latest: list[FiguresOut] = []
 
+    def take(found: Figures) -> None:
+        latest[:] = [_figures_out(found, asked.program)]
+
     def work(progress: Progress) -> None:
-        told = time.monotonic()
-        while walking.made < wanted.plays:
-            progress(walking.made, wanted.plays)
-            walking.make(1)
-            if time.monotonic() - told > TOLD_EVERY:
-                told = time.monotonic()
-                latest[:] = [_figures_out(walking.figures(), program)]
-        latest[:] = [_figures_out(walking.figures(), program)]
-        progress(walking.made, wanted.plays)
+        sent = proofs.sent(asked)
+        jobs.beside.run(walked, sent, who, wanted.plays, progress=progress, on_piece=take)
+        progress(wanted.plays, wanted.plays)
 
     return _walk_out(jobs.start("walk", work, latest))
 
@@ -176,13 +164,12 @@ def walk_so_far(job_id: str, jobs: TheJobs) -> WalkOut:
 
 
 @router.get("/games/{game_id}/proof/aims")
-def game_aims(
-    game: TheGame, document: TheDocument, program: TheProgram, session: TheSession, workshop: TheWorkshop
-) -> AimsOut:
+async def game_aims(request: Request, asked: TheAsked, proofs: TheProofs) -> AimsOut:
     """The aims of a game, looked at: exactly where that can be, else by walking."""
-    held = workshop.games.known(session, game, ("aims",), lambda: look(program, document.aims, waiting=True))
+    wanted = asked.document.aims
+    held: list[Held] = await proofs.of(request, asked, "aims", aims, wanted) if wanted else []
     return AimsOut(
-        revision=game.revision,
+        revision=asked.revision,
         aims=[
             HeldOut(
                 number=number,
@@ -194,7 +181,7 @@ def game_aims(
                 plays=one.plays,
                 problem=one.problem,
             )
-            for number, (aim, one) in enumerate(zip(document.aims, held, strict=True))
+            for number, (aim, one) in enumerate(zip(wanted, held, strict=True))
         ],
     )
 
@@ -212,24 +199,22 @@ def game_versions(game: TheGame, session: TheSession) -> list[VersionOut]:
 
 
 @router.get("/games/{game_id}/proof/compare")
-def compare_versions(
-    game: TheGame,
-    program: TheProgram,
-    session: TheSession,
-    workshop: TheWorkshop,
+async def compare_versions(
+    request: Request,
+    asked: TheAsked,
+    earlier: TheEarlier,
+    proofs: TheProofs,
     revision: Small,
     walker: TheWalker,
 ) -> ComparedOut:
     """This version of a game beside an earlier one."""
-    earlier = workshop.games.earlier(session, game, revision)
-    if earlier is None:
-        raise HTTPException(404, "This version can't be played, or is not there any more.")
-    before, after = (best_figures(one, walker, waiting=True)[0] for one in (earlier, program))
+    what, program = ("compared", revision, walker), asked.program
+    before, after = await proofs.of(request, asked, what, both, sent(earlier.game), walker)
     sides = [
         found.as_dict(len(one.game.consequences)) for found, one in ((before, earlier), (after, program))
     ]
     return ComparedOut(
-        revision=game.revision,
+        revision=asked.revision,
         earlier=revision,
         exact=before.exact and after.exact,
         changed=[

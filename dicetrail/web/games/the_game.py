@@ -37,7 +37,7 @@ def reading_of(game: TheGame, session: TheSession, workshop: TheWorkshop) -> Gam
 TheReading = Annotated[GameReading, Depends(reading_of)]
 
 
-async def document_of(reading: TheReading) -> Document:
+def document_of(reading: TheReading) -> Document:
     """The game's document; refused where its text can't be read."""
     if reading.document is None:
         first = reading.snags[0]

@@ -8,7 +8,7 @@ import json
 import socket
 import threading
 import time
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from http.client import HTTPConnection, HTTPException, HTTPSConnection
@@ -19,8 +19,6 @@ from ...core.pack.progress import Progress
 from ...core.prove.plays.xapi import VERSION
 from ...core.snag import Refused
 
-AT_ONCE = 50
-"""Statements in one request."""
 TRIES = 5
 FIRST_WAIT = 0.5
 """Seconds before the second try; each later one waits twice as long."""
@@ -52,18 +50,18 @@ class Store:
     nearby: bool = False
 
 
-def send(store: Store, statements: Sequence[dict[str, Any]], progress: Progress) -> None:
-    """Send statements, some at a time, and each part again where the store is busy or out of reach. A store
-    that has one already keeps it once: its id is the same. Raises Refused."""
-    others = 0
-    progress(0, len(statements))
-    for place in range(0, len(statements), AT_ONCE):
-        part = statements[place : place + AT_ONCE]
-        others += _send_part(store, part, place, progress, len(statements))
-        progress(place + len(part), len(statements))
+def send(store: Store, parts: Iterable[Sequence[dict[str, Any]]], total: int, progress: Progress) -> None:
+    """Send statements, ``total`` in parts, and each part again where the store is busy or out of reach. A
+    store that has one already keeps it once: its id is the same. Raises Refused."""
+    others = sent = 0
+    progress(sent, total)
+    for part in parts:
+        others += _send_part(store, part, sent, progress, total)
+        sent += len(part)
+        progress(sent, total)
     if others:
         raise Refused(
-            f"The record store has {others} of the {len(statements)} statements already, with something else"
+            f"The record store has {others} of the {total} statements already, with something else"
             " in them, as they were sent earlier. These were left as they are there; it keeps all others."
         )
 
@@ -105,7 +103,7 @@ def _try_often(
     )
 
 
-def _post(store: Store, part: Sequence[dict[str, Any]], sent: int, go_on: Any) -> None:
+def _post(store: Store, part: Sequence[dict[str, Any]], sent: int, go_on: Callable[[], None]) -> None:
     """One request. Raises OSError where it is to be tried again, Conflict, and Refused where it is not."""
     code, data = _answer(store, json.dumps(part, ensure_ascii=False).encode(), go_on)
     if code == 409:
@@ -131,7 +129,7 @@ def _post(store: Store, part: Sequence[dict[str, Any]], sent: int, go_on: Any) -
         )
 
 
-def _answer(store: Store, body: bytes, go_on: Any) -> tuple[int, bytes]:
+def _answer(store: Store, body: bytes, go_on: Callable[[], None]) -> tuple[int, bytes]:
     """The code and the body of an answer; no redirect is followed, and no answer read for longer than it may
     take."""
     address = urlsplit(f"{store.address.rstrip('/')}/statements")
@@ -158,7 +156,7 @@ def _answer(store: Store, body: bytes, go_on: Any) -> tuple[int, bytes]:
 
 
 @contextmanager
-def _bounded(connection: HTTPConnection, go_on: Any) -> Iterator[None]:
+def _bounded(connection: HTTPConnection, go_on: Callable[[], None]) -> Iterator[None]:
     """A connection that is ended when its time is over, or when ``go_on`` raises: what drips can't be waited
     for in any other way."""
     over = threading.Event()

@@ -18,6 +18,7 @@ from ..shapes.packs import BroughtOut, ColumnsOut, EmptyPackIn, PackOut, PastedI
 from ..strict import read_json
 from ..watching import TheJobs, job_out
 from ..workshop import Workshop
+from ..workshop.packs import is_large
 from .columns import columns_out
 from .shown import pack_out
 
@@ -33,9 +34,6 @@ async def settings_of(settings: Annotated[str, Form()] = "{}") -> SettingsIn:
 
 
 TheSettings = Annotated[SettingsIn, Depends(settings_of)]
-
-SLOW_FROM = 400_000
-"""Bytes from which a file is read as a job that can be watched and stopped."""
 
 
 @router.post("", status_code=201)
@@ -78,7 +76,7 @@ def _bring(
     session: Session, workshop: Workshop, jobs: Jobs, name: str, data: bytes, wanted: SettingsIn
 ) -> BroughtOut:
     check_size(data, name)
-    if len(data) < SLOW_FROM:
+    if not is_large(data):
         if (game := workshop.games.bring(session, name, data)) is not None:
             session.commit()
             return BroughtOut(game=game.id)

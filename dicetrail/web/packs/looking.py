@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from fastapi import Response
 
 from ...core.pack.filtering import Order, Wanted, find
-from ...core.pack.formats import SHEETS, write_file
+from ...core.pack.formats import SHEETS
 from ...core.pack.writing import to_record
 from ...core.play.kinds import GENERATED, shown_answer
 from ...core.play.question import Question
@@ -16,12 +16,14 @@ from ...core.play.trying import one_question_asked
 from ...core.play.view import View
 from ...core.snag import Snag
 from ...store import packs
-from ..download import download
+from ..download import download, mime_of
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..sending_files import TheFiles
 from ..shapes.common import PathNumber, Small
 from ..shapes.packs import LineOut, LinesOut, OneQuestionOut, PackOut, QuestionsOut, TryIn
-from ..workshop import files
+from ..workshop.files import shown
+from ..workshop.outgoing import pack_as
 from .shown import pack_out, question_out, snags_out
 from .the_pack import ThePack, question_at
 
@@ -132,7 +134,7 @@ def one_question(
         generated=question.kind in GENERATED,
         size=size,
         samples=samples,
-        preview=one_question_asked(files.shown(session, [question])[0], TryIn().dice, []),
+        preview=one_question_asked(shown(session, [question])[0], TryIn().dice, []),
     )
 
 
@@ -142,7 +144,7 @@ def try_question(
 ) -> View:
     """How a player sees a question after some answers."""
     question = question_at(workshop.packs.reading(session, pack), number)
-    return one_question_asked(files.shown(session, [question])[0], wanted.dice, wanted.answers)
+    return one_question_asked(shown(session, [question])[0], wanted.dice, wanted.answers)
 
 
 def _answers(question: Question) -> str:
@@ -152,16 +154,15 @@ def _answers(question: Question) -> str:
 
 
 @router.get("/{pack_id}/file", response_class=Response)
-def pack_file(pack: ThePack, session: TheSession, workshop: TheWorkshop, ending: str = "") -> Response:
+def pack_file(pack: ThePack, session: TheSession, files: TheFiles, ending: str = "") -> Response:
     """The pack as a file: its text as it stands, in UTF-8, or its questions as another kind of file."""
     name = pack.name.rsplit("/", 1)[-1]
     stem, _, own = name.rpartition(".")
     sheet = pack.encoding in SHEETS
     if (not ending and not sheet) or (ending == own and not sheet):
         return download(packs.text_of(session, pack).encode(), name)
-    ending = ending or own
-    target = f"{stem or name}.{ending}"
-    return download(write_file(target, workshop.packs.reading(session, pack).questions), target)
+    target = f"{stem or name}.{ending or own}"
+    return files.file(target, mime_of(target), pack_as, pack.id, target)
 
 
 def _by_line(snags: Sequence[Snag]) -> dict[int, list[Snag]]:

@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.bundled import bundled, told_of
 from ...core.pack.editing import Source
+from ...core.pack.formats.base import Contents
 from ...core.pack.media import files_of
 from ...core.pack.media_file import MediaFile, media_file
 from ...core.rules.bundle import Bundle, read_bundle
@@ -107,7 +108,7 @@ def _names_here(session: Session, files: Mapping[str, MediaFile]) -> dict[str, s
 def _source(workshop: Workshop, bundle: Bundle, name: str, data: bytes, called: Mapping[str, str]) -> Source:
     contents, settings = bundled(name, data, bundle.reading.get(name, {}))
     text = renamed(contents.text, called)
-    return Source(name, text, contents.encoding, settings, workshop.packs.tables())
+    return workshop.packs.read(name, Contents(text, contents.encoding), settings)
 
 
 def renamed(text: str, called: Mapping[str, str]) -> str:
@@ -140,10 +141,8 @@ def state_of(session: Session, name: str, source: Source) -> Literal["new", "sam
 def bring(session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mapping[str, Keep]) -> StoredGame:
     """Put a bundle on the shelf. Raises Refused where nothing is said of a pack that is another one here.
 
-    All of it is read before anything is written: whoever writes keeps all others from it.
+    All of it was read before anything is written: whoever writes keeps all others from it.
     """
-    for _, source in unpacked.sources.values():
-        source.read()
     called, sources = _packs_here(session, unpacked, keep)
     for file, name_here in zip(unpacked.files, unpacked.called.values(), strict=True):
         wanted = file._replace(name=name_here)

@@ -2,18 +2,22 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 from sqlalchemy.orm import Session
 
 from ...core.pack.media import renamed
-from ...core.pack.media_file import media_file
+from ...core.pack.media_file import MediaFile, media_file
+from ...core.play.game import Game, to_json
 from ...core.play.question import Question
-from ...core.rules.files import address_of, placed
+from ...core.rules.files import FILES, address_of, placed
 from ...core.rules.reading import GameReading
 from ...store import media
 from ...store.models import Media
 from ...store.standing import standing
+
+_DIGEST = re.compile(re.escape(FILES) + r"([0-9a-f]{64})")
 
 
 def bring(session: Session, filename: str, data: bytes) -> Media:
@@ -30,3 +34,10 @@ def shown(session: Session, questions: Sequence[Question]) -> list[Question]:
 def with_files(session: Session, reading: GameReading) -> GameReading:
     """A game whose sounds are named by where a player gets them."""
     return placed(reading, standing(session).digests)
+
+
+def files_of_game(session: Session, game: Game) -> list[MediaFile]:
+    """The pictures and sounds that a compiled game names."""
+    digests = sorted(set(_DIGEST.findall(str(to_json(game)))))
+    found = [media.media_of(session, digest) for digest in digests]
+    return [MediaFile(one.name, one.data, one.mime, {}) for one in found if one]

@@ -83,17 +83,17 @@ class GameShelf:
 
     def compiled(self, session: Session, game: StoredGame) -> GameReading:
         """A game read and compiled."""
-        kept = self._compiled.get(self._key(session, game))
+        kept = self._compiled.get(self.key(session, game))
         if kept is None:
             with self._compiled.making((game.id, game.revision)):
-                kept = self._compiled.get(self._key(session, game))
+                kept = self._compiled.get(self.key(session, game))
                 if kept is None:
                     kept = self.read(session, game.text)
                     self._named.put((game.id, game.revision), kept.packs)
-                    self._compiled.put(self._key(session, game), kept)
+                    self._compiled.put(self.key(session, game), kept)
         return kept
 
-    def _key(self, session: Session, game: StoredGame) -> tuple[Hashable, ...] | None:
+    def key(self, session: Session, game: StoredGame) -> tuple[Hashable, ...] | None:
         """What a compiled game depends on: its packs as they were read, and the files there are; None where
         its packs are not known yet."""
         names = self._named.get((game.id, game.revision))
@@ -108,7 +108,7 @@ class GameShelf:
         compiled = self.compiled(session, game).game
         if compiled is None:
             return None
-        return self._programs.get_or_make(self._key(session, game), lambda: Program(compiled))
+        return self._programs.get_or_make(self.key(session, game), lambda: Program(compiled))
 
     def earlier(self, session: Session, game: StoredGame, revision: int) -> Program | None:
         """A game as it was in an earlier revision, over its packs as they are; None where it can't be
@@ -123,7 +123,7 @@ class GameShelf:
 
     def _earlier_key(self, session: Session, game: StoredGame, revision: int) -> Hashable:
         """What a game as it was depends on: its packs as they are."""
-        key = self._key(session, game)
+        key = self.key(session, game)
         return (game.id, revision, key and key[2:])
 
     def passed(self, session: Session, game: StoredGame, revision: int, mark: WaymarkPart) -> bool:
@@ -138,7 +138,7 @@ class GameShelf:
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""
-        return self._digests.get_or_make(self._key(session, game), lambda: _kept_for_plays(session, program))
+        return self._digests.get_or_make(self.key(session, game), lambda: _kept_for_plays(session, program))
 
     def played(self, session: Session, digest: str) -> Program:
         """A game as it was kept for its plays."""
@@ -151,7 +151,11 @@ class GameShelf:
 
     def known(self, session: Session, game: StoredGame, what: Hashable, make: Callable[[], Any]) -> Any:
         """Something that follows from a game as it is now, worked out once: ``what`` says which it is."""
-        return self._known.get_or_make((what, self._key(session, game)), make)
+        return self.known_of(self.key(session, game), what, make)
+
+    def known_of(self, key: Hashable, what: Hashable, make: Callable[[], Any]) -> Any:
+        """As :meth:`known`, of the game that stands as its :meth:`key` says."""
+        return self._known.get_or_make((what, key), make)
 
     def last_trail(self, game_id: int, play: Hashable, now: list[Step]) -> list[Step] | None:
         """The trail that a play of the bench had when its last move was made; None for another play, which
@@ -167,23 +171,21 @@ class GameShelf:
         program, document = self.program(session, game), self.compiled(session, game).document
         if program is None or document is None or not document.waymarks:
             return []
-        return self._walked.get_or_make(
-            self._key(session, game), lambda: walk_all(program, document.waymarks)
-        )
+        return self._walked.get_or_make(self.key(session, game), lambda: walk_all(program, document.waymarks))
 
     def reach(self, session: Session, game: StoredGame, *, begin: bool = True) -> Reach | None:
         """What the plays of a game can come to; None while that is not known. It is worked out from now on
         if ``begin``."""
         if begin:
             self.search(session, game)
-        return self.reaches.known(game.id, self._key(session, game))
+        return self.reaches.known(game.id, self.key(session, game))
 
     def search(self, session: Session, game: StoredGame) -> Future[Reach] | None:
         """What the plays of a game will be found to come to; None where they can't be played."""
         compiled = self.compiled(session, game).game
         if compiled is None:
             return None
-        return self.reaches.search(session, game.id, self._key(session, game), compiled)
+        return self.reaches.search(session, game.id, self.key(session, game), compiled)
 
     def outline(self, game: StoredGame, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""

@@ -11,10 +11,12 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
 from ...core.pack.formats import contents_of
+from ...core.pack.formats.base import Contents
 from ...core.pack.media import missing
 from ...core.pack.progress import Progress
 from ...core.pack.reading import Reading
 from ...core.pack.settings import Settings
+from ...core.pack.text import check_size
 from ...core.snag import Refused, Snag
 from ...store import packs
 from ...store.models import Pack
@@ -23,6 +25,10 @@ from .recent import Recent
 from .settings import read_settings, write_settings
 from .tables import Tables
 
+SLOW_FROM = 400_000
+"""Bytes, or characters, from which a pack is large."""
+PACKED_TO = 20
+"""How many times less of them a spreadsheet may have: it is packed."""
 MOST_LINES_KEPT = 500_000
 """Lines of packs, all together, that stay read in memory."""
 
@@ -35,11 +41,34 @@ class _Brought(NamedTuple):
     source: Source
 
 
-class PackShelf:
-    """Reads packs, changes them, and brings new ones. ``session`` opens a session of its own."""
+Read = Callable[[str, bytes | Contents, Settings, Tables, Progress | None], Source]
+"""Reads a pack by its name, what its file holds, how it is to be read, and what finds its tables."""
 
-    def __init__(self, session: Callable[[], Session]) -> None:
+
+def read_here(
+    name: str, held: bytes | Contents, settings: Settings, tables: Tables, progress: Progress | None
+) -> Source:
+    """Read a pack. Raises Refused, and InterruptedError where ``progress`` does."""
+    contents = contents_of(_short(name), held, progress) if isinstance(held, bytes) else held
+    source = Source.of(name, contents, settings, tables)
+    source.read(progress)
+    return source
+
+
+def is_large(held: bytes | Contents) -> bool:
+    """Whether a pack takes long to be read."""
+    if isinstance(held, Contents):
+        return len(held.text) >= SLOW_FROM
+    return len(held) >= (SLOW_FROM // PACKED_TO if held.startswith(b"PK") else SLOW_FROM)
+
+
+class PackShelf:
+    """Reads packs, changes them, and brings new ones. ``session`` opens a session of its own; large packs are
+    read by ``read_large``."""
+
+    def __init__(self, session: Callable[[], Session], read_large: Read = read_here) -> None:
         self._session = session
+        self._read_large = read_large
         self._sources: Recent[Source] = Recent(MOST_LINES_KEPT, lambda source: len(source.read().raw) + 1)
         self._snags: Recent[list[Snag]] = Recent(200)
         self._brought: Recent[_Brought] = Recent(4)
@@ -49,15 +78,16 @@ class PackShelf:
         kept = self._sources.get((pack.id, pack.revision))
         if kept is not None and self._is_current(session, kept):
             return kept
-        source = Source(
-            pack.name,
-            packs.text_of(session, pack),
-            pack.encoding,
-            read_settings(packs.settings_of(session, pack)),
-            self.tables(),
-        )
-        source.read()
+        contents = Contents(packs.text_of(session, pack), pack.encoding)
+        source = self.read(pack.name, contents, read_settings(packs.settings_of(session, pack)))
         return self._sources.put((pack.id, pack.revision), source)
+
+    def read(
+        self, name: str, held: bytes | Contents, settings: Settings, progress: Progress | None = None
+    ) -> Source:
+        """A pack, read. Raises Refused, and InterruptedError where ``progress`` does."""
+        read = self._read_large if is_large(held) else read_here
+        return read(name, held, settings, self.tables(), progress)
 
     def tables(self) -> Tables:
         """What finds the tables that a pack names."""
@@ -126,11 +156,9 @@ class PackShelf:
         progress: Progress | None = None,
     ) -> Source:
         """A file as it would be kept. Raises Refused."""
-        base = filename.replace("\\", "/").rsplit("/", 1)[-1].strip()[:120] or "pasted.tsv"
-        contents = contents_of(base, data, progress)
-        source = Source.of(f"packs/{base}", contents, settings or Settings(), self.tables())
-        source.read(progress)
-        return source
+        base = _short(filename.replace("\\", "/")).strip()[:120] or "pasted.tsv"
+        check_size(data, base)
+        return self.read(f"packs/{base}", data, settings or Settings(), progress)
 
     # Reading a file again
 
@@ -139,7 +167,7 @@ class PackShelf:
     ) -> tuple[str, Source, Source]:
         """Read a pack's file anew: a token for it, the file as it was brought before, and as it is now."""
         settings = read_settings(pack.read_as)
-        name = pack.name.rsplit("/", 1)[-1]
+        name = _short(pack.name)
         theirs = self.read_brought(name, data, settings, progress)
         base = self.read_brought(name, pack.original, settings, progress)
         token = secrets.token_urlsafe(9)
@@ -152,6 +180,10 @@ class PackShelf:
         if brought is None or brought.pack_id != pack.id:
             raise Refused("The file is not at hand any more. Bring it again.")
         return brought.data, brought.source
+
+
+def _short(name: str) -> str:
+    return name.rsplit("/", 1)[-1]
 
 
 def _tables_of(source: Source) -> dict[str, Version | None]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
@@ -66,17 +66,8 @@ def told_of(game: Game) -> dict[str, AboutQuestion]:
     }
 
 
-def kept_plays(rows: Iterable[Play]) -> list[KeptPlay]:
+def kept_plays(rows: Iterable[Play]) -> Iterator[KeptPlay]:
     """Plays with their records."""
-    return [
-        KeptPlay(
-            row.id,
-            row.version or 0,
-            row.player,
-            row.started,
-            row.dice,
-            record_of(row, row.answers),
-            row.visitor,
-        )
-        for row in rows
-    ]
+    for row in rows:
+        record = record_of(row, row.answers)
+        yield KeptPlay(row.id, row.version or 0, row.player, row.started, row.dice, record, row.visitor)

@@ -1001,10 +1001,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Take Away
+         * Take Game
          * @description The game as one file that plays by itself.
          */
-        get: operations["take_away_api_workshop_games__game_id__take__way__get"];
+        get: operations["take_game_api_workshop_games__game_id__take__way__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1321,10 +1321,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Statements File
+         * Statements As File
          * @description The plays that are looked for as xAPI statements, a JSON list.
          */
-        get: operations["statements_file_api_workshop_handouts__handout_id__statements_get"];
+        get: operations["statements_as_file_api_workshop_handouts__handout_id__statements_get"];
         put?: never;
         /**
          * Send Statements
@@ -12122,7 +12122,7 @@ export interface operations {
             };
         };
     };
-    take_away_api_workshop_games__game_id__take__way__get: {
+    take_game_api_workshop_games__game_id__take__way__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -14092,7 +14092,7 @@ export interface operations {
             };
         };
     };
-    statements_file_api_workshop_handouts__handout_id__statements_get: {
+    statements_as_file_api_workshop_handouts__handout_id__statements_get: {
         parameters: {
             query?: {
                 version?: number | null;
