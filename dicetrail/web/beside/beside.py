@@ -75,8 +75,8 @@ class Beside:
             worker.begin(work, given)
             until = time.monotonic() + seconds
             while True:
-                look()
                 message = worker.next(_LOOKED_EVERY)
+                look()
                 if message is None:
                     if time.monotonic() > until:
                         raise Refused(f"This took longer than {seconds:.0f} seconds; it was given up.")
