@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from sqlalchemy import select
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from sqlalchemy import insert, select
 from sqlalchemy.orm import Session
 
 from . import history
@@ -32,6 +35,41 @@ def add_pack(
     )
     session.add(PackRevision(pack_id=pack.id, number=1, parent=0, text=text, settings=settings))
     return pack
+
+
+class NewPack(NamedTuple):
+    """A pack as it is first kept."""
+
+    name: str
+    original: bytes
+    text: str
+    encoding: str
+    settings: str
+
+
+def add_new(session: Session, new: Sequence[NewPack]) -> Sequence[int]:
+    """Keep new packs whose names are free, all in two statements; their numbers. Raises IntegrityError where
+    a name was taken meanwhile."""
+    if not new:
+        return []
+    rows = [
+        {
+            "name": one.name,
+            "encoding": one.encoding,
+            "original": one.original,
+            "read_as": one.settings,
+            "revision": 1,
+        }
+        for one in new
+    ]
+    adding = insert(Pack).returning(Pack.id, sort_by_parameter_order=True)
+    numbers = session.scalars(adding, rows).all()
+    revisions = [
+        {"pack_id": number, "number": 1, "parent": 0, "text": one.text, "settings": one.settings}
+        for number, one in zip(numbers, new, strict=True)
+    ]
+    session.execute(insert(PackRevision), revisions)
+    return numbers
 
 
 def text_of(session: Session, pack: Pack | Shelved) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import gc
+import resource
 import socket
 import sys
 from pathlib import Path
@@ -37,6 +38,8 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
             "The pages are not built yet. Run `make demo`, or `npm run build` in the frontend folder."
         )
     sys.setswitchinterval(SWITCH)
+    most = resource.getrlimit(resource.RLIMIT_NOFILE)[1]
+    resource.setrlimit(resource.RLIMIT_NOFILE, (most, most))  # each player is an open file
     gc.set_threshold(*COLLECTED)
     listening = _listen(host, port)
     folder = data or usual_folder()

@@ -1,5 +1,5 @@
-"""Odd requests to everything that is served, for 1800 seconds or as long as is said: no fault comes of them, and no
-answer that is not described."""
+"""Odd requests to everything that is served, for 1800 seconds or as long as is said: do any bring a fault
+or an answer that is not described?"""
 
 from __future__ import annotations
 

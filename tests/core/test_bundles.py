@@ -33,6 +33,9 @@ class Bundles(unittest.TestCase):
         self.assertEqual(read_bundle(data, "b.zip"), made)
         self.assertEqual(write_bundle(read_bundle(data, "b.zip")), data)
 
+    def test_a_game_is_as_long_as_a_game_may_be(self):
+        self.assertIn("400,000 at the most", self.refused({"game.yaml": b"title: " + b"x" * 400_000}))
+
     def test_nothing_leads_out_of_it(self):
         for name in (
             "../evil.tsv",

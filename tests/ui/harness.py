@@ -15,6 +15,7 @@ import urllib.request
 from pathlib import Path
 from typing import Any
 
+import httpx
 from selenium import webdriver
 from selenium.common.exceptions import TimeoutException, WebDriverException
 from selenium.webdriver.chrome.options import Options
@@ -104,6 +105,21 @@ class Served:
         )
         with urllib.request.urlopen(request, timeout=PATIENCE) as response:
             return json.loads(response.read())
+
+    def ask_bytes(self, path: str) -> bytes:
+        """A file from it."""
+        with urllib.request.urlopen(self.url + path, timeout=PATIENCE) as response:
+            data: bytes = response.read()
+            return data
+
+    def send_file(self, path: str, name: str, data: bytes, **fields: str) -> Any:
+        """A request that brings a file."""
+        try:
+            answer = httpx.post(self.url + path, files={"file": (name, data)}, data=fields, timeout=PATIENCE)
+        except httpx.TransportError as error:
+            raise ConnectionError(str(error)) from None
+        answer.raise_for_status()
+        return answer.json()
 
     def paste(self, name: str, text: str) -> Any:
         """Put a pack on the shelf."""

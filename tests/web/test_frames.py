@@ -2,10 +2,17 @@
 
 from __future__ import annotations
 
+import asyncio
 import json
+import unittest
+from types import SimpleNamespace
+from unittest import mock
 
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
+
+from dicetrail.web.players.allowance import A_SECOND, Allowance
+from dicetrail.web.players.plays import _moves
 
 from .serving import RULES, view_when
 from .test_plays import Live
@@ -32,6 +39,38 @@ FRAMES = st.lists(
     min_size=1,
     max_size=6,
 )
+
+
+class Junk:
+    """A socket that brings so many frames that are no moves."""
+
+    def __init__(self, frames: int) -> None:
+        self._left = frames
+
+    async def receive(self) -> dict[str, str]:
+        self._left -= 1
+        if self._left < 0:
+            return {"type": "websocket.disconnect"}
+        return {"type": "websocket.receive", "text": "junk"}
+
+
+class Rationed(unittest.TestCase):
+    def test_junk_is_read_no_faster_than_moves(self):
+        waited: list[float] = []
+
+        async def wait(seconds: float) -> None:
+            waited.append(seconds)
+
+        async def take() -> list[object]:
+            play = SimpleNamespace(allowance=Allowance())
+            return [move async for move in _moves(Junk(A_SECOND + 100), play)]
+
+        with (
+            mock.patch("dicetrail.web.players.plays.asyncio.sleep", wait),
+            mock.patch("dicetrail.web.players.allowance.monotonic", lambda: 0.0),
+        ):
+            self.assertEqual(asyncio.run(take()), [])
+        self.assertEqual(waited, [1 / A_SECOND] * 100)
 
 
 class Frames(Live):

@@ -139,6 +139,45 @@ class HandOuts(Serving):
                 self.assertNotIn('"dice"', text)
         self.assertNotIn("dice", handout)
 
+    def test_a_later_player_sees_nothing_of_an_earlier_ones_answers(self):
+        """One deal serves all: whatever players can ask for holds no answer that another one gave."""
+        handout = self.handed(one_deal=True, best=True, listed=True)
+        first = self.begun(handout["link"], player="Ada")["id"]
+        path = f"/api/players/plays/{first}"
+        wrong = "something that only Ada said"
+        self.client.post(f"{path}/moves", json={"do": "answer", "text": wrong, "visit": 1})
+        self.client.post(f"{path}/moves", json={"do": "answer", "text": "B", "visit": 1})
+        with serving(self.folder, at="http://hut.example", key="the-key") as later:
+            second = later.post(f"/api/players/games/{handout['link']}/plays", json={"player": "Ben"}).json()
+            asked = [
+                f"/api/players/games/{handout['link']}",
+                "/api/players/handouts",
+                f"/api/players/plays/{second['id']}",
+            ]
+            seen = [later.get(one).text for one in asked]
+            fresh = later.get(asked[2]).json()
+            own_keys = [one["mark"] for one in fresh["question"]["options"]]
+            self.assertEqual(({*own_keys}, fresh["question"]["attempt"]), ({""}, 1))
+            for text in seen:
+                self.assertNotIn(wrong, text)
+                self.assertNotIn(first, text)
+            of_makers = [f"{one}/{handout['id']}/plays" for one in ("/api/workshop/handouts",)]
+            of_makers += [
+                f"{of_makers[0]}/{first}/bench",
+                f"/api/workshop/handouts/{handout['id']}/statistics",
+            ]
+            of_makers += [f"/api/workshop/handouts/{handout['id']}/file/plays.jsonl"]
+            self.assertEqual({later.get(one).status_code for one in of_makers}, {401})
+
+    def test_a_bundle_beside_a_pack_that_was_taken_off(self):
+        data = self.client.get(f"/api/workshop/games/{self.made['id']}/bundle").content
+        pack = self.ask("GET", "/shelf")["packs"][0]
+        self.ask("POST", f"/packs/{pack['id']}/off")
+        brought = self.client.post("/api/workshop/bundles", files={"file": ("b.zip", data)})
+        self.assertEqual(brought.status_code, 201, brought.text)
+        game = self.ask("GET", f"/games/{brought.json()['game']}")
+        self.assertTrue(game["playable"], game["snags"])
+
     def test_old_settings_overwrite_no_later_ones(self):
         handout = self.handed()
         closed = self.change(handout, closed=True)

@@ -134,8 +134,8 @@ def _records(name: str, contents: Contents, lines: Sequence[str], mark: str) -> 
     for piece in STRUCTURED[layout].pieces("\n".join(lines)):
         if len(found) == MOST_RECORDS:
             raise Refused(
-                f"{name} has more than {MOST_RECORDS:,} questions; another one begins in line"
-                f" {piece.begin + 1:,}. Split it into several files."
+                f"{name.rpartition('/')[2]} has more than {MOST_RECORDS:,} questions; another one begins in"
+                f" line {piece.begin + 1:,}. Split it into several files."
             )
         raw = tuple(lines[piece.begin : piece.end])
         problem, columns = piece.problem, {}

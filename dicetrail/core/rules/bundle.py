@@ -21,6 +21,7 @@ from pathlib import PurePosixPath
 from typing import Any
 
 from ..snag import Refused
+from .yamltext import LARGEST
 
 DOCUMENT, READING, MEDIA = "game.yaml", "reading.json", "media/"
 LARGEST_BUNDLE = 64 * 2**20
@@ -100,6 +101,10 @@ def read_bundle(data: bytes, file: str) -> Bundle:
         text = files.pop(DOCUMENT).decode("utf-8-sig")
     except UnicodeDecodeError:
         raise Refused(f"{DOCUMENT} in {file} is not text in UTF-8.") from None
+    if len(text) > LARGEST:
+        raise Refused(
+            f"{DOCUMENT} in {file} has {len(text):,} characters; a game has {LARGEST:,} at the most."
+        )
     reading = _reading(files.pop(READING, b"{}"), file)
     media = {name.removeprefix(MEDIA): data for name, data in files.items() if name.startswith(MEDIA)}
     packs = {name: data for name, data in files.items() if not name.startswith(MEDIA)}

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from hashlib import sha256
 from typing import Literal
 
+from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from ...core.pack.bundled import bundled, told_of
@@ -15,7 +16,9 @@ from ...core.pack.editing import Source
 from ...core.pack.formats.base import Contents
 from ...core.pack.media import files_of
 from ...core.pack.media_file import MediaFile, media_file
+from ...core.play.question import Question
 from ...core.rules.bundle import Bundle, read_bundle
+from ...core.rules.compile import read_game
 from ...core.rules.files import files_named
 from ...core.snag import Refused
 from ...store import games, media, packs
@@ -143,32 +146,43 @@ def bring(session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mappin
 
     All of it was read before anything is written: whoever writes keeps all others from it.
     """
-    called, sources = _packs_here(session, unpacked, keep)
+    called, sources = _packs_here(session, workshop, unpacked, keep)
+    text = renamed(unpacked.text, called)
+    title = read_game(text, _no_pack).title or "A game"
+    states = {name: state_of(session, source.name, source) for name, (_, source) in sources.items()}
     for file, name_here in zip(unpacked.files, unpacked.called.values(), strict=True):
         wanted = file._replace(name=name_here)
         if media.keep(session, *wanted).name != wanted.name:
-            raise Refused(f"{wanted.name} was brought by another at the same time. Bring the bundle again.")
-    for name, (data, source) in sources.items():
-        now = called.get(name, name)
-        state = state_of(session, now, source)
-        if state == "new":
-            workshop.packs.keep_brought(session, data, replace(source, name=now))
-        elif state == "other" and keep.get(name) == "theirs":
+            raise _at_the_same_time(wanted.name)
+    try:
+        workshop.packs.keep_new(session, [sources[name] for name in sources if states[name] == "new"])
+    except IntegrityError:
+        raise _at_the_same_time("One of its packs") from None
+    for name, (_, source) in sources.items():
+        if states[name] == "other" and keep.get(name) == "theirs":
             pack = packs.pack_named(session, name)
             assert pack is not None
             workshop.packs.change(session, pack, source, pack.revision)
-    session.flush()
-    text = renamed(unpacked.text, called)
-    title = workshop.games.read(session, text).title or "A game"
     return games.add_game(session, title, text, roll())
 
 
+def _no_pack(name: str) -> Sequence[Question]:
+    raise Refused(f"{name} is not asked for: nothing but the title is.")
+
+
+def _at_the_same_time(what: str) -> Refused:
+    return Refused(f"{what} was brought by another at the same time. Bring the bundle again.")
+
+
 def _packs_here(
-    session: Session, unpacked: Unpacked, keep: Mapping[str, Keep]
+    session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mapping[str, Keep]
 ) -> tuple[dict[str, str], dict[str, tuple[bytes, Source]]]:
-    """What packs will be called that are kept beside others of their names, and all packs in which the tables
-    they name are called so. One that is as it is here, but for a table that is called otherwise, is kept
-    beside it, too. Raises Refused where nothing is said of a pack that is another one here."""
+    """What packs will be called that are kept beside others of their names, and all packs under the names
+    they have here, as are the tables that they name.
+
+    One that is as it is here, but for a table that is called otherwise, is kept beside it, too. Raises
+    Refused where nothing is said of a pack that is another one here.
+    """
     shelved, called = standing(session).packs, dict[str, str]()
     sources = unpacked.sources
     while True:
@@ -187,16 +201,19 @@ def _packs_here(
             return called, sources
         tables = {_short(name): _short(now) for name, now in called.items()}
         sources = {
-            name: (data, replace(source, text=_with_tables(source, {**called, **tables})))
+            name: (data, _as_here(workshop, source, called.get(name, name), {**called, **tables}))
             for name, (data, source) in unpacked.sources.items()
         }
 
 
-def _with_tables(source: Source, called: Mapping[str, str]) -> str:
-    """The text of a pack in which the tables that it uses are called what they are called here."""
+def _as_here(workshop: Workshop, source: Source, name: str, called: Mapping[str, str]) -> Source:
+    """A pack under the name it has here, the tables that it uses called what they are called here."""
     used = source.load_data.used if isinstance(source.load_data, Tables) else {}
-    names = {*used, *map(_short, used)}
-    return renamed(source.text, {name: now for name, now in called.items() if name in names})
+    tables = {*used, *map(_short, used)}
+    text = renamed(source.text, {table: now for table, now in called.items() if table in tables})
+    if name == source.name and text == source.text:
+        return source
+    return workshop.packs.read(name, Contents(text, source.encoding), source.settings)
 
 
 def _short(name: str) -> str:

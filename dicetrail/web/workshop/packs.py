@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Sequence
 from typing import NamedTuple
 
 from sqlalchemy import event
@@ -126,7 +126,9 @@ class PackShelf:
     def _know_when_kept(self, session: Session, pack: Pack, source: Source) -> None:
         """Use a source that was read already for a revision, as soon as that is kept; never where it is not:
         then another one gets its number."""
-        key = (pack.id, pack.revision)
+        self._know(session, (pack.id, pack.revision), source)
+
+    def _know(self, session: Session, key: tuple[int, int], source: Source) -> None:
         event.listen(session, "after_commit", lambda _: self._sources.put(key, source), once=True)
 
     def bring(
@@ -147,6 +149,15 @@ class PackShelf:
         if pack.name == source.name:
             self._know_when_kept(session, pack, source)
         return pack
+
+    def keep_new(self, session: Session, brought: Sequence[tuple[bytes, Source]]) -> None:
+        """Keep files that were read already, whose names are free. Raises IntegrityError where one is not."""
+        new = [
+            packs.NewPack(one.name, data, one.text, one.encoding, write_settings(one.settings))
+            for data, one in brought
+        ]
+        for number, (_, source) in zip(packs.add_new(session, new), brought, strict=True):
+            self._know(session, (number, 1), source)
 
     def read_brought(
         self,
