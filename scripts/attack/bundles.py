@@ -164,11 +164,9 @@ def moving(served: Served, slug: str) -> Callable[[], object]:
 
     def move() -> None:
         view = served.ask("GET", f"/api/players/plays/{play}")
-        served.ask(
-            "POST",
-            f"/api/players/plays/{play}/moves",
-            {"do": "answer", "text": "A", "visit": view["visit"]},
-        )
+        if view["phase"] == "asking":
+            asked = {"do": "answer", "text": "A", "visit": view["visit"]}
+            served.ask("POST", f"/api/players/plays/{play}/moves", asked)
 
     return move
 

@@ -66,7 +66,8 @@ def main() -> None:
         of = f"/api/workshop/handouts/{handout['id']}"
         proof = f"/api/workshop/games/{hut['id']}/proof"
         skills = iter(range(10_000))
-        slug = handout["link"]
+        path = f"/api/workshop/games/{hut['id']}/handouts"
+        slug = served.ask("POST", path, {"name": "Tonight", "asks_name": True})["link"]
         start = f"/api/players/games/{slug}/plays"
         plays = [served.ask("POST", start, {"player": f"P{n}"})["id"] for n in range(crowd)]
         base = served.url.replace("http", "ws")

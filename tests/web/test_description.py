@@ -7,6 +7,7 @@ served workshop over the demo's data.
 from __future__ import annotations
 
 import json
+import re
 import unittest
 from typing import Any
 
@@ -52,6 +53,12 @@ class Described(unittest.TestCase):
     def test_every_kind_of_request_is_in_the_examples(self):
         known = {f"{one.method.upper()} {one.path}" for one in self.operations}
         self.assertEqual({asked.kind for asked in every_request(self.served.ask)}, known)
+
+    def test_every_part_of_a_path_is_described(self):
+        for operation in self.operations:
+            named = {part[1:-1] for part in re.findall(r"{\w+}", operation.path)}
+            described = {one.name for one in operation.path_parameters}
+            self.assertEqual(described, named, operation.path)
 
     def test_every_example_is_answered(self):
         with httpx.Client(base_url=self.served.url, timeout=PATIENCE) as client:

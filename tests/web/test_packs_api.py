@@ -168,6 +168,19 @@ class Questions(Serving):
         self.assertEqual([snag["code"] for snag in pack["snags"]][-1], "no-file")
 
 
+class Behind(Serving):
+    def test_what_is_put_behind_no_question_is_refused(self):
+        pack = self.ask("POST", "/packs/paste", {"name": "five.tsv", "text": ROWS}, 201)["pack"]
+        for after in (-1, -182493, 5, 2**31 - 1):
+            rows = {"text": "No\tgo\ton", "after": after, "revision": 1}
+            self.assertIn(
+                "not in the pack",
+                self.ask("POST", f"/packs/{pack['id']}/questions/rows", rows, 404)["detail"],
+            )
+            one = {"record": {"prompt": "No?", "answer": "go"}, "after": after, "revision": 1}
+            self.ask("POST", f"/packs/{pack['id']}/questions", one, 404)
+
+
 class Jobs(Serving):
     LARGE = "".join(f"Question number {n}?\tright {n}\twrong {n}\n" for n in range(20_000)).encode()
 

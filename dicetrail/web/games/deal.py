@@ -17,7 +17,7 @@ from ..beside.proving import dealt
 from ..jobs import Job
 from ..refusals import router_of
 from ..shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
-from ..shapes.common import DiceNumber, Small
+from ..shapes.common import DiceNumber, PathNumber, Small
 from ..watching import TheJobs, job_of, job_out
 from .proofs import TheAsked, TheProofs
 from .the_game import TheGame, TheProgram
@@ -78,7 +78,7 @@ def start_fairness(wanted: FairnessIn, asked: TheAsked, jobs: TheJobs, proofs: T
 
 
 @router.get("/games/{game_id}/fairness/{job_id}")
-def fairness(job_id: str, jobs: TheJobs) -> FairnessOut:
+def fairness(game_id: PathNumber, job_id: str, jobs: TheJobs) -> FairnessOut:
     """What the deals made so far look like."""
     return _fairness_out(job_of(jobs, job_id, "fairness"))
 

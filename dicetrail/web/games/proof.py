@@ -26,7 +26,7 @@ from ..beside.sending import sent
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.common import Small
+from ..shapes.common import PathNumber, Small
 from ..shapes.proof import (
     AimsOut,
     ChangedOut,
@@ -158,7 +158,7 @@ def _players(wanted: WalkIn, game: StoredGame, session: Session, workshop: Works
 
 
 @router.get("/games/{game_id}/proof/walk/{job_id}")
-def walk_so_far(job_id: str, jobs: TheJobs) -> WalkOut:
+def walk_so_far(game_id: PathNumber, job_id: str, jobs: TheJobs) -> WalkOut:
     """What the plays walked so far come to."""
     return _walk_out(job_of(jobs, job_id, "walk"))
 

@@ -18,6 +18,7 @@ from ..handouts.the_handout import TheHandout
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import PathNumber
 from ..shapes.history import ShareChangedOut, WhatIfIn, WhatIfOut
 from ..watching import TheJobs, job_of, job_out
 
@@ -43,7 +44,7 @@ def begin_what_if(
 
 
 @router.get("/what-if/{job_id}")
-def what_if_so_far(job_id: str, jobs: TheJobs) -> WhatIfOut:
+def what_if_so_far(handout_id: PathNumber, job_id: str, jobs: TheJobs) -> WhatIfOut:
     """What the plays walked so far would come to."""
     return _out(job_of(jobs, job_id, "what if"))
 

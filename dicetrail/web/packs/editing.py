@@ -9,7 +9,7 @@ from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber, Small
 from ..shapes.packs import LineIn, PackOut, RecordIn
 from .shown import pack_out
-from .the_pack import ThePack, change_pack, question_at, stale
+from .the_pack import ThePack, behind, change_pack, question_at, stale
 
 router = router_of("/api/workshop/packs", "packs")
 
@@ -32,7 +32,7 @@ def add_question(wanted: RecordIn, pack: ThePack, session: TheSession, workshop:
         workshop,
         pack,
         wanted.revision,
-        lambda source: add(source, wanted.after, wanted.record),  # type: ignore[arg-type]
+        lambda source: add(source, behind(source.read(), wanted.after), wanted.record),  # type: ignore[arg-type]
     )
 
 

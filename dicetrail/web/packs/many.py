@@ -16,7 +16,7 @@ from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
 from .shown import pack_out
-from .the_pack import ThePack, change_pack, keep_pack, pack_of, question_at, stale
+from .the_pack import ThePack, behind, change_pack, keep_pack, pack_of, question_at, stale
 
 router = router_of("/api/workshop/packs", "packs")
 
@@ -66,7 +66,11 @@ def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWo
     for record in records:
         record.pop("id")
     return change_pack(
-        session, workshop, pack, wanted.revision, lambda source: add_many(source, wanted.after, records)
+        session,
+        workshop,
+        pack,
+        wanted.revision,
+        lambda source: add_many(source, behind(source.read(), wanted.after), records),
     )
 
 

@@ -70,3 +70,10 @@ def question_at(reading: Reading, number: int) -> Question:
     if not 0 <= number < len(reading.questions):
         raise HTTPException(404, "This question is not in the pack any more.")
     return reading.questions[number]
+
+
+def behind(reading: Reading, after: int | None) -> int | None:
+    """The question that something is put behind; None: at the end."""
+    if after is not None:
+        question_at(reading, after)
+    return after

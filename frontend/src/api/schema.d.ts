@@ -9672,6 +9672,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                game_id: number;
                 job_id: string;
             };
             cookie?: never;
@@ -11761,6 +11762,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                game_id: number;
                 job_id: string;
             };
             cookie?: never;
@@ -14599,6 +14601,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                handout_id: number;
                 job_id: string;
             };
             cookie?: never;
