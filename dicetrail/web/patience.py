@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import resource
 from asyncio import TimerHandle, Transport
 from typing import Any
 
@@ -14,8 +15,9 @@ SECONDS = 10.0
 """Seconds that the head of a request, and a small body, may take to be whole."""
 SLOWEST = 50_000
 """Bytes a second that a larger body has to bring."""
-MOST_UNFINISHED = 200
-"""Connections that have not said what they want; beyond them the one that took longest is ended."""
+MOST_UNFINISHED = 4
+"""What part of the files that may be open those connections have at most that have not said what they want:
+one in so many. Beyond them the one that took longest is ended."""
 
 
 class Patient(HttpToolsProtocol):
@@ -47,7 +49,7 @@ class Patient(HttpToolsProtocol):
     def _wait(self) -> None:
         waiting = self._unfinished
         waiting[self] = self.loop.call_later(SECONDS, self._give_up)
-        if len(waiting) > MOST_UNFINISHED:
+        if len(waiting) > resource.getrlimit(resource.RLIMIT_NOFILE)[0] // MOST_UNFINISHED:
             next(iter(waiting))._give_up()
 
     def _give_up(self) -> None:

@@ -26,6 +26,8 @@ COLLECTED = (50_000, 50, 100)
 while it goes through them everybody waits."""
 PATIENCE = 3
 """Seconds that who still watches may take to leave when the server ends."""
+MOST_FILES = 10_000
+"""Files that may be open, where the machine allows so many: each player is one."""
 WAITING = 2048
 """Connections that may wait to be taken up."""
 
@@ -39,7 +41,7 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
         )
     sys.setswitchinterval(SWITCH)
     most = resource.getrlimit(resource.RLIMIT_NOFILE)[1]
-    resource.setrlimit(resource.RLIMIT_NOFILE, (most, most))  # each player is an open file
+    resource.setrlimit(resource.RLIMIT_NOFILE, (min(MOST_FILES, most), most))
     gc.set_threshold(*COLLECTED)
     listening = _listen(host, port)
     folder = data or usual_folder()

@@ -18,18 +18,12 @@ import openpyxl
 sys.path.insert(0, str(Path(__file__).resolve().parents[2]))
 
 from tests.ui.harness import Served
+from tests.web.kills import ROWS, RULES
 
 PNG = bytes.fromhex(
     "89504e470d0a1a0a0000000d49484452000000010000000108060000001f15c489"
     "0000000d49444154789c626001000000ffff03000006000557bfabd40000000049454e44ae426082"
 )
-RULES = """\
-title: Slow
-packs: [packs/slow.tsv]
-deal: {repeats: when_empty}
-tries: none
-clocks: {question: none, game: none, breather: 0}
-"""
 KEEP = json.dumps({f"packs/{name}.tsv": "both" for name in ("same", "x", "q", "q-2", "q-3")})
 GAME = "title: {0}\npacks: [packs/{0}.tsv]\n"
 
@@ -191,8 +185,8 @@ def brought(served: Served, path: str, name: str, data: bytes, **fields: str) ->
 def main() -> None:
     served = Served()
     try:
-        pack = served.paste("slow.tsv", "Question?\tright\twrong\tother\n")
-        game = served.make_game("Slow", pack, RULES)
+        pack = served.paste("kills.tsv", ROWS)
+        game = served.make_game("Kills", pack, RULES)
         slug = game["slug"]
         watched = {
             "a start page": Watch(lambda: served.ask("GET", f"/api/players/games/{slug}")),

@@ -16,7 +16,7 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[2]))
 
-from benchmarks.players import Player, told
+from benchmarks.players import ROWS, RULES, Player, told
 from dicetrail.store.folder import DATABASE
 from tests.ui.harness import Served
 
@@ -51,6 +51,14 @@ def many_plays(database: Path, handout: int, number: int) -> None:
         there.executemany(f"INSERT INTO plays ({columns}) VALUES ({places})", rows)
 
 
+def bring(served: Served, text: str) -> None:
+    """Bring a large pack, and wait until it was read."""
+    job = served.send_file("/api/workshop/packs", "large.yaml", text.encode())["job"]
+    while job["state"] in ("waiting", "working"):
+        time.sleep(0.2)
+        job = served.ask("GET", f"/api/workshop/jobs/{job['id']}")
+
+
 def main() -> None:
     number = int(sys.argv[1]) if len(sys.argv) > 1 else 5000
     crowd = int(sys.argv[2]) if len(sys.argv) > 2 else 200
@@ -66,7 +74,8 @@ def main() -> None:
         of = f"/api/workshop/handouts/{handout['id']}"
         proof = f"/api/workshop/games/{hut['id']}/proof"
         skills = iter(range(10_000))
-        path = f"/api/workshop/games/{hut['id']}/handouts"
+        played = served.make_game("Many", served.paste("many.tsv", ROWS), RULES)
+        path = f"/api/workshop/games/{played['id']}/handouts"
         slug = served.ask("POST", path, {"name": "Tonight", "asks_name": True})["link"]
         start = f"/api/players/games/{slug}/plays"
         plays = [served.ask("POST", start, {"player": f"P{n}"})["id"] for n in range(crowd)]
@@ -77,9 +86,7 @@ def main() -> None:
             again_and_again(lambda: served.ask_bytes(f"{of}/file/plays.xlsx"), until),
             again_and_again(lambda: served.ask("GET", f"{proof}/odds?share=0.{next(skills):04}"), until),
             again_and_again(lambda: served.ask("GET", f"{proof}/curve?pace={next(skills)}"), until),
-            again_and_again(
-                lambda: served.send_file("/api/workshop/packs", "large.yaml", large.encode()), until
-            ),
+            again_and_again(lambda: bring(served, large), until),
         ]
         light = {
             "the shelf": again_and_again(lambda: served.ask("GET", "/api/workshop/shelf"), until),

@@ -41,6 +41,14 @@ class Slow(unittest.TestCase):
         self.assertEqual(self.served.ask("GET", self.path)["title"], "Slow")
         self.assertEqual([one.recv(1000) for one in (slow[0], slow[-1])], [b"", b""])
 
+    def test_a_crowd_that_comes_at_once_is_not_taken_for_idlers(self) -> None:
+        crowd = [socket.create_connection(("127.0.0.1", self.served.port), LIMIT) for _ in range(300)]
+        for one in crowd:
+            self.addCleanup(one.close)
+        for one in crowd:
+            one.sendall(f"GET {self.path} HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n".encode())
+        self.assertEqual({one.recv(12) for one in crowd}, {b"HTTP/1.1 200"})
+
     def test_a_connection_that_goes_on_may_rest(self) -> None:
         kept = HTTPConnection("127.0.0.1", self.served.port, timeout=LIMIT)
         self.addCleanup(kept.close)
