@@ -14,7 +14,7 @@ from PIL import Image
 from dicetrail.core.pack.formats import ENDINGS
 from dicetrail.core.pack.reader import read_file
 
-from .serving import ROWS, Serving
+from .serving import ROWS, RULES, Serving
 
 
 def png() -> bytes:
@@ -166,6 +166,77 @@ class Questions(Serving):
         self.assertEqual(self.client.get("/api/players/files/nothing").status_code, 404)
         pack = self.change(1, image="lost.png", alt="lost")
         self.assertEqual([snag["code"] for snag in pack["snags"]][-1], "no-file")
+
+
+class Called(Serving):
+    def test_what_names_a_pack_names_it_as_it_is_called_now(self):
+        table = self.ask("POST", "/packs/paste", {"name": "huts.csv", "text": "hut,m\nA,1\nB,2\n"}, 201)[
+            "pack"
+        ]
+        made = "- kind: table\n  from: huts.csv\n  prompt: How high is {hut}?\n  answer: m\n"
+        self.ask("POST", "/packs/paste", {"name": "made.yaml", "text": made}, 201)
+        game = self.game(RULES.replace("[packs/five.tsv]", "[packs/five.tsv, packs/made.yaml]"))
+        self.assertTrue(game["playable"], game["snags"])
+        asked = {"name": "all huts", "revision": table["revision"]}
+        self.assertEqual(self.ask("POST", f"/packs/{table['id']}/name", asked)["name"], "packs/all huts.csv")
+        five = next(one for one in game["packs"] if one["name"] == "packs/five.tsv")
+        asked = {"name": "few.tsv", "revision": five["revision"]}
+        self.ask("POST", f"/packs/{five['id']}/name", asked)
+        now = self.ask("GET", f"/games/{game['id']}")
+        self.assertEqual((now["playable"], now["pack_names"]), (True, ["packs/few.tsv", "packs/made.yaml"]))
+        self.assertEqual(now["questions"], game["questions"])
+
+    def test_a_name_that_can_not_be(self):
+        one, other = (
+            self.ask("POST", "/packs/paste", {"name": name, "text": ROWS}, 201)["pack"]
+            for name in ("one.tsv", "other.tsv")
+        )
+        path = f"/packs/{one['id']}/name"
+        for name in ("other", "../out", "a/b", "x, y", " ", "two\nlines"):
+            self.ask("POST", path, {"name": name, "revision": one["revision"]}, 422)
+        self.ask("POST", path, {"name": "mine", "revision": 99}, 409)
+        self.assertEqual(self.ask("GET", f"/packs/{other['id']}")["name"], "packs/other.tsv")
+
+
+class Writing(Serving):
+    def test_options_keep_the_order_in_which_they_were_written(self):
+        pack = self.ask("POST", "/packs/paste", {"name": "five.tsv", "text": ROWS}, 201)["pack"]
+        path = f"/packs/{pack['id']}/questions"
+        options = ["three", "six", "ten"]
+        for number, key in enumerate("BAC"):
+            record = {"kind": "choice", "prompt": f"How many {number}?", "option": options, "key": key}
+            pack = self.ask(
+                "POST", path, {"record": record, "after": None, "revision": pack["revision"]}, 201
+            )
+            kept = self.ask("GET", f"{path}/{pack['questions'] - 1}")["record"]
+            self.assertEqual((kept["option"], kept["key"]), (options, key))
+        self.assertEqual(self.ask("GET", f"{path}/0")["record"]["option"][0], "right 1")
+
+    def test_letters_of_their_own_are_removed_from_all_that_have_them(self):
+        rows = "Slope?\tA. Steep\tB. Flat\nSky?\ta) Blue\tb) Grey\nWho?\tDr. No\tA. Smith\n"
+        pack = self.ask("POST", "/packs/paste", {"name": "own.tsv", "text": rows}, 201)["pack"]
+        found = [(one["code"], one["line"]) for one in pack["snags"] if one["code"] == "own-letters"]
+        self.assertEqual(found, [("own-letters", 1), ("own-letters", 2)])
+        path = f"/packs/{pack['id']}/questions"
+        now = self.ask("POST", f"{path}/without-letters?revision={pack['revision']}")
+        self.assertNotIn("own-letters", {one["code"] for one in now["snags"]})
+        kept = [self.ask("GET", f"{path}/{n}")["record"]["option"] for n in range(3)]
+        self.assertEqual(kept, [["Steep", "Flat"], ["Blue", "Grey"], ["Dr. No", "A. Smith"]])
+
+    def test_a_copy_that_is_still_one_has_a_snag_and_misses_are_set_for_words(self):
+        rows = [
+            {"kind": "letters", "prompt": "A knot?", "answer": "bowline"},
+            {"kind": "typed", "prompt": "A hut?", "answer": "x"},
+        ]
+        pack = self.ask("POST", "/packs/paste", {"name": "w.json", "text": json.dumps(rows)}, 201)["pack"]
+        path = f"/packs/{pack['id']}/questions"
+        many = {"do": "duplicate", "numbers": [0], "revision": pack["revision"]}
+        copied = self.ask("POST", f"{path}/many", many)
+        self.assertIn("copy", {one["code"] for one in copied["snags"]})
+        many = {"do": "set", "numbers": [0, 2], "fields": {"misses": "3"}, "revision": copied["revision"]}
+        self.ask("POST", f"{path}/many", many)
+        kept = [self.ask("GET", f"{path}/{n}")["record"].get("misses") for n in (0, 2)]
+        self.assertEqual(kept, ["3", None])
 
 
 class Behind(Serving):

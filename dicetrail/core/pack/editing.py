@@ -7,10 +7,10 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from ..play.kinds import kind_of
 from ..play.question import LABELS, Question
 from ..snag import Refused
 from .blocks import Blocks
+from .cells import places_of_key
 from .data import DataLoader, no_data
 from .formats import COMMAS, STRUCTURED, TABLE, TABS
 from .formats.base import Contents
@@ -224,7 +224,7 @@ def _place_of(reading: Reading, number: int) -> int:
 def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[Question]) -> bool:
     """Whether a question came out as it was wanted and every other one stayed what it was."""
     questions = reading.questions
-    if len(questions) != len(others) + 1 or not same_question(questions[number], wanted, any_order=True):
+    if len(questions) != len(others) + 1 or not same_question(questions[number], wanted):
         return False
     rest = [*questions[:number], *questions[number + 1 :]]
     return rest == others or all(
@@ -233,18 +233,10 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
     )
 
 
-def same_question(one: Question, other: Question, *, any_order: bool = False) -> bool:
+def same_question(one: Question, other: Question) -> bool:
     """Whether two questions ask the same, wherever they stand."""
-    if any_order and not one.pinned and kind_of(one).moved:
-        one, other = _right_first(one), _right_first(other)
     blank = {"id": "", "file": "", "line": 0}
     return one._replace(**blank) == other._replace(**blank)  # type: ignore[arg-type]
-
-
-def _right_first(question: Question) -> Question:
-    right = [question.options[place] for place in question.rights]
-    others = sorted(option for place, option in enumerate(question.options) if place not in question.rights)
-    return question._replace(options=(*right, *others), rights=tuple(range(len(right))))
 
 
 def as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:
@@ -321,7 +313,7 @@ def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] 
 def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
     """A record in the words of a file: its right option as the answer, where no column is for options."""
     fitted = {role: value for role, value in record.items() if role in roles or role not in ("id", "kind")}
-    if "option" in fitted and "option" not in roles and "wrong" in roles and "pinned" not in fitted:
+    if "option" in fitted and "option" not in roles and "wrong" in roles and _says_no_places(fitted):
         fitted = WRITTEN[str(record["kind"])].without_options(fitted)
     elif "key" in fitted and "key" not in roles and "answer" in roles and len(str(fitted["key"])) == 1:
         options = list(fitted["option"])
@@ -330,6 +322,14 @@ def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
         first, others = str(fitted.get("answer", "")), list(fitted.pop("accepted"))
         fitted["answer"] = " | ".join([first, *others]) if first else join_bars(others)
     return fitted
+
+
+def _says_no_places(record: WrittenRecord) -> bool:
+    """Whether nothing is lost where the right options come first: they do, and none is pinned."""
+    if "pinned" in record or "key" not in record:
+        return "pinned" not in record
+    rights = places_of_key(str(record["key"]), list(record["option"]))
+    return sorted(rights) == list(range(len(rights)))
 
 
 def _texts(record: WrittenRecord) -> Iterator[str]:

@@ -95,7 +95,7 @@ def give(
 
 def _are(questions: Sequence[Question], wanted: Sequence[Question]) -> bool:
     return len(questions) == len(wanted) and all(
-        same_question(one, other, any_order=True) for one, other in zip(questions, wanted, strict=True)
+        same_question(one, other) for one, other in zip(questions, wanted, strict=True)
     )
 
 

@@ -8,6 +8,7 @@ prompt positively and mark a *not*, vary the place of the right option.
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
@@ -16,7 +17,9 @@ from ..play.question import LABELS, Question
 from ..snag import Snag
 from .kinds import written_as
 from .kinds.base import Tip
+from .own_letters import has_own_letters
 
+_COPY = re.compile(r" \(copy(?: \d+)?\)$")
 FEWEST_FOR_PLACES = 8
 """Choice questions a file needs before the places of its right answers say anything."""
 
@@ -36,6 +39,19 @@ def tips_for(questions: Sequence[Question], *, keyed: bool) -> list[Snag]:
 
 def _tips(question: Question) -> Iterator[Tip]:
     yield from written_as(question).tips(question)
+    if has_own_letters(question):
+        yield (
+            "own-letters",
+            "The options begin with letters of their own, which stay with them when they are shuffled: A may"
+            " then be called C. Remove the letters; the page writes its own.",
+            "warn",
+        )
+    if _COPY.search(question.prompt.rstrip()):
+        yield (
+            "copy",
+            "This is still the copy of another question. Say what is asked instead, or remove it.",
+            "warn",
+        )
     if question.image and not question.alt:
         yield (
             "tip-no-alt",

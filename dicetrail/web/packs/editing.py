@@ -7,7 +7,8 @@ from ...store import history
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber, Small
-from ..shapes.packs import LineIn, PackOut, RecordIn
+from ..shapes.packs import LineIn, PackNameIn, PackOut, RecordIn
+from ..workshop.renaming import rename
 from .shown import pack_out
 from .the_pack import ThePack, behind, change_pack, question_at, stale
 
@@ -49,6 +50,16 @@ def change_question(
         wanted.revision,
         lambda source: change(source, number, wanted.record),  # type: ignore[arg-type]
     )
+
+
+@router.post("/{pack_id}/name")
+def rename_pack(wanted: PackNameIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """Call a pack otherwise; games and packs that name it name it so from now on."""
+    if pack.revision != wanted.revision:
+        raise stale()
+    rename(session, workshop, pack, wanted.name)
+    session.commit()
+    return pack_out(session, workshop, pack)
 
 
 @router.post("/{pack_id}/turn/{way}")

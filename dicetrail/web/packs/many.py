@@ -8,12 +8,15 @@ from fastapi import HTTPException
 
 from ...core.pack.editing import Source, move, remove
 from ...core.pack.many import add_many, change_many, duplicate, give
+from ...core.pack.own_letters import has_own_letters, without_own_letters
 from ...core.pack.reader import read_text
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
+from ...core.play.question import Question
 from ...core.snag import Refused
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
+from ..shapes.common import Small
 from ..shapes.packs import GiveIn, GivenOut, ManyIn, PackOut, RowsIn
 from .shown import pack_out
 from .the_pack import ThePack, behind, change_pack, keep_pack, pack_of, question_at, stale
@@ -32,17 +35,18 @@ def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop:
     for number in (*wanted.numbers, *([] if wanted.before is None else [wanted.before])):
         question_at(reading, number)
 
+    def set_in(question: Question) -> WrittenRecord:
+        record = to_record(question)
+        for role, value in wanted.fields.items():
+            if role != "misses" or question.kind == "letters":
+                record[role] = value
+        return {role: value for role, value in record.items() if value}
+
     def as_set(source: Source) -> Source:
         if len(wanted.numbers) > MOST_SET:
             raise Refused(f"{MOST_SET:,} questions can be set at once; {len(wanted.numbers):,} are chosen.")
         questions = source.read().questions
-        changes: dict[int, WrittenRecord] = {}
-        for number in wanted.numbers:
-            record = to_record(questions[number])
-            for role, value in wanted.fields.items():
-                record[role] = value
-            changes[number] = {role: value for role, value in record.items() if value}
-        return change_many(source, changes)
+        return change_many(source, {number: set_in(questions[number]) for number in wanted.numbers})
 
     work: dict[str, Callable[[Source], Source]] = {
         "remove": lambda source: remove(source, wanted.numbers),
@@ -51,6 +55,21 @@ def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop:
         "set": as_set,
     }
     return change_pack(session, workshop, pack, wanted.revision, work[wanted.do])
+
+
+@router.post("/{pack_id}/questions/without-letters")
+def remove_own_letters(revision: Small, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
+    """Remove the letters that the options of questions begin with, from all that have them."""
+
+    def without(source: Source) -> Source:
+        lettered = {
+            number: without_own_letters(question)
+            for number, question in enumerate(source.read().questions)
+            if has_own_letters(question)
+        }
+        return change_many(source, lettered) if lettered else source
+
+    return change_pack(session, workshop, pack, revision, without)
 
 
 @router.post("/{pack_id}/questions/rows", status_code=201)

@@ -116,12 +116,19 @@ class RecordIn(BaseModel):
 
 class ManyIn(BaseModel):
     """Something done to several questions: removed, duplicated, moved before the one numbered ``before``, or
-    given the same ``fields`` ("" takes one away)."""
+    given the same ``fields`` ("" takes one away) where their kinds have them."""
 
     do: Literal["remove", "duplicate", "move", "set"]
     numbers: Annotated[list[Small], Field(min_length=1, max_length=100_000)]
     before: Small | None = None
-    fields: dict[Literal["topic", "level", "worth", "seconds"], str] = {}
+    fields: dict[Literal["topic", "level", "worth", "seconds", "misses"], str] = {}
+    revision: Small
+
+
+class PackNameIn(BaseModel):
+    """What a pack is to be called, without its folder."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)]
     revision: Small
 
 

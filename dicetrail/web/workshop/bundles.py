@@ -199,7 +199,7 @@ def _packs_here(
                 more = True
         if not more:
             return called, sources
-        tables = {_short(name): _short(now) for name, now in called.items()}
+        tables = {short(name): short(now) for name, now in called.items()}
         sources = {
             name: (data, _as_here(workshop, source, called.get(name, name), {**called, **tables}))
             for name, (data, source) in unpacked.sources.items()
@@ -209,12 +209,13 @@ def _packs_here(
 def _as_here(workshop: Workshop, source: Source, name: str, called: Mapping[str, str]) -> Source:
     """A pack under the name it has here, the tables that it uses called what they are called here."""
     used = source.load_data.used if isinstance(source.load_data, Tables) else {}
-    tables = {*used, *map(_short, used)}
+    tables = {*used, *map(short, used)}
     text = renamed(source.text, {table: now for table, now in called.items() if table in tables})
     if name == source.name and text == source.text:
         return source
     return workshop.packs.read(name, Contents(text, source.encoding), source.settings)
 
 
-def _short(name: str) -> str:
+def short(name: str) -> str:
+    """The name of a pack without its folder."""
     return name.rsplit("/", 1)[-1]

@@ -50,6 +50,19 @@ export const packs = {
     ),
   changeMany: (id: number, body: Shapes["ManyIn"]) =>
     told(POST("/api/workshop/packs/{pack_id}/questions/many", { params: ofPack(id), body })),
+  removeLetters: (id: number, revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions/without-letters", {
+        params: { ...ofPack(id), query: { revision } },
+      }),
+    ),
+  renamePack: (id: number, name: string, revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/name", {
+        params: ofPack(id),
+        body: { name, revision },
+      }),
+    ),
   addRows: (id: number, text: string, after: number | null, revision: number) =>
     told(
       POST("/api/workshop/packs/{pack_id}/questions/rows", {

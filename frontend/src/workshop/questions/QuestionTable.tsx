@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Pack } from "../../api/client";
+import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { Detail } from "./Detail";
 import { Filters, NOTHING_WANTED } from "./Filters";
@@ -23,11 +24,23 @@ export function QuestionTable({ pack }: { pack: Pack }) {
   const change = useQuestionChanges(list.pack);
   const { open, numbers, all, wanted, pages } = list;
   const busy = change.isPending || pages.behind;
+  const look = (row: number, focus = false) => {
+    setFocused(focus);
+    list.look(row);
+  };
+  /** Opens the copy of the first of the chosen ones, which stands behind it, to be made another question. */
+  const openCopy = () => {
+    const row = numbers.length === 1 && list.current !== undefined ? list.current : numbers[0];
+    if (row === undefined) return;
+    setAdding(false);
+    look(row + 1, true);
+  };
   const many = (work: "remove" | "duplicate" | "move", before: number | null = null) => {
     if (busy || numbers.length === 0) return;
     change.many({ do: work, numbers, before }, () => {
       list.chooseNone();
       if (work === "remove") list.setCurrent(undefined);
+      if (work === "duplicate" && wanted.order === "filed") openCopy();
     });
   };
   const shift = (by: number) => {
@@ -39,10 +52,6 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     change.many({ do: "move", numbers, before: target >= all ? null : target }, () =>
       list.setCurrent((list.current ?? 0) + by),
     );
-  };
-  const look = (row: number, focus = false) => {
-    setFocused(focus);
-    list.look(row);
   };
   const add = () => {
     if (wanted !== NOTHING_WANTED) list.find(NOTHING_WANTED);
@@ -67,6 +76,16 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           many={many}
           open={setOpened}
         />
+        {pages.first?.codes.includes("own-letters") && (
+          <div className="px-7 pb-2">
+            <Notice tone="mind">
+              Options begin with letters of their own, which are wrong once they are shuffled.{" "}
+              <Button small disabled={busy} onClick={change.removeLetters}>
+                Remove the letters
+              </Button>
+            </Notice>
+          </div>
+        )}
         {problem && (
           <div className="px-7 pb-2">
             <Notice tone="bad">{problem.message}</Notice>
@@ -76,7 +95,10 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           list={list}
           scroller={scroller}
           narrow={open !== undefined || adding}
-          look={look}
+          look={(row) => {
+            setAdding(false); // what was written is kept, and there when another is added
+            look(row);
+          }}
           shift={shift}
           remove={() => many("remove")}
           savePrompt={change.savePrompt}

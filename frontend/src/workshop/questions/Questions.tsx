@@ -8,10 +8,11 @@ import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
 import { useCurrentGame, useCurrentPack, useShow } from "../data";
 import { OnceThere } from "../WithGame";
-import { packWords, shortName } from "../words";
+import { packWords } from "../words";
 import { Again } from "./Again";
 import { ColumnsSheet } from "./Columns";
 import { Lines } from "./Lines";
+import { PackName } from "./PackName";
 import { PacksOf } from "./PacksOf";
 import { QuestionTable } from "./QuestionTable";
 
@@ -71,7 +72,7 @@ function PackSheet({ pack }: { pack: Pack }) {
     <>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2 px-7 pt-4 pb-3">
         <div className="min-w-0 flex-1">
-          <h1 className="text-3xl break-words">{shortName(pack)}</h1>
+          <PackName pack={pack} />
           <p className="text-soft">
             {packWords(pack)} · {kindWords(pack)} · {formWords(pack)}
           </p>

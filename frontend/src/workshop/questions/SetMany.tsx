@@ -9,6 +9,7 @@ const FIELDS = [
   ["level", "Level, 1 to 5"],
   ["worth", "Worth"],
   ["seconds", "Seconds"],
+  ["misses", "Misses allowed (letters)"],
 ] as const;
 
 type Fields = Partial<Record<(typeof FIELDS)[number][0], string>>;
@@ -19,7 +20,7 @@ interface Props {
   close: () => void;
 }
 
-/** Topic, level, worth and seconds for all chosen questions at once; what is not ticked stays as it is. */
+/** Topic, level and the like for all chosen questions at once; what is not ticked stays as it is. */
 export function SetMany({ count, set, close }: Props) {
   const [fields, setFields] = useState<Fields>({});
   const keep = (event: FormEvent) => {

@@ -19,6 +19,7 @@ export function useQuestionChanges(pack: Pack) {
       change.mutate(() => api.changeMany(id, { before: null, fields: {}, ...wanted, revision }), {
         onSuccess: done,
       }),
+    removeLetters: () => change.mutate(() => api.removeLetters(id, revision)),
     addRows: (text: string, after: number | null, done: () => void) =>
       change.mutate(() => api.addRows(id, text, after, revision), { onSuccess: done }),
     savePrompt: (question: Question, prompt: string) =>

@@ -5,7 +5,13 @@ function LettersFields(props: FieldsProps) {
   return (
     <>
       <TypedFields {...props} />
-      <RoleLine {...props} role="misses" label="Misses allowed, 1 to 12" hint="5 if left blank" />
+      <RoleLine
+        {...props}
+        own
+        role="misses"
+        label="Misses allowed, 1 to 12"
+        hint="5 if left blank"
+      />
     </>
   );
 }
