@@ -272,7 +272,8 @@ class CommandLine(unittest.TestCase):
         self.assertNotIn("How many", given)
         self.assertIn("0 of 1 right (0 %)", given)
         left = self.asked("play", game, "--dice", 1, stdin="Ida\n\n\n\n/leave\n")
-        self.assertIn("0 of 1 right (0 %)", left)
+        self.assertIn("LEFT BEFORE THE END", left)
+        self.assertIn("0 of 0 right (0 %)", left)
         unread = self.asked("play", game, "--dice", 1, "--player", "Bo", stdin="one\n")
         self.assertIn("Well done, Bo.", unread)
 

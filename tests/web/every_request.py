@@ -108,6 +108,10 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         ),
         Asked(f"POST {of_pack}/questions/rows", f"{mine}/questions/rows", {"text": ROWS, "revision": now}),
         Asked(
+            f"POST {of_pack}/questions/without-letters", f"{mine}/questions/without-letters?revision={now}"
+        ),
+        Asked(f"POST {of_pack}/name", f"{mine}/name", {"name": "called otherwise", "revision": now}),
+        Asked(
             f"POST {of_pack}/questions/give",
             f"{mine}/questions/give",
             {"numbers": [0], "target": other, "move": False, "revision": now},

@@ -13,11 +13,11 @@ import math
 import re
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
-from difflib import get_close_matches
 from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
+from .hints import of_name, of_signs
 from .numbers import show_number
 
 Value = int | float | str | Fraction
@@ -91,8 +91,10 @@ def compile_expression(source: str, *, exact: bool = False, within: float = 0) -
         tree = ast.parse(text, mode="eval").body
     except SyntaxError as error:
         column = max(0, (error.offset or 1) - 1) + shift
-        hint = " Use == to compare." if re.search(r"(?<![=!<>])=(?!=)", text) else ""
-        raise ExpressionError(f"‘{source}’ is not a complete expression.{hint}", column) from None
+        hint = of_signs(text)
+        raise ExpressionError(
+            f"‘{source}’ is not a complete expression.{hint and ' '}{hint}", column
+        ) from None
     except (ValueError, MemoryError, RecursionError):
         raise ExpressionError("this is not an expression") from None
     names: set[str] = set()
@@ -108,10 +110,10 @@ def check_names(expression: Expression, known: Collection[str]) -> None:
     """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones."""
     for name in sorted(expression.names, key=expression.source.find):
         if name not in known:
-            near = get_close_matches(name, known, n=1, cutoff=0.6)
-            hint = f" Did you mean `{near[0]}`?" if near else f" Known are: {', '.join(sorted(known))}."
             place = re.search(rf"\b{re.escape(name)}\b", expression.source)
-            raise ExpressionError(f"`{name}` is not known here.{hint}", place.start() if place else 0)
+            raise ExpressionError(
+                f"`{name}` is not known here. {of_name(name, known)}", place.start() if place else 0
+            )
 
 
 class _How(NamedTuple):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
 from .card import Card
@@ -11,14 +11,19 @@ from .kinds import kind_of
 from .moments import Moment
 from .verdict import LONGEST_ANSWER, VerdictName
 
+By = Literal["", "time", "left"]
+"""What ended a play that no rule ended: the deck, the game clock, or the player."""
+
 
 @dataclass(frozen=True, slots=True)
 class End:
-    """How a play ends: the result, what is said, and the number of the ending that held (None: no ending)."""
+    """How a play ends: the result, what is said, and the number of the ending that held (None: no ending).
+    What it ended ``by`` is told to the player, and makes no difference else."""
 
     result: Result
     tell: str = ""
     ending: int | None = None
+    by: By = field(default="", compare=False)
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +35,7 @@ class Outcome:
     award: str
     award_tell: str
     cue: str
+    by: By = ""
 
 
 class Feedback(NamedTuple):

@@ -43,7 +43,7 @@ from .trail import Step
 from .verdict import Verdict
 
 Watch = Callable[["Run", int], None]
-_ENDS = {"leave": End("done"), "stop": End("stopped")}
+_ENDS = {"leave": End("done", by="left"), "stop": End("stopped")}
 
 
 class Run:
@@ -186,7 +186,7 @@ class Run:
 
     def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
         self._stop_clocks(at)
-        self._finish(self.rulings.ending(at) or End("done"), at, move=move, clock="game")
+        self._finish(self.rulings.ending(at) or End("done", by="time"), at, move=move, clock="game")
 
     def _end_by(self, move: Move, at: int) -> None:
         """The play is ended by a move; one that was decided already ends as it was decided."""
@@ -347,7 +347,8 @@ class Run:
         award, award_tell = self.rulings.said_of(closed.award, at)
         tell = " ".join(part for part in (end.tell, scene.tell) if part)
         cue = closed.row.source.cue if closed.row else ""
-        self.outcome = Outcome(closed.result, tell, award, award_tell, cue)
+        by = end.by if closed.result == end.result else ""
+        self.outcome = Outcome(closed.result, tell, award, award_tell, cue, by)
         if end.ending:
             details["ending"] = end.ending
         self._recorder.tell_mistakes(self.phase, before)  # nothing comes after the last step

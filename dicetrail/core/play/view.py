@@ -18,7 +18,7 @@ from .kinds.base import Mark
 from .letters import bare
 from .moments import MOMENTS, Moment, Phase, Tone
 from .page import Look, Sound, Welcome
-from .played import Feedback, Turn
+from .played import By, Feedback, Turn
 from .program import Program
 from .question import LABELS, picture, said
 from .run import Run
@@ -142,15 +142,18 @@ class SummaryRow:
 
 @dataclass(frozen=True, slots=True)
 class OutcomeView:
-    """What a play came to. ``summary`` is empty where the maker shows no questions at the end."""
+    """What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
+    those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
+    the end is none. ``summary`` is empty where the maker shows no questions at the end."""
 
     result: Result
+    by: By
     tell: str
     award: str
     award_tell: str
     cue: CueView | None
     right: int
-    asked: int
+    answered: int
     percent: float
     picture: str
     summary: list[SummaryRow]
@@ -340,15 +343,17 @@ def _outcome(run: Run) -> OutcomeView | None:
     if outcome is None:
         return None
     pictures = run.program.game.look.pictures
+    answered = run.counts.asked - sum(turn.outcome == "open" for turn in run.asked)
     return OutcomeView(
         outcome.result,
+        outcome.by,
         outcome.tell,
         outcome.award,
         outcome.award_tell,
         _cue(run, outcome.cue),
         run.counts.right,
-        run.counts.asked,
-        run.counts.percent,
+        answered,
+        100 * run.counts.right / answered if answered else 0,
         {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
         [_summary(turn) for turn in run.asked] if run.program.game.review else [],
     )

@@ -21,6 +21,8 @@ from ...core.play.setup import LONGEST_NAME
 from ...core.play.view import LettersView, View, intro, view
 
 T = TypeVar("T")
+_ENDED = {"time": "time is up", "left": "left before the end"}
+"""What is said of a play that ended in the midst of it, by what ended it."""
 LEAVE, SKIP = "/leave", "/skip"
 """What is typed to leave a play, and to skip a question."""
 
@@ -249,10 +251,8 @@ def _show_outcome(seen: View, out: TextIO) -> None:
     if outcome is None:
         out.write("\nThe play was left before its end.\n")
         return
-    out.write(
-        f"\n{outcome.result.upper()}  {outcome.tell}\n{outcome.right} of {outcome.asked} right"
-        f" ({show_percent(outcome.percent)})\n"
-    )
+    out.write(f"\n{_ENDED.get(outcome.by, outcome.result).upper()}  {outcome.tell}\n")
+    out.write(f"{outcome.right} of {outcome.answered} right ({show_percent(outcome.percent)})\n")
     for meter in seen.meters:
         out.write(f"{meter.label}: {show_value(meter.value)}\n")
     if outcome.award:

@@ -85,10 +85,11 @@ def fairness(game_id: PathNumber, job_id: str, jobs: TheJobs) -> FairnessOut:
 
 def _fairness_out(job: Job) -> FairnessOut:
     found: _Dealt = job.about
+    counting = job.state in ("waiting", "working")
     return FairnessOut(
         job=job_out(job),
         deals=found.deals,
-        findings=[FindingOut(**asdict(finding)) for finding in found.findings],
+        findings=[] if counting else [FindingOut(**asdict(finding)) for finding in found.findings],
         generated=[GeneratedOut(**asdict(one)) for one in generated(found.game, choose(found.game, 0))],
     )
 

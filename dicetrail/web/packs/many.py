@@ -12,6 +12,7 @@ from ...core.pack.own_letters import has_own_letters, without_own_letters
 from ...core.pack.reader import read_text
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
+from ...core.play.kinds import kind_of
 from ...core.play.question import Question
 from ...core.snag import Refused
 from ..refusals import router_of
@@ -38,7 +39,7 @@ def change_several(wanted: ManyIn, pack: ThePack, session: TheSession, workshop:
     def set_in(question: Question) -> WrittenRecord:
         record = to_record(question)
         for role, value in wanted.fields.items():
-            if role != "misses" or question.kind == "letters":
+            if role != "misses" or kind_of(question).covers:
                 record[role] = value
         return {role: value for role, value in record.items() if value}
 

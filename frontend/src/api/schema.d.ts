@@ -4471,15 +4471,22 @@ export interface components {
         };
         /**
          * OutcomeView
-         * @description What a play came to. ``summary`` is empty where the maker shows no questions at the end.
+         * @description What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
+         *     those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
+         *     the end is none. ``summary`` is empty where the maker shows no questions at the end.
          */
         OutcomeView: {
-            /** Asked */
-            asked: number;
+            /** Answered */
+            answered: number;
             /** Award */
             award: string;
             /** Award Tell */
             award_tell: string;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "" | "time" | "left";
             cue: components["schemas"]["CueView"] | null;
             /** Percent */
             percent: number;

@@ -38,7 +38,7 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
     if (outcome?.cue) playSound(outcome.cue.sound);
   }, [outcome?.cue, quiet]);
   if (!outcome) return null;
-  const came = t(`result.${outcome.result}`);
+  const came = t(`result.${outcome.by || outcome.result}`);
   return (
     <div className="flex flex-col gap-6" data-result={outcome.result} data-award={outcome.award}>
       <div className="flex flex-wrap items-center gap-5">
@@ -61,7 +61,7 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
         <div>
           <p className="text-sm text-soft">{t("result.right")}</p>
           <p className="min-h-8 text-2xl font-bold tabular-nums">
-            {t("result.of", { right: outcome.right, asked: outcome.asked })}
+            {t("result.of", { right: outcome.right, asked: outcome.answered })}
             <span className="ms-2 text-base font-normal">{t.percent(outcome.percent)}</span>
           </p>
         </div>

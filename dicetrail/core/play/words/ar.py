@@ -102,6 +102,8 @@ ARABIC = Language(
         "result.won": "أحسنت، نجحت",
         "result.lost": "ليس هذه المرة",
         "result.done": "كان ذلك آخر سؤال",
+        "result.time": "انتهى الوقت",
+        "result.left": "تمت مغادرة اللعبة قبل نهايتها",
         "result.stopped": "أوقفت هذه الجولة",
         "result.right": "صحيح",
         "result.of": "{right} من {asked}",

@@ -82,6 +82,8 @@ GERMAN = Language(
         "result.won": "Geschafft",
         "result.lost": "Diesmal nicht",
         "result.done": "Das war die letzte Frage",
+        "result.time": "Die Zeit ist um",
+        "result.left": "Vor dem Ende beendet",
         "result.stopped": "Diese Partie wurde angehalten",
         "result.right": "richtig",
         "result.of": "{right} von {asked}",

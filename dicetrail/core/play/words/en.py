@@ -82,6 +82,8 @@ ENGLISH = Language(
         "result.won": "You made it",
         "result.lost": "Not this time",
         "result.done": "That was the last question",
+        "result.time": "Time is up",
+        "result.left": "You left before the end",
         "result.stopped": "This play was stopped",
         "result.right": "right",
         "result.of": "{right} of {asked}",

@@ -87,6 +87,8 @@ SPANISH = Language(
         "result.won": "Lo lograste",
         "result.lost": "Esta vez no",
         "result.done": "Esa era la última pregunta",
+        "result.time": "Se acabó el tiempo",
+        "result.left": "Partida dejada antes del final",
         "result.stopped": "Esta partida se detuvo",
         "result.right": "correctas",
         "result.of": "{right} de {asked}",

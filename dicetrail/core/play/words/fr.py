@@ -87,6 +87,8 @@ FRENCH = Language(
         "result.won": "Réussi",
         "result.lost": "Pas cette fois",
         "result.done": "C’était la dernière question",
+        "result.time": "Le temps est écoulé",
+        "result.left": "Partie quittée avant la fin",
         "result.stopped": "Cette partie a été arrêtée",
         "result.right": "justes",
         "result.of": "{right} sur {asked}",

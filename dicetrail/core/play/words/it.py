@@ -87,6 +87,8 @@ ITALIAN = Language(
         "result.won": "Ce l’hai fatta",
         "result.lost": "Non questa volta",
         "result.done": "Era l’ultima domanda",
+        "result.time": "Il tempo è scaduto",
+        "result.left": "Partita lasciata prima della fine",
         "result.stopped": "Questa partita è stata fermata",
         "result.right": "giuste",
         "result.of": "{right} di {asked}",

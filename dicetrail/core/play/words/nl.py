@@ -82,6 +82,8 @@ DUTCH = Language(
         "result.won": "Gelukt",
         "result.lost": "Deze keer niet",
         "result.done": "Dat was de laatste vraag",
+        "result.time": "De tijd is om",
+        "result.left": "Voor het einde gestopt",
         "result.stopped": "Deze ronde is gestopt",
         "result.right": "goed",
         "result.of": "{right} van {asked}",

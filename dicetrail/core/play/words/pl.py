@@ -92,6 +92,8 @@ POLISH = Language(
         "result.won": "Udało się",
         "result.lost": "Nie tym razem",
         "result.done": "To było ostatnie pytanie",
+        "result.time": "Czas minął",
+        "result.left": "Gra przerwana przed końcem",
         "result.stopped": "Ta rozgrywka została zatrzymana",
         "result.right": "dobrze",
         "result.of": "{right} z {asked}",

@@ -87,6 +87,8 @@ PORTUGUESE = Language(
         "result.won": "Conseguiu",
         "result.lost": "Desta vez não",
         "result.done": "Era a última pergunta",
+        "result.time": "O tempo acabou",
+        "result.left": "Jogo deixado antes do fim",
         "result.stopped": "Esta partida foi parada",
         "result.right": "certas",
         "result.of": "{right} de {asked}",

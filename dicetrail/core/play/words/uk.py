@@ -92,6 +92,8 @@ UKRAINIAN = Language(
         "result.won": "Вдалося",
         "result.lost": "Цього разу ні",
         "result.done": "Це було останнє питання",
+        "result.time": "Час вийшов",
+        "result.left": "Гру залишено до кінця",
         "result.stopped": "Цю гру зупинено",
         "result.right": "правильно",
         "result.of": "{right} із {asked}",

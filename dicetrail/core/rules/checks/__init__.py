@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from . import answers, cues, deal, expressions, look, meters, reading_time, rows, waymarks
+from . import answers, counting, cues, deal, expressions, look, meters, reading_time, rows, waymarks
 from .found import PlayableCheck, WrittenCheck
 
 WRITTEN: tuple[WrittenCheck, ...] = (
@@ -27,5 +27,8 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     rows.gives_away,
     deal.choices,
     cues.silence,
+    counting.tries_without_end,
+    counting.wrong_of_one_try,
+    counting.bare_names,
 )
 """What is looked at once a game can be played."""

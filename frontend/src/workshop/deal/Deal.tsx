@@ -9,7 +9,7 @@ import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
-import { optionWords } from "../words";
+import { counted, optionWords } from "../words";
 import { Fairness } from "./Fairness";
 
 /** The deal screen: the order that a dice number gives, a second one beside it, and fairness over many. */
@@ -191,7 +191,9 @@ function Cards({ deal, other, name, title }: CardsProps) {
       <h2 className="mb-2 text-xl">
         {title}
         <span className="ml-2 font-text text-base font-normal text-soft">
-          {deal.total === null ? "goes on for as long as it is asked" : `${deal.total} questions`}
+          {deal.total === null
+            ? "goes on for as long as it is asked"
+            : counted(deal.total, "question")}
         </span>
       </h2>
       <ol className="flex flex-col gap-2.5" data-deal-list={name}>

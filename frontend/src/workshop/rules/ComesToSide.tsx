@@ -1,5 +1,6 @@
 import clsx from "clsx";
 import type { ComesTo, Coverage } from "../../api/client";
+import { counted } from "../words";
 import { Flow } from "./Flow";
 
 interface Props {
@@ -122,10 +123,10 @@ function lengthWords(comesTo: ComesTo): string {
     comesTo.shortest === null
       ? "not known"
       : comesTo.longest === null
-        ? `${comesTo.shortest} questions and more`
+        ? `${counted(comesTo.shortest, "question")} and more`
         : comesTo.shortest === comesTo.longest
-          ? `${comesTo.shortest} questions`
-          : `${comesTo.shortest} to ${comesTo.longest} questions`;
+          ? counted(comesTo.shortest, "question")
+          : `${comesTo.shortest} to ${counted(comesTo.longest, "question")}`;
   const slowest =
     comesTo.slowest === null ? "with no bound on the time" : `${minutes(comesTo.slowest)} at most`;
   return `${questions}, ${slowest}.`;

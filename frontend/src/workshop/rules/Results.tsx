@@ -46,7 +46,11 @@ export function Results({ document, snags, words, change, comment }: Props) {
         part="endings"
         title="Endings"
         about="looked at after every row; the first that holds ends the play"
-        none="The play is over when no question is left."
+        none={
+          document.deal?.repeats === "when_empty" && !document.deal.draw
+            ? "The play goes on until the player leaves, or the clock of the game has run down."
+            : "The play is over when no question is left."
+        }
         count={endings.length}
         fresh={{ if: "lives == 0", result: "lost" }}
         snags={snags}

@@ -32,7 +32,7 @@ export function Empty({ busy, loadDemo, write }: Props) {
           <Button small disabled={busy} onClick={loadDemo}>
             {busy ? "Loading …" : "Load the demo"}
           </Button>
-          <span className="text-soft">nine packs and nine games of an evening in a hut</span>
+          <span className="text-soft">packs and games of an evening in a hut</span>
         </li>
       </ul>
     </div>

@@ -1,0 +1,89 @@
+"""Checks of what is counted: names that stay as they begin, and names that stand as words."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from ...play.expressions import compile_expression, compile_template
+from ...play.game import Game
+from ...play.kinds import kind_of
+from ..document import Document
+from .found import Found, Path
+
+_SHOWN = r"(?:[:=]\s*|\b(?:have|has|with|got|scored|your|now)\s+){name}\b|\b{name}\s+(?:points|of|out of)\b"
+"""Where a meter's name stands as if its value did."""
+
+
+def tries_without_end(document: Document, game: Game) -> Iterator[Found]:
+    """What is to happen when no try is left, where there always is one."""
+    if game.tries is not None:
+        return
+    for place, row in enumerate(game.consequences):
+        if row.moment == "missed":
+            yield Found(
+                "never-missed",
+                "warn",
+                "This never happens: a question stays until it is right, so no try is the last. Say how many"
+                " *tries* there are, or remove the row.",
+                ("consequences", place),
+            )
+            return
+
+
+def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
+    """The count of wrong tries where each is the last, and so is missed."""
+    if any(kind_of(question).tries(question, game.tries) != 1 for question in game.questions):
+        return
+    if any(row.moment == "missed" and row.then == "again" for row in game.consequences):
+        return
+    for path, names in _named(document):
+        if "wrong" in names:
+            yield Found(
+                "never-wrong",
+                "warn",
+                "`wrong` counts tries after which there is another. With one try each it stays 0: what isn't"
+                " right is `missed`.",
+                path,
+            )
+
+
+def bare_names(document: Document, game: Game) -> Iterator[Found]:
+    """A meter that a text names without braces, where its value seems to be meant."""
+    for path, text in _texts(document):
+        outside = re.sub(r"\{[^}]*\}", "{}", text)
+        for name in document.meters:
+            if re.search(_SHOWN.format(name=re.escape(name)), outside):
+                yield Found(
+                    "bare-name",
+                    "note",
+                    f"`{name}` stands here as a word. Write {{{name}}} where its value is meant.",
+                    path,
+                )
+                break
+
+
+def _texts(document: Document) -> Iterator[tuple[Path, str]]:
+    yield ("intro",), document.intro
+    for place, row in enumerate(document.consequences):
+        yield ("consequences", place, "tell"), row.tell
+    for place, ending in enumerate(document.endings):
+        yield ("endings", place, "tell"), ending.tell
+    for place, award in enumerate(document.awards):
+        yield ("awards", place, "tell"), award.tell
+
+
+def _named(document: Document) -> Iterator[tuple[Path, frozenset[str]]]:
+    """Every expression and text with the names in it."""
+    for path, text in _texts(document):
+        yield path, compile_template(text).names
+    for place, row in enumerate(document.consequences):
+        if row.if_:
+            yield ("consequences", place, "if"), compile_expression(row.if_).names
+        for key, pairs in (("add", row.add), ("set", row.set), ("time", row.time)):
+            for name, source in pairs.items():
+                yield ("consequences", place, key, name), compile_expression(str(source)).names
+    for place, ending in enumerate(document.endings):
+        yield ("endings", place, "if"), compile_expression(ending.if_).names
+    for place, award in enumerate(document.awards):
+        yield ("awards", place, "if"), compile_expression(award.if_).names

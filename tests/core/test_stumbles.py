@@ -1,0 +1,165 @@
+"""What makers stumbled over: hints, snags, and what a result counts."""
+
+from __future__ import annotations
+
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as some
+
+from dicetrail.core.pack.own_letters import has_own_letters, without_own_letters
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.play.expressions import ExpressionError, check_names, compile_expression, compile_template
+from dicetrail.core.play.game import Choices, Move
+from dicetrail.core.play.program import Program
+from dicetrail.core.play.run import Run
+from dicetrail.core.play.view import view
+from dicetrail.core.play.words import LANGUAGES
+from dicetrail.core.rules.compile import read_game
+from dicetrail.core.rules.reading import GameReading
+
+ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(6))
+BEGIN = "title: T\npacks: [packs/p.tsv]\nleave: true\nmeters: {score: {start: 0}}\n"
+
+
+def read(rules: str, begin: str = BEGIN) -> GameReading:
+    return read_game(begin + rules, lambda _: read_text("p.tsv", ROWS).questions)
+
+
+def codes(rules: str) -> list[str]:
+    return [snag.code for snag in read(rules).snags]
+
+
+class Hints(unittest.TestCase):
+    def said(self, source: str) -> str:
+        with self.assertRaises(ExpressionError) as error:
+            check_names(
+                compile_expression(source), {"score", "right", "asked", "missed", "wrong", "time_left"}
+            )
+        return str(error.exception)
+
+    def test_what_other_languages_write_is_told_as_it_is_written_here(self):
+        for source, hint in (
+            ("right > 2 && score > 1", "`and` for &&"),
+            ("right > 2 || score > 1", "`or` for ||"),
+            ("!right", "`not` for !"),
+            ("right === 2", "Write == or !="),
+            ("right !== 2", "Write == or !="),
+            ("right = 2", "Use == to compare"),
+            ("2 x right", "Write * to multiply"),
+            ("right x 2", "Write * to multiply"),
+            ("2 × right", "Write * to multiply"),
+            ("question number == 2", "is `asked`"),
+            ("right ? 1 : 2", "`a if … else b`"),
+        ):
+            with self.subTest(source):
+                self.assertIn(hint, self.said(source))
+
+    def test_the_words_makers_use(self):
+        for source, hint in (
+            ("points > 3", "`score`"),
+            ("correct == 2", "`right`"),
+            ("mistakes > 1", "`missed` or `wrong`"),
+            ("question_number == 3", "`asked`"),
+            ("Time > 3", "`time_left`"),
+            ("rigth > 1", "`right`"),
+        ):
+            with self.subTest(source):
+                self.assertIn(f"Did you mean {hint}?", self.said(source))
+
+    @given(some.text(max_size=30))
+    def test_no_message_ends_in_two_points(self, source: str) -> None:
+        try:
+            check_names(compile_expression(source), {"score"})
+        except ExpressionError as error:
+            self.assertFalse(str(error).endswith(".."), str(error))
+
+    def test_a_brace_is_told_where_it_stands(self):
+        for text, at in (("Well {score}, now }", 18), ("Well {score}, {right", 14), ("{score} and {", 12)):
+            with self.subTest(text), self.assertRaises(ExpressionError) as error:
+                compile_template(text)
+            self.assertEqual(error.exception.column, at, text)
+
+
+class Snags(unittest.TestCase):
+    def test_what_never_is_missed(self):
+        row = "consequences: [{moment: missed, add: {score: -1}}, {moment: missed, if: score > 1}]\n"
+        self.assertEqual(codes(f"tries: none\n{row}").count("never-missed"), 1)
+        self.assertNotIn("never-missed", codes(f"tries: 2\n{row}"))
+
+    def test_wrong_where_there_is_one_try(self):
+        award = 'awards: [{if: right > wrong, title: Good, tell: "{right} right and {wrong} wrong"}]\n'
+        self.assertEqual(codes(f"tries: 1\n{award}").count("never-wrong"), 2)
+        self.assertNotIn("never-wrong", codes(f"tries: 2\n{award}"))
+        self.assertNotIn("never-wrong", codes(f"tries: 1\n{award.replace('wrong', 'missed')}"))
+
+    def test_a_meter_without_braces(self):
+        for text, found in (
+            ("You have score points.", True),
+            ("Score so far: score", True),
+            ("Your score: {score}", False),
+            ("You have {score} points.", False),
+            ("That is a good score to have.", False),
+        ):
+            row = f'consequences: [{{moment: right, tell: "{text}"}}]\n'
+            with self.subTest(text):
+                self.assertEqual("bare-name" in codes(row), found)
+
+
+class Ends(unittest.TestCase):
+    def ended(self, rules: str, moves: list[tuple[str, float]]) -> Run:
+        game = read(rules).game
+        assert game is not None
+        run = Run(Program(game), Choices(1))
+        run.begin()
+        for do, at in moves:
+            run.do(Move(do), round(1000 * at))  # type: ignore[arg-type]
+        return run
+
+    def test_what_ended_it_is_told(self):
+        rules = "deal: {draw: 2}\nclocks: {game: 10, breather: 0}\n"
+        by_deck = self.ended(rules, [("right", 1), ("right", 2)])
+        by_time = self.ended(rules, [("right", 1)])
+        by_time.tick(11_000)
+        by_player = self.ended(rules, [("right", 1), ("leave", 2)])
+        seen = [view(run, 12_000).outcome for run in (by_deck, by_time, by_player)]
+        self.assertEqual(
+            [(one.result, one.by) for one in seen], [("done", ""), ("done", "time"), ("done", "left")]
+        )
+        self.assertEqual([(one.right, one.answered) for one in seen], [(2, 2), (1, 1), (1, 1)])
+        self.assertEqual([one.percent for one in seen], [100, 100, 100])
+        self.assertEqual([run.counts.asked for run in (by_deck, by_time, by_player)], [2, 2, 2])
+
+    def test_a_rule_that_ends_it_says_so_itself(self):
+        rules = "clocks: {game: 10, breather: 0}\nendings: [{if: game_left == 0, result: won}]\n"
+        run = self.ended(rules, [("right", 1)])
+        run.tick(11_000)
+        outcome = view(run, 12_000).outcome
+        self.assertEqual((outcome.result, outcome.by), ("won", ""))
+
+    def test_each_language_tells_the_three_apart(self):
+        for language in LANGUAGES.values():
+            told = {language.texts[f"result.{name}"] for name in ("done", "time", "left")}
+            self.assertEqual(len(told), 3, language.code)
+
+
+class OwnLetters(unittest.TestCase):
+    def test_only_the_letters_of_their_own_places_are_some(self):
+        for options, found in (
+            (("A. Steep", "B. Flat"), True),
+            (("a) Steep", "(b) Flat", "C: Wet"), True),
+            (("B. Steep", "A. Flat"), False),
+            (("A. Steep", "Flat"), False),
+            (("Apple", "Banana"), False),
+            (("A.", "B."), False),
+        ):
+            rows = "prompt\tkey\t" + "\t".join(f"option {'ABC'[n]}" for n in range(len(options)))
+            question = read_text("p.tsv", f"{rows}\nWhat?\tA\t{chr(9).join(options)}\n").questions[0]
+            with self.subTest(options):
+                self.assertEqual(has_own_letters(question), found)
+                kept = without_own_letters(question)["option"]
+                self.assertEqual(kept != list(options), found)
+
+
+if __name__ == "__main__":
+    unittest.main()
