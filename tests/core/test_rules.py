@@ -119,7 +119,7 @@ class Places(unittest.TestCase):
         for rest, code, line, column, word in (
             ("trees: 2\n", "unknown-word", 3, 1, "Did you mean `tries`?"),
             ("tries: many\n", "bad-value", 3, 8, "tries"),
-            ("tries: 0\n", "bad-value", 3, 8, "greater than or equal to 1"),
+            ("tries: 0\n", "bad-value", 3, 8, "should be 1 or more"),
             ("meters: {right: {}}\n", "bad-value", 3, 17, "word of the rules"),
             ("meters: {x y: {}}\n", "bad-value", 3, 15, "can't be a meter's name"),
             ("meters: {s: {strat: 1}}\n", "unknown-word", 3, 14, "Did you mean `start`?"),

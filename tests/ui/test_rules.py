@@ -221,6 +221,37 @@ class Rules(OnRules):
         browser.press("Undo")
         browser.find("[data-meter=score]")
 
+    def test_4c_a_value_that_can_not_be_is_refused_in_its_field(self):
+        browser, game = self.browser, self.open("Refused", WANTED)
+        before = self.text(game)
+        for label, wrong, said in (
+            ("tries", "two", "a whole number"),
+            ("score: start", "three", "a number"),
+            ("breather", "-1", "0 or more"),
+            ("score: name", "percent so far", "letters, digits"),
+        ):
+            with self.subTest(label):
+                cell = browser.find(f"[data-cell='{label}']")
+                cell.send_keys(Keys.CONTROL, "a")
+                cell.send_keys(wrong, Keys.ENTER)
+                self.assertIn(said, browser.beside(f"[data-cell='{label}']", "", "..//*[@role='alert']").text)
+                self.assertEqual(browser.find(f"[data-cell='{label}']").get_attribute("value"), wrong)
+                browser.find("a", "Play")
+                browser.find("[data-cell='row 1: score']")
+                browser.find(f"[data-cell='{label}']").send_keys(Keys.ESCAPE)
+        self.assertEqual(self.text(game), before)
+        self.cell("tries", "3")
+        self.assertIn("tries: 3", self.text(game))
+
+    def test_4d_what_is_set_stays_set(self):
+        game = self.open("Set", WANTED.replace("add: {score: 3}", "set: {score: 3}"))
+        cell = self.browser.find("[data-cell='row 1: score']")
+        self.assertEqual(cell.get_attribute("value"), "= 3")
+        cell.send_keys(Keys.CONTROL, "a")
+        cell.send_keys("7", Keys.ENTER)
+        self.browser.until("[data-cell='row 1: score']", "value", "= 7")
+        self.assertIn("set: {score: 7}", self.text(game))
+
     def test_5_what_never_happens_is_said(self):
         browser = self.browser
         self.open("Never", WANTED)

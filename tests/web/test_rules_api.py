@@ -75,6 +75,27 @@ class Rules(Serving):
         self.ask("POST", path, {"name": "more", "revision": 1}, 409)
         self.assertEqual(self.turn(f"/games/{game['id']}", "undo")["text"], game["text"])
 
+    def test_a_value_that_can_not_be_is_not_kept(self):
+        game = self.game()
+        path = f"/games/{game['id']}/edits"
+        for at, value, said in (
+            (["tries"], "two", "`tries` should be a whole number"),
+            (["clocks", "breather"], -1, "`breather` should be 0 or more or 'player'"),
+            (["meters", "score", "start"], "three", "`start` should be a number"),
+            (["setup"], {"count": {"min": 1, "max": 10**6, "default": 2}}, "100,000 at most"),
+            (["deal", "draw"], "lots", "`draw` should be a whole number"),
+        ):
+            edit = {
+                "edits": [{"do": "set", "path": at, "value": value, "to": 0}],
+                "revision": game["revision"],
+            }
+            self.assertIn(said, self.ask("POST", path, edit, 422)["detail"])
+        self.assertEqual(self.ask("GET", f"/games/{game['id']}")["text"], game["text"])
+        broken = game["text"].replace("tries: 2", "tries: two")
+        broken = self.ask("PUT", f"/games/{game['id']}", {"text": broken, "revision": game["revision"]})
+        edit = {"edits": [{"do": "set", "path": ["title"], "value": "X", "to": 0}]}
+        self.ask("POST", path, {**edit, "revision": broken["revision"]})
+
     def test_a_cell_is_checked(self):
         game = self.game()
         for kind, text, column, word in (

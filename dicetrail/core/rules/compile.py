@@ -42,8 +42,7 @@ def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
     try:
         document = Document.model_validate(source.data)
     except ValidationError as error:
-        for detail in error.errors():
-            snags.of_validation(detail)
+        snags.of_validation(error.errors())
         return GameReading(None, None, snags.found, title, packs, source, file)
     game = _checked(document, load_pack, snags)
     return GameReading(document, game, snags.found, title, packs, source, file)

@@ -23,7 +23,6 @@ class SnagList:
     def __init__(self, source: YamlText, file: str) -> None:
         self._source = source
         self._file = file
-        self._places: set[tuple[str, int, int]] = set()
         self.found: list[Snag] = []
 
     def add(
@@ -48,16 +47,18 @@ class SnagList:
         for one in found:
             self.add(one.code, one.severity, one.message, one.path, one.column, of_key=one.of_key)
 
-    def of_validation(self, detail: ErrorDetails) -> None:
-        """A snag for what validation found; of several about one place the first is kept."""
-        path = self._path(detail["loc"])
-        place = (".".join(map(str, path)), *self._source.place(path))
-        if place in self._places:
-            return
-        self._places.add(place)
-        unknown = detail["type"] == "extra_forbidden"
-        code = "unknown-word" if unknown else "bad-value"
-        self.add(code, "stop", _said(detail, path), path, of_key=unknown)
+    def of_validation(self, details: Iterable[ErrorDetails]) -> None:
+        """A snag for each place at which validation found something: what may stand there, where that can be
+        said of all that was tried, else the first that was wrong."""
+        places: dict[tuple[str, int, int], list[ErrorDetails]] = {}
+        for detail in details:
+            path = self._path(detail["loc"])
+            places.setdefault((".".join(map(str, path)), *self._source.place(path)), []).append(detail)
+        for tried in places.values():
+            path = self._path(tried[0]["loc"])
+            unknown = tried[0]["type"] == "extra_forbidden"
+            code = "unknown-word" if unknown else "bad-value"
+            self.add(code, "stop", _said(tried, path), path, of_key=unknown)
 
     def _path(self, loc: tuple[int | str, ...]) -> list[str | int]:
         """The part of a validation path that stands in the document (the rest names types)."""
@@ -72,12 +73,42 @@ class SnagList:
         return path
 
 
-def _said(detail: ErrorDetails, path: Sequence[str | int]) -> str:
+def _said(tried: Sequence[ErrorDetails], path: Sequence[str | int]) -> str:
     where = f"`{path[-1]}`" if path else "the game"
+    phrases = [_MAY_BE[one["type"]](one.get("ctx", {})) for one in tried if one["type"] in _MAY_BE]
+    if len(phrases) == len(tried):
+        different = list(dict.fromkeys(phrases))
+        if {"a number", "a whole number"} <= {*different}:
+            different.remove("a whole number")
+        return f"{where} should be {' or '.join(different)}."
+    detail = tried[0]
     say = _SAID.get(detail["type"])
     if say is None:
         return f"{where}: {detail['msg'][0].lower()}{detail['msg'][1:]}."
     return say(detail, where, path)
+
+
+def _plain(number: float) -> str:
+    return f"{int(number) if number == int(number) else number:,}"
+
+
+_MAY_BE: dict[str, Callable[[dict[str, Any]], str]] = {
+    "int_parsing": lambda _: "a whole number",
+    "int_type": lambda _: "a whole number",
+    "int_from_float": lambda _: "a whole number",
+    "float_parsing": lambda _: "a number",
+    "float_type": lambda _: "a number",
+    "finite_number": lambda _: "a number",
+    "bool_parsing": lambda _: "true or false",
+    "bool_type": lambda _: "true or false",
+    "string_type": lambda _: "a text",
+    "greater_than_equal": lambda about: f"{_plain(about['ge'])} or more",
+    "greater_than": lambda about: f"more than {_plain(about['gt'])}",
+    "less_than_equal": lambda about: f"{_plain(about['le'])} at most",
+    "less_than": lambda about: f"less than {_plain(about['lt'])}",
+    "literal_error": lambda about: f"{about['expected']}",
+}
+"""What may stand where validation found something else, by what it found."""
 
 
 def _unknown(detail: ErrorDetails, where: str, path: Sequence[str | int]) -> str:

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 
 from ...core.rules.comments import with_comment
 from ...core.rules.editing import Edit, edited
+from ...core.rules.possible import refuse_worse
 from ...core.rules.renaming import rename_meter
 from ...core.rules.yamltext import YamlMistake
 from ...core.snag import Refused
@@ -99,6 +100,7 @@ def _change(
         text = work(game.text)
     except YamlMistake as mistake:
         raise HTTPException(422, f"The text must be mended first: {mistake}") from None
+    refuse_worse(game.text, text)
     return _keep(session, workshop, game, text, base)
 
 

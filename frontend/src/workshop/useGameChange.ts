@@ -10,27 +10,32 @@ export function useGameChange(game: Game, keys = true) {
   // One after another: a change that is made while another is on its way is made to what came of that one.
   const scope = { id: `game ${game.id}` };
   const latest = () => queries.getQueryData<Game>(["game", game.id]) ?? game;
+  /** A change that was kept is the latest that is told of: what was refused before it is over. */
+  const kept = (now: Game) => {
+    for (const one of [change, turn, rename, comment]) if (one.isError) one.reset();
+    show(now);
+  };
   const change = useMutation({
     scope,
     mutationFn: (edits: Edit[]) => api.editGame(game.id, edits, latest().revision),
-    onSuccess: show,
+    onSuccess: kept,
   });
   const turn = useMutation({
     scope,
     mutationFn: (way: "undo" | "redo") => api.turnGame(game.id, way, latest().revision),
-    onSuccess: show,
+    onSuccess: kept,
   });
   const rename = useMutation({
     scope,
     mutationFn: ({ from, to }: { from: string; to: string }) =>
       api.renameMeter(game.id, from, to, latest().revision),
-    onSuccess: show,
+    onSuccess: kept,
   });
   const comment = useMutation({
     scope,
     mutationFn: ({ path, text }: { path: (string | number)[]; text: string }) =>
       api.commentOn(game.id, path, text, latest().revision),
-    onSuccess: show,
+    onSuccess: kept,
   });
   const { can_undo: canUndo, can_redo: canRedo } = game;
   const { mutate } = turn;
@@ -46,11 +51,24 @@ export function useGameChange(game: Game, keys = true) {
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
   }, [canUndo, canRedo, keys, mutate]);
+  /** Makes a change; gives back why it was refused, "" where it was not. */
+  const told = (edits: Edit[], done: (now: Game) => void = () => undefined) =>
+    change.mutateAsync(edits).then(
+      (now) => {
+        done(now);
+        return "";
+      },
+      (error: Error) => error.message,
+    );
   return {
-    change: change.mutate,
+    change: told,
     changeAsync: change.mutateAsync,
     turn: mutate,
-    renameMeter: (from: string, to: string) => rename.mutate({ from, to }),
+    renameMeter: (from: string, to: string) =>
+      rename.mutateAsync({ from, to }).then(
+        () => "",
+        (error: Error) => error.message,
+      ),
     comment: (path: (string | number)[], text: string) => comment.mutate({ path, text }),
     pending: [change, turn, rename, comment].some(({ isPending }) => isPending),
     problem: change.error ?? turn.error ?? rename.error ?? comment.error,

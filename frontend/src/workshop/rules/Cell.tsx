@@ -13,8 +13,11 @@ interface Props {
   /** The revision of the game that is shown. */
   revision: number;
   placeholder?: string;
-  /** Keeps what was typed; called when the cell is left or Enter is pressed. */
-  keep: (value: string) => void;
+  /**
+   * Keeps what was typed; called when the cell is left or Enter is pressed. Where it gives back why that was
+   * refused, what was typed stays, with the reason under it.
+   */
+  keep: (value: string) => unknown;
 }
 
 const WORD = /[A-Za-z_][A-Za-z0-9_]*$/;
@@ -24,12 +27,25 @@ export function Cell(props: Props) {
   const { game, label, kind, value, names = [], revision, placeholder, keep } = props;
   const [draft, setDraft] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
-  const problem = useCellCheck(game, kind, draft);
+  const [refused, setRefused] = useState("");
+  const found = useCellCheck(game, kind, draft);
+  const problem = found || refused;
   useAskedFocus(label, revision, input);
 
+  const type = (text: string | undefined) => {
+    setRefused("");
+    setDraft(text);
+  };
   const done = () => {
-    if (draft !== undefined && draft !== value) keep(draft.trim());
+    if (draft === undefined || refused) return;
+    const answer = draft === value ? undefined : keep(draft.trim());
     setDraft(undefined);
+    if (answer instanceof Promise)
+      void answer.then((reason: unknown) => {
+        if (typeof reason !== "string" || reason === "") return;
+        setRefused(reason);
+        setDraft(draft);
+      });
   };
   const shared = {
     "aria-invalid": problem !== "" || undefined,
@@ -41,7 +57,7 @@ export function Cell(props: Props) {
       if (event.key === "Enter") done();
       else if (event.key === "Escape" && draft !== undefined) {
         event.stopPropagation();
-        setDraft(undefined);
+        type(undefined);
       }
     },
     className: clsx(
@@ -59,7 +75,7 @@ export function Cell(props: Props) {
           field={input}
           words={names}
           wordBefore={(text, at) => wordBefore(text, at, kind)}
-          change={setDraft}
+          change={type}
         />
       ) : (
         <input
@@ -69,7 +85,7 @@ export function Cell(props: Props) {
           autoComplete="off"
           spellCheck={false}
           inputMode={kind === "number" ? "decimal" : undefined}
-          onChange={(event) => setDraft(event.target.value)}
+          onChange={(event) => type(event.target.value)}
         />
       )}
       {problem && (

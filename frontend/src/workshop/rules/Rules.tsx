@@ -122,9 +122,7 @@ function Table({ game, changing, toText }: TableProps) {
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(({ path }) => !/^(consequences|endings|awards)\.?/.test(path));
   const change: Change = (edits, focus) =>
-    changing.change(edits, {
-      onSuccess: ({ revision }) => focus !== undefined && askFocus(focus, revision),
-    });
+    changing.change(edits, ({ revision }) => focus !== undefined && askFocus(focus, revision));
   const common = { words, change };
   const { comment } = changing;
   return (

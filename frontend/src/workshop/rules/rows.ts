@@ -28,10 +28,11 @@ export function changeText(how: "add" | "set", value: unknown): string {
   return /^[-+]/.test(text) ? text : `+${text}`;
 }
 
-/** The edits that make one change of a meter of another. */
+/** The edits that make one change of a meter of another; without a sign it is what it was, added or set. */
 export function changeEdits(path: Path, how: "add" | "set", meter: string, text: string): Edit[] {
   if (text.trim() === "") return [remove([...path, how, meter])];
-  const now = text.trimStart().startsWith("=") ? "set" : "add";
+  const [sign] = text.trimStart();
+  const now = sign === "=" ? "set" : sign === "+" || sign === "-" ? "add" : how;
   const value = asValue(text.replace(SIGN, "").trim());
   const written = set([...path, now, meter], value);
   return now === how ? [written] : [remove([...path, how, meter]), written];
