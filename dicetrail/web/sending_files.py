@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import contextlib
 from collections.abc import AsyncIterator
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
@@ -71,7 +72,8 @@ class Files:
                     yield piece
             finally:
                 gone.set()
-                self._threads.submit(pieces.close)
+                with contextlib.suppress(RuntimeError):  # the server ends, and with it what is made
+                    self._threads.submit(pieces.close)
 
     def close(self) -> None:
         """Make no more of them."""
