@@ -107,6 +107,13 @@ class Answers(unittest.TestCase):
         field.send_keys(*[Keys.BACKSPACE] * 9, dice, Keys.ENTER)
         browser._wait(lambda _: self.dealt("now") == first, "the first deal")
         browser.press("Let the held deal go")
+        for drawn in ("2", "", "10"):  # the field shows what is kept, not what was before
+            field = browser.find("[data-deal=draw]")
+            field.send_keys(Keys.CONTROL, "a")
+            field.send_keys(drawn or Keys.DELETE, Keys.ENTER)
+            cards = int(drawn or 12)
+            browser._wait(lambda _, cards=cards: len(self.dealt("now")) == cards, f"{cards} cards")
+            browser.until("[data-deal=draw]", "value", drawn)
         Select(browser.find("[data-deal=options]")).select_by_visible_text("as in the file")
         browser._wait(lambda _: {right for _, right in self.dealt("now")} == {"A"}, "options as in the file")
         self.assertEqual([card for card, _ in self.dealt("now")], [card for card, _ in first])

@@ -68,7 +68,7 @@ function Bench({ game }: { game: Game }) {
         <p className="p-7">Dealing …</p>
       ) : (
         <>
-          <How key={game.revision} deal={deal.data} change={changing.change} />
+          <How key={deal.data.revision} deal={deal.data} change={changing.change} />
           <div className="grid min-h-0 flex-1 grid-cols-[1fr_25rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
             <div className="flex min-h-0">
               <Cards
