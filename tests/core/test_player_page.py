@@ -136,7 +136,7 @@ class Page(unittest.TestCase):
         self.assertEqual([seen[state].resume_in for state in ("asking", "info", "good", "bad")],
                          [None, 2000, 3000, 3000])  # fmt: skip
         self.assertTrue(all(not one.waits_for_player and not one.can_skip for one in seen.values()))
-        self.assertEqual(seen["won"].outcome.asked, 1)
+        self.assertEqual(seen["won"].outcome.answered, 1)
 
     def test_it_is_made_of_the_games_own_questions_where_it_has_any_that_stand(self):
         """Those that are made as the play goes have no text yet: a question of ours stands for them."""

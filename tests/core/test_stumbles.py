@@ -93,6 +93,19 @@ class Snags(unittest.TestCase):
         self.assertNotIn("never-wrong", codes(f"tries: 2\n{award}"))
         self.assertNotIn("never-wrong", codes(f"tries: 1\n{award.replace('wrong', 'missed')}"))
 
+    def test_a_better_count_that_gets_less(self):
+        for awards, found in (
+            ("{if: right == 5, title: Good}, {if: right >= 0, title: Well}", True),
+            ("{if: right == 6, title: All}, {if: right >= 0, title: Well}", False),
+            ("{if: right >= 5, title: Good}, {if: right >= 0, title: Well}", False),
+            (
+                "{if: right == 6, title: All}, {if: right == 5, title: Good}, {if: right >= 0, title: W}",
+                False,
+            ),
+        ):
+            with self.subTest(awards):
+                self.assertEqual("better-gets-less" in codes(f"awards: [{awards}]\n"), found)
+
     def test_a_meter_without_braces(self):
         for text, found in (
             ("You have score points.", True),

@@ -128,9 +128,13 @@ class Answers(unittest.TestCase):
         wide = self.served.make_game("Wide", pack, "title: Wide\npacks: [packs/wide.tsv]\n")
         browser.open(f"{self.served.url}/games/{wide['id']}/deal")
         browser.press("Deal 10,000 times")
-        browser.find("[data-finding=places]")
+        browser._wait(
+            lambda _: not browser.find("[data-job] [role=status]").text.startswith("0"), "some deals"
+        )
+        self.assertEqual(browser.all("[data-finding]"), [], "nothing is judged while it is counted")
         browser.press("Stop")
         browser.until("[data-job]", "data-job", "stopped")
+        browser.find("[data-finding=places]")
 
     def dealt(self, name: str) -> list[tuple[str, str]]:
         """The cards of a deal on the page, with the letter of the right place."""

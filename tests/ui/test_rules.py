@@ -240,6 +240,7 @@ class Rules(OnRules):
                 browser.find("[data-cell='row 1: score']")
                 browser.find(f"[data-cell='{label}']").send_keys(Keys.ESCAPE)
         self.assertEqual(self.text(game), before)
+        self.assertTrue(all("/edits" in one or "/meters/" in one for one in browser.console()))
         self.cell("tries", "3")
         self.assertIn("tries: 3", self.text(game))
 

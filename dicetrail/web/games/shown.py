@@ -50,6 +50,7 @@ def game_out(session: Session, workshop: Workshop, game: StoredGame, *, look: bo
         passed=passed,
         failed=len(walked) - passed,
         aims=len(document.aims) if document else 0,
+        asks_name=document is None or document.setup.name == "ask",
         set_aside=document.set_aside if document else [],
     )
 
@@ -83,9 +84,15 @@ def _checking_words(reading: GameReading) -> str:
     if reading.document is None:
         return ""
     part = reading.document.checking
-    samples = f" · {len(part.samples)} samples" if part.samples else ""
+    samples = f" · {_counted(len(part.samples), 'sample')}" if part.samples else ""
     broken = sum(snag.code in ("broken-sample", "collision") for snag in reading.snags)
-    return f"ignores {len(part.ignore)} things{samples}" + (f" · {broken} snags" if broken else "")
+    return f"ignores {_counted(len(part.ignore), 'thing')}{samples}" + (
+        f" · {_counted(broken, 'snag')}" if broken else ""
+    )
+
+
+def _counted(number: int, one: str) -> str:
+    return f"{number} {one}" if number == 1 else f"{number} {one}s"
 
 
 def _deal_words(reading: GameReading) -> str:

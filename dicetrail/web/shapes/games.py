@@ -21,7 +21,8 @@ from .packs import PackSummary
 
 class GameOut(BaseModel):
     """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-    ``passed`` and ``failed`` count its waymarks, ``aims`` its aims. ``packs`` are those of its packs that
+    ``passed`` and ``failed`` count its waymarks, ``aims`` its aims; ``asks_name`` says whether its rules ask
+    for one. ``packs`` are those of its packs that
     stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
     snags may come.
     """
@@ -48,6 +49,7 @@ class GameOut(BaseModel):
     passed: int
     failed: int
     aims: int
+    asks_name: bool
     set_aside: list[SetAsidePart]
 
 

@@ -3387,13 +3387,16 @@ export interface components {
         /**
          * GameOut
          * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
-         *     ``passed`` and ``failed`` count its waymarks, ``aims`` its aims. ``packs`` are those of its packs that
+         *     ``passed`` and ``failed`` count its waymarks, ``aims`` its aims; ``asks_name`` says whether its rules ask
+         *     for one. ``packs`` are those of its packs that
          *     stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
          *     snags may come.
          */
         GameOut: {
             /** Aims */
             aims: number;
+            /** Asks Name */
+            asks_name: boolean;
             /** Can Redo */
             can_redo: boolean;
             /** Can Undo */

@@ -29,6 +29,7 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     cues.silence,
     counting.tries_without_end,
     counting.wrong_of_one_try,
+    counting.exactly_so_many,
     counting.bare_names,
 )
 """What is looked at once a game can be played."""

@@ -11,6 +11,8 @@ from ...play.kinds import kind_of
 from ..document import Document
 from .found import Found, Path
 
+_EXACT = re.compile(r"(?P<name>right|first_try|best_streak)\s*==\s*(?P<number>\d+)")
+"""A count that has to be just so."""
 _SHOWN = r"(?:[:=]\s*|\b(?:have|has|with|got|scored|your|now)\s+){name}\b|\b{name}\s+(?:points|of|out of)\b"
 """Where a meter's name stands as if its value did."""
 
@@ -45,6 +47,24 @@ def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
                 "`wrong` counts tries after which there is another. With one try each it stays 0: what isn't"
                 " right is `missed`.",
                 path,
+            )
+
+
+def exactly_so_many(document: Document, game: Game) -> Iterator[Found]:
+    """An award for an exact count, where a better one gets a lower award."""
+    asked = game.deal.draw or len(game.questions)
+    for place, award in enumerate(game.awards):
+        exact = _EXACT.fullmatch(award.condition.strip())
+        if exact is None or int(exact["number"]) >= asked or place + 1 == len(game.awards):
+            continue
+        name, number = exact["name"], int(exact["number"])
+        if not any(re.search(rf"\b{name}\b", earlier.condition) for earlier in game.awards[:place]):
+            yield Found(
+                "better-gets-less",
+                "warn",
+                f"Who comes to more than {number} does not get this award, but one below it. Write `{name} >="
+                f" {number}`, or stand an award for more above it.",
+                ("awards", place, "if"),
             )
 
 

@@ -27,7 +27,7 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
           name: game.title,
           note: "",
           closed: false,
-          asks_name: true,
+          asks_name: game.asks_name,
           one_deal: false,
           listed: false,
           best: false,
