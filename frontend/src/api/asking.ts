@@ -16,7 +16,8 @@ export const { GET, POST, PUT, DELETE } = createClient<paths>({ fetch: reaching 
 async function reaching(request: Request): Promise<Response> {
   try {
     return await fetch(request);
-  } catch {
+  } catch (error) {
+    if (request.signal.aborted) throw error; // nobody waits for it
     throw new Problem("The workshop can't be reached. Is it still running?", 0);
   }
 }

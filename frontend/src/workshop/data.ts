@@ -94,7 +94,7 @@ export function useWords() {
 export function useAims(game: Game) {
   return useQuery({
     queryKey: ["aims", game.id, game.revision],
-    queryFn: () => api.aims(game.id),
+    queryFn: ({ signal }) => api.aims(game.id, signal),
     placeholderData: keepPreviousData,
     enabled: game.playable,
     retry: false,

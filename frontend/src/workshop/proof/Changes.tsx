@@ -15,7 +15,7 @@ export function Changes({ game, walker }: { game: Game; walker: Walker }) {
   const earlier = chosen ?? versions?.[0]?.revision;
   const found = useQuery({
     queryKey: ["compare", game.id, game.revision, earlier, walker],
-    queryFn: () => api.compare(game.id, { ...walker, revision: earlier ?? 0 }),
+    queryFn: ({ signal }) => api.compare(game.id, { ...walker, revision: earlier ?? 0 }, signal),
     enabled: earlier !== undefined,
     placeholderData: keepPreviousData,
     retry: false,

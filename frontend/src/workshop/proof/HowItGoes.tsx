@@ -21,13 +21,13 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
   const asked = useDeferredValue(walker);
   const exact = useQuery({
     queryKey: ["odds", game.id, game.revision, asked],
-    queryFn: () => api.odds(game.id, asked),
+    queryFn: ({ signal }) => api.odds(game.id, asked, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
   const curve = useQuery({
     queryKey: ["curve", game.id, game.revision, asked.how, asked.pace],
-    queryFn: () => api.curve(game.id, { how: asked.how, pace: asked.pace }),
+    queryFn: ({ signal }) => api.curve(game.id, { how: asked.how, pace: asked.pace }, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
