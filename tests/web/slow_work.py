@@ -22,6 +22,14 @@ def long(tell: Tell) -> None:
         time.sleep(1)
 
 
+def talking(tell: Tell) -> None:
+    """Tell again and again, for ever."""
+    while True:
+        tell(1, 2)
+        tell.piece(1)
+        time.sleep(0.01)
+
+
 def large(_: Tell) -> int:
     """More bytes than there may be."""
     return len(bytearray(4_000_000_000))

@@ -10,6 +10,7 @@ import unittest
 import urllib.error
 import urllib.request
 from pathlib import Path
+from types import SimpleNamespace
 from unittest import mock
 
 from starlette.types import Message
@@ -60,10 +61,22 @@ class Processes(unittest.TestCase):
     def test_it_may_take_so_long_and_so_much(self) -> None:
         with self.assertRaisesRegex(Refused, "longer than 0 seconds"):
             self.beside.run(slow_work.long, seconds=0.4)
+        with self.assertRaisesRegex(Refused, "longer than 0 seconds"):
+            self.beside.run(slow_work.talking, seconds=0.4)
         with self.assertRaisesRegex(Refused, r"more than 1\.5 GB"):
             self.beside.run(slow_work.large)
         self.assertTrue(ends(self.beside.run(slow_work.much)), "what needed much gives it back")
         self.assertGreater(self.beside.run(slow_work.number), 0)
+
+    def test_who_takes_their_time_is_not_cut_off(self) -> None:
+        now = [0.0]
+        clock = SimpleNamespace(monotonic=lambda: now[0])
+        with mock.patch("dicetrail.web.beside.beside.time", clock):
+            pieces = self.beside.pieces(slow_work.talking, seconds=1)
+            for _ in range(3):
+                self.assertEqual(next(pieces), 1)
+                now[0] += 100
+            pieces.close()
 
     def test_who_takes_no_more_of_it_ends_it(self) -> None:
         pieces = self.beside.pieces(slow_work.long)

@@ -15,6 +15,8 @@ from .worker import Worker
 
 SECONDS = 600.0
 """Seconds that work may take."""
+WATCHED = 3600.0
+"""As many, where somebody sees how far it has come and can stop it."""
 _LOOKED_EVERY = 0.05
 """Seconds between two looks whether work is to stop."""
 
@@ -77,13 +79,16 @@ class Beside:
             while True:
                 message = worker.next(_LOOKED_EVERY)
                 look()
+                if time.monotonic() > until and (message is None or message.sort in ("told", "piece")):
+                    raise Refused(f"This took longer than {seconds:.0f} seconds; it was given up.")
                 if message is None:
-                    if time.monotonic() > until:
-                        raise Refused(f"This took longer than {seconds:.0f} seconds; it was given up.")
-                elif message.sort == "told":
+                    continue
+                if message.sort == "told":
                     told = message.what
                 elif message.sort == "piece":
+                    handed = time.monotonic()
                     yield message.what
+                    until += time.monotonic() - handed  # who takes it in may take their time
                 elif message.sort == "done":
                     return message.what
                 elif message.sort == "refused":

@@ -13,6 +13,7 @@ from ...core.play.kinds import shown_answer
 from ...core.play.setup import choose
 from ...core.prove.chance.fairness import Finding, generated
 from ...core.rules.document import DealPart
+from ..beside.beside import WATCHED
 from ..beside.proving import dealt
 from ..jobs import Job
 from ..refusals import router_of
@@ -71,7 +72,8 @@ def start_fairness(wanted: FairnessIn, asked: TheAsked, jobs: TheJobs, proofs: T
         found.deals, found.findings = piece
 
     def work(progress: Progress) -> None:
-        jobs.beside.run(dealt, proofs.sent(asked), wanted.deals, progress=progress, on_piece=take)
+        sent = proofs.sent(asked)
+        jobs.beside.run(dealt, sent, wanted.deals, progress=progress, on_piece=take, seconds=WATCHED)
         progress(wanted.deals, wanted.deals)
 
     return _fairness_out(jobs.start("fairness", work, found))

@@ -21,6 +21,7 @@ from ...core.prove.odds.walker import Walker
 from ...core.snag import Refused
 from ...store import games
 from ...store.models import Handout, StoredGame
+from ..beside.beside import WATCHED
 from ..beside.proving import aims, both, exact, walked
 from ..beside.sending import sent
 from ..jobs import Job
@@ -137,7 +138,7 @@ def start_walk(
 
     def work(progress: Progress) -> None:
         sent = proofs.sent(asked)
-        jobs.beside.run(walked, sent, who, wanted.plays, progress=progress, on_piece=take)
+        jobs.beside.run(walked, sent, who, wanted.plays, progress=progress, on_piece=take, seconds=WATCHED)
         progress(wanted.plays, wanted.plays)
 
     return _walk_out(jobs.start("walk", work, latest))
