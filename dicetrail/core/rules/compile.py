@@ -27,6 +27,16 @@ from .yamltext import YamlMistake, YamlText
 
 def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
     """Read a game from its YAML. Whatever the text says, it never raises: every mistake is a snag."""
+    reading = read_document(text, file)
+    if reading.document is None or reading.source is None:
+        return reading
+    snags = SnagList(reading.source, file)
+    game = _checked(reading.document, load_pack, snags)
+    return replace(reading, game=game, snags=snags.found)
+
+
+def read_document(text: str, file: str = "") -> GameReading:
+    """Read what a game's YAML says, and no more: its packs are not looked at, and nothing is checked."""
     try:
         source = YamlText(text)
     except YamlMistake as mistake:
@@ -44,8 +54,7 @@ def read_game(text: str, load_pack: PackLoader, file: str = "") -> GameReading:
     except ValidationError as error:
         snags.of_validation(error.errors())
         return GameReading(None, None, snags.found, title, packs, source, file)
-    game = _checked(document, load_pack, snags)
-    return GameReading(document, game, snags.found, title, packs, source, file)
+    return GameReading(document, None, [], title, packs, source, file)
 
 
 def _outline(data: dict[str, Any]) -> tuple[str, tuple[str, ...]]:

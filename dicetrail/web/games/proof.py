@@ -10,6 +10,7 @@ from typing import Annotated, Any
 import numpy as np
 from fastapi import Depends, HTTPException, Query, Request
 from sqlalchemy.orm import Session
+from starlette.concurrency import run_in_threadpool
 
 from ...core.pack.progress import Progress
 from ...core.play.program import Program
@@ -23,7 +24,6 @@ from ...store import games
 from ...store.models import Handout, StoredGame
 from ..beside.beside import WATCHED
 from ..beside.proving import aims, both, exact, walked
-from ..beside.sending import sent
 from ..jobs import Job
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
@@ -83,12 +83,16 @@ async def game_curve(
     request: Request,
     asked: TheAsked,
     proofs: TheProofs,
+    workshop: TheWorkshop,
     how: How = "skill",
     pace: Annotated[Pace, Query()] = 0,
 ) -> CurveOut:
     """What plays come to for walkers of every skill, in one search."""
     grid = np.linspace(0, 1, GRID)
     problem, found = await _exact(request, asked, proofs, ("curve", how, pace), Walker(how, grid, pace))
+    guess = await run_in_threadpool(
+        workshop.games.known_of, asked.key, "guess", lambda: guessing(asked.program)
+    )
     told = CurveOut(
         revision=asked.revision,
         problem=problem,
@@ -96,7 +100,7 @@ async def game_curve(
         results={},
         awards={},
         means={},
-        guess=guessing(asked.program),
+        guess=guess,
     )
     if found is not None:
         told.results = {name: _line(share) for name, share in found.results.items()}
@@ -210,7 +214,7 @@ async def compare_versions(
 ) -> ComparedOut:
     """This version of a game beside an earlier one."""
     what, program = ("compared", revision, walker), asked.program
-    before, after = await proofs.of(request, asked, what, both, sent(earlier.game), walker)
+    before, after = await proofs.of(request, asked, what, both, earlier, walker)
     sides = [
         found.as_dict(len(one.game.consequences)) for found, one in ((before, earlier), (after, program))
     ]

@@ -76,8 +76,9 @@ class Proofs:
         self._newest: dict[int, Hashable] = {}
 
     async def of(self, request: Request, asked: Asked, what: Hashable, work: Work, *given: Any) -> Any:
-        """What ``work(tell, game, *given)`` gives back; ``what`` says which it is. Raises Refused where it
-        takes more than it may, and HTTPException 409 where the game was changed meanwhile."""
+        """What ``work(tell, game, *given)`` gives back; ``what`` says which it is. Other programs among what
+        is given are sent as the game is. Raises Refused where it takes more than it may, and HTTPException
+        409 where the game was changed meanwhile."""
         gone = Event()
         self._newest[asked.game_id] = asked.key
 
@@ -86,8 +87,8 @@ class Proofs:
                 raise InterruptedError
 
         def make() -> Any:
-            game = self.sent(asked)
-            return self._beside.run(work, game, *given, progress=look, seconds=SECONDS)
+            others = [sent(one.game) if isinstance(one, Program) else one for one in given]
+            return self._beside.run(work, self.sent(asked), *others, progress=look, seconds=SECONDS)
 
         answer = asyncio.get_running_loop().run_in_executor(
             self._waiting, self._games.known_of, asked.key, what, make

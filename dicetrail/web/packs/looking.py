@@ -24,6 +24,7 @@ from ..shapes.common import PathNumber, Small
 from ..shapes.packs import LineOut, LinesOut, OneQuestionOut, PackOut, QuestionsOut, TryIn
 from ..workshop.files import shown
 from ..workshop.outgoing import pack_as
+from ..workshop.tables import short
 from .shown import pack_out, question_out, snags_out
 from .the_pack import ThePack, question_at
 
@@ -156,7 +157,7 @@ def _answers(question: Question) -> str:
 @router.get("/{pack_id}/file", response_class=Response)
 def pack_file(pack: ThePack, session: TheSession, files: TheFiles, ending: str = "") -> Response:
     """The pack as a file: its text as it stands, in UTF-8, or its questions as another kind of file."""
-    name = pack.name.rsplit("/", 1)[-1]
+    name = short(pack.name)
     stem, _, own = name.rpartition(".")
     sheet = pack.encoding in SHEETS
     if (not ending and not sheet) or (ending == own and not sheet):

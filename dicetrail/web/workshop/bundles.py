@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 from hashlib import sha256
 from typing import Literal
@@ -16,9 +16,8 @@ from ...core.pack.editing import Source
 from ...core.pack.formats.base import Contents
 from ...core.pack.media import files_of
 from ...core.pack.media_file import MediaFile, media_file
-from ...core.play.question import Question
 from ...core.rules.bundle import Bundle, read_bundle
-from ...core.rules.compile import read_game
+from ...core.rules.compile import read_document
 from ...core.rules.files import files_named
 from ...core.snag import Refused
 from ...store import games, media, packs
@@ -28,7 +27,7 @@ from ...store.standing import standing
 from . import Workshop
 from .games import roll
 from .settings import read_settings
-from .tables import Tables
+from .tables import Tables, short
 
 Keep = Literal["mine", "theirs", "both"]
 """Of two packs with one name: the one on the shelf, the one in the bundle (as a change that can be taken
@@ -148,7 +147,7 @@ def bring(session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mappin
     """
     called, sources = _packs_here(session, workshop, unpacked, keep)
     text = renamed(unpacked.text, called)
-    title = read_game(text, _no_pack).title or "A game"
+    title = read_document(text).title or "A game"
     states = {name: state_of(session, source.name, source) for name, (_, source) in sources.items()}
     for file, name_here in zip(unpacked.files, unpacked.called.values(), strict=True):
         wanted = file._replace(name=name_here)
@@ -164,10 +163,6 @@ def bring(session: Session, workshop: Workshop, unpacked: Unpacked, keep: Mappin
             assert pack is not None
             workshop.packs.change(session, pack, source, pack.revision)
     return games.add_game(session, title, text, roll())
-
-
-def _no_pack(name: str) -> Sequence[Question]:
-    raise Refused(f"{name} is not asked for: nothing but the title is.")
 
 
 def _at_the_same_time(what: str) -> Refused:
@@ -214,8 +209,3 @@ def _as_here(workshop: Workshop, source: Source, name: str, called: Mapping[str,
     if name == source.name and text == source.text:
         return source
     return workshop.packs.read(name, Contents(text, source.encoding), source.settings)
-
-
-def short(name: str) -> str:
-    """The name of a pack without its folder."""
-    return name.rsplit("/", 1)[-1]

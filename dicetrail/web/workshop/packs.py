@@ -23,7 +23,7 @@ from ...store.models import Pack
 from ...store.standing import Shelved, Version, standing
 from .recent import Recent
 from .settings import read_settings, write_settings
-from .tables import Tables
+from .tables import Tables, short
 
 SLOW_FROM = 400_000
 """Bytes, or characters, from which a pack is large."""
@@ -49,7 +49,7 @@ def read_here(
     name: str, held: bytes | Contents, settings: Settings, tables: Tables, progress: Progress | None
 ) -> Source:
     """Read a pack. Raises Refused, and InterruptedError where ``progress`` does."""
-    contents = contents_of(_short(name), held, progress) if isinstance(held, bytes) else held
+    contents = contents_of(short(name), held, progress) if isinstance(held, bytes) else held
     source = Source.of(name, contents, settings, tables)
     source.read(progress)
     return source
@@ -167,7 +167,7 @@ class PackShelf:
         progress: Progress | None = None,
     ) -> Source:
         """A file as it would be kept. Raises Refused."""
-        base = _short(filename.replace("\\", "/")).strip()[:120] or "pasted.tsv"
+        base = short(filename.replace("\\", "/")).strip()[:120] or "pasted.tsv"
         check_size(data, base)
         return self.read(f"packs/{base}", data, settings or Settings(), progress)
 
@@ -178,7 +178,7 @@ class PackShelf:
     ) -> tuple[str, Source, Source]:
         """Read a pack's file anew: a token for it, the file as it was brought before, and as it is now."""
         settings = read_settings(pack.read_as)
-        name = _short(pack.name)
+        name = short(pack.name)
         theirs = self.read_brought(name, data, settings, progress)
         base = self.read_brought(name, pack.original, settings, progress)
         token = secrets.token_urlsafe(9)
@@ -191,10 +191,6 @@ class PackShelf:
         if brought is None or brought.pack_id != pack.id:
             raise Refused("The file is not at hand any more. Bring it again.")
         return brought.data, brought.source
-
-
-def _short(name: str) -> str:
-    return name.rsplit("/", 1)[-1]
 
 
 def _tables_of(source: Source) -> dict[str, Version | None]:

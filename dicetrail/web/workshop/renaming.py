@@ -11,8 +11,8 @@ from ...store import games
 from ...store.models import Pack
 from ...store.standing import standing
 from . import Workshop
-from .bundles import renamed, short
-from .tables import Tables
+from .bundles import renamed
+from .tables import Tables, short
 
 
 def rename(session: Session, workshop: Workshop, pack: Pack, name: str) -> None:

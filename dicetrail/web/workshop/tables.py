@@ -15,6 +15,11 @@ from ...store.standing import Version, standing
 from .settings import read_settings
 
 
+def short(name: str) -> str:
+    """The name of a pack without its folder."""
+    return name.rsplit("/", 1)[-1]
+
+
 class Tables:
     """Finds the tables that one pack names, and keeps which they were.
 
@@ -29,7 +34,7 @@ class Tables:
     def __call__(self, name: str) -> Data:
         """The table on the shelf whose file is called ``name``. Raises Refused where there is none."""
         with self._session() as session:
-            for known in (name, "packs/" + name.rsplit("/", 1)[-1]):
+            for known in (name, "packs/" + short(name)):
                 pack = packs.pack_named(session, known)
                 self.used[known] = standing(session).version(known)
                 if pack is not None:
