@@ -16,7 +16,8 @@ class Snag:
     what was meant, ``note`` where something was left aside for a good reason. ``line`` and ``column`` count
     from 1, 0 where there is none; ``path`` names the place in a document (``consequences.2.add``).
     Where a mend is certain, ``mend`` says what one press does, and ``mended`` is the whole line (or lines of
-    the record) as it then reads; None takes it away.
+    the record) as it then reads; None takes it away; what mends a document are ``edits``, as
+    :class:`rules.editing.Edit` takes them.
     """
 
     code: str
@@ -28,6 +29,7 @@ class Snag:
     path: str = ""
     mend: str = ""
     mended: str | None = None
+    edits: tuple[dict[str, Any], ...] = ()
 
     def as_dict(self) -> dict[str, Any]:
         """The snag as JSON data."""

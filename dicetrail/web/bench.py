@@ -28,6 +28,7 @@ from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
 from ..core.prove.replay.waymarks import Expected, outcome, run_of
 from ..core.rules.document import AlongPart, WaymarkPart
+from ..files import starting_points
 from ..store.models import StoredGame
 from .download import download
 from .games.the_game import TheDocument, TheGame, TheProgram, TheReach
@@ -128,6 +129,7 @@ def waymarks(game: TheGame, document: TheDocument, session: TheSession, workshop
     """Walk every waymark of a game under its present rules."""
     walked = workshop.games.walked(session, game)
     failed = sum(not one.passed for one in walked)
+    with_starts = [mark for start in starting_points().values() for mark in start.waymarks]
     return WaymarksOut(
         revision=game.revision,
         passed=len(walked) - failed,
@@ -137,6 +139,7 @@ def waymarks(game: TheGame, document: TheDocument, session: TheSession, workshop
                 number=number,
                 mark=mark,
                 passed=one.passed,
+                came_along=mark in with_starts,
                 says=list(one.sentences()),
                 since="" if one.passed else _since(session, workshop, game, mark),
                 now=WaymarkPart(

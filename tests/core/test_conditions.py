@@ -7,13 +7,8 @@ import unittest
 from dicetrail.core.play.expressions import check_names, compile_expression
 from dicetrail.core.play.game import COUNTS
 from dicetrail.core.play.moments import MOMENTS
-from dicetrail.core.play.program import Program
-from dicetrail.core.prove.search.doubts import doubts
-from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
-from dicetrail.core.rules.conditions import conditions, fresh_condition
-from dicetrail.core.rules.editing import Edit, edited
-from dicetrail.files import starting_points
+from dicetrail.core.rules.conditions import conditions, for_awards, for_endings
 
 from .making import choice
 
@@ -41,22 +36,10 @@ class Conditions(unittest.TestCase):
         self.assertEqual(self.said("missed", "meters: {score: {}}\n").count("the last of score"), 0)
         self.assertNotIn("the last question", self.said("right", "deal: {repeats: when_empty}\n"))
 
-    def test_a_new_row_before_one_that_always_applies_makes_no_snag(self):
-        for name in ("plain", "lives", "letters", "streaks"):
-            start = starting_points()[name]
-            pack = [choice(n)._replace(level=1 + n % 5, worth=1 + n % 2) for n in range(20)]
-            text = edited(start.text, [Edit(path=["title"], value="T"), Edit(path=["packs"], value=["p"])])
-            before = self.snags(text, pack)
-            document = read_game(text, lambda _, pack=pack: pack).document
-            for moment in ("right", "missed"):
-                rows = [n for n, row in enumerate(document.consequences) if row.moment == moment]
-                if not rows or document.consequences[rows[-1]].if_ is not None:
-                    continue
-                row = {"moment": moment, "if": fresh_condition(document, moment)}
-                added = edited(text, [Edit(do="insert", path=["consequences", rows[-1]], value=row)])
-                self.assertEqual(self.snags(added, pack), before, (start.name, row))
-
-    def snags(self, text: str, pack: list) -> list[str]:
-        reading = read_game(text, lambda _: pack)
-        found = doubts(reading, reach(Program(reading.game)))
-        return sorted(snag.code for snag in [*reading.snags, *found])
+    def test_those_of_endings_and_awards_can_be_used_as_they_are(self):
+        document = self.document("meters: {score: {}, lives: {start: 3}}\n")
+        offered = [*for_endings(document), *for_awards()]
+        for one in offered:
+            check_names(compile_expression(one.source), {*COUNTS, "lives", "score"})
+        self.assertEqual(for_endings(document)[0].source, "lives == 0")
+        self.assertNotIn("lives", " ".join(one.source for one in for_endings(self.document(""))))

@@ -9,6 +9,8 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.prove.search.doubts import doubts
 from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
+from dicetrail.core.rules.editing import Edit, edited
+from dicetrail.core.snag import Snag
 from dicetrail.files import read_game_file
 
 from .making import choice, typed
@@ -55,12 +57,17 @@ def text(**changes: object) -> str:
     return "\n".join(heads) + "\n" + "".join(lists)
 
 
+def snags_of(rules: str) -> list[Snag]:
+    """Every snag of a game, also of one that can't be played."""
+    reading = read_game(rules, lambda name: PACKS[name])
+    if reading.game is None:
+        return list(reading.snags)
+    return [*reading.snags, *doubts(reading, reach(Program(reading.game)))]
+
+
 def found(**changes: object) -> dict[str, tuple[int, str]]:
     """The snags of a game by their codes: their lines and messages."""
-    reading = read_game(text(**changes), lambda name: PACKS[name])
-    assert reading.game is not None, reading.snags
-    snags = [*reading.snags, *doubts(reading, reach(Program(reading.game)))]
-    return {snag.code: (snag.line, snag.message) for snag in snags}
+    return {snag.code: (snag.line, snag.message) for snag in snags_of(text(**changes))}
 
 
 ROWS: list[str] = BASE["rows"]  # type: ignore[assignment]
@@ -153,6 +160,58 @@ CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
         {"more": 'look: {ground: "#ffffff", ink: "#767676"}'},
     ),
 }  # fmt: skip
+
+
+WRITTEN: dict[str, dict[str, object]] = {
+    "unknown-meter": {"rows": ["{moment: right, add: {scroe: 1}}"]},
+    "no-clock": {"rows": ["{moment: right, time: {game: 5}}"]},
+    "bad-then": {"rows": ["{moment: opened, then: again}"]},
+    "unknown-cue": {"rows": ["{moment: right, cue: dazzle}"]},
+    "start": {"meters": "meters: {score: {start: 12, max: 10}, lives: {start: 2}}"},
+    "short-pack": {"more": "deal: {draw: 9}"},
+    "bounds": {"setup": "setup: {count: {ask: true, min: 2, max: 4, default: 9}}"},
+    "endless": {"more": "deal: {repeats: always}", "endings": []},
+    "unknown-sound": {"more": "cues: {bright: {sound: clang}}"},
+    "unknown-pack": {"more": "checking: {packs: {other.tsv: {spelling: 1}}}"},
+    "lost-question": {"more": "checking: {samples: [{question: gone, answer: x, must: right}]}"},
+    "unknown-name": {"more": "waymarks: [{name: W, moves: [right], expect: {scores: 3}}]"},
+    "silent-sound": {"packs": "packs: [mixed.tsv]", "more": "silent: true"},
+    "never-missed": {"tries": "tries: none"},
+    "bare-name": {"rows": ['{moment: right, tell: "You have score points."}']},
+    "better-gets-less": {"awards": ["{if: right == 2, title: Two}", "{if: True, title: Rest}"]},
+}
+"""Games that have a snag which one press mends."""
+
+
+class Mends(unittest.TestCase):
+    def test_every_press_takes_its_snag_away_and_brings_no_other(self):
+        cases = {**{code: has for code, (has, _) in CASES.items()}, **WRITTEN}
+        pressed = set()
+        for code, has in cases.items():
+            rules = text(**has)
+            before = snags_of(rules)
+            self.assertIn(code, [snag.code for snag in before])
+            for snag in before:
+                if snag.code != code or not snag.edits:
+                    continue
+                with self.subTest(snag.message):
+                    self.assertTrue(snag.mend)
+                    pressed.add(code)
+                    after = snags_of(edited(rules, [Edit(**change) for change in snag.edits]))
+                    self.assertNotIn((code, snag.path), [(one.code, one.path) for one in after])
+                    self.assertEqual([one for one in after if one.severity == "stop"], [])
+        without = {"award-gap", "clock-too-short", "empty-choice", "no-value", "low-contrast"}
+        self.assertEqual(
+            {*cases} - pressed, without | {"gives-away"}
+        )  # of a text: it is for the maker to write
+
+    def test_what_is_said_of_the_next_question_is_said_while_there_is_one(self):
+        rules = text(**CASES["announces-next"][0])
+        (snag,) = [one for one in snags_of(rules) if one.code == "announces-next"]
+        lines = edited(rules, [Edit(**one) for one in snag.edits]).splitlines()
+        row = lines.index("consequences:") + 1
+        self.assertIn("if: (attempt == 1) and left > 0, add: {score: 1}, tell: ", lines[row])
+        self.assertEqual(lines[row + 1], "  - {moment: right, if: attempt == 1, add: {score: 1}}")
 
 
 class Doubts(unittest.TestCase):

@@ -127,19 +127,25 @@ class Lengths(unittest.TestCase):
         return seconds_of_plays(game, reach(Program(game)))
 
     def test_quickest_and_slowest(self):
-        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather=1)), (4, 4 * 11))
-        self.assertEqual(self.seconds(clocks=Clocks(breather=2)), (8, None))
-        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather="player")), (0, None))
+        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather=1)), (4, 4 * 11, None))
+        self.assertEqual(self.seconds(clocks=Clocks(breather=2)), (8, None, None))
+        self.assertEqual(self.seconds(clocks=Clocks(question=10, breather="player")), (0, None, None))
         twice = self.seconds(clocks=Clocks(question=10, restart_on_again=True), tries=2)
-        self.assertEqual(twice, (0, 4 * 20))
+        self.assertEqual(twice, (0, 4 * 20, None))
 
     def test_the_game_clock_bounds_it(self):
-        _, slowest = self.seconds(clocks=Clocks(question=10, game=15, breather=1))
+        slowest = self.seconds(clocks=Clocks(question=10, game=15, breather=1)).slowest
         self.assertEqual(slowest, 15 + 4)
+
+    def test_a_game_clock_that_alone_has_a_bound(self):
+        waits = self.seconds(clocks=Clocks(game=60, breather="player"))
+        self.assertEqual(waits, (0, None, 60))
+        # each of the four pauses lasts a second, and the game clock stands still in them
+        self.assertEqual(self.seconds(clocks=Clocks(game=60, breather=1)).slowest, 60 + 4)
 
     def test_a_hold_longer_than_the_breather(self):
         rows = (Consequence("missed", hold=5),)
-        _, slowest = self.seconds(clocks=Clocks(question=10, breather=1), consequences=rows)
+        slowest = self.seconds(clocks=Clocks(question=10, breather=1), consequences=rows).slowest
         self.assertEqual(slowest, 4 * 15)
 
 

@@ -91,6 +91,7 @@ class Rules(OnRules):
         browser.find("[data-add-moment=right]").click()
         browser.find("[data-row='1']")
         self.more(1, "if …", "if")
+        self.cell("row 1: if", "attempt == 1")
         self.more(1, "score +", "score")
         self.cell("row 1: score", "3")
         browser.find("[data-moment=right] button", "Add a row").click()
@@ -101,17 +102,19 @@ class Rules(OnRules):
         self.more(3, "lives +", "lives")
         self.cell("row 3: lives", "-1")
         browser.find("[data-list=endings] button", "Add an ending").click()
+        browser.find("[aria-label='Conditions that fit ending 1']").click()
+        browser.find("[data-condition='lives == 0']").click()
         browser.find("[data-entry='ending 1']")
         browser.find("[data-list=endings] button", "Add an ending").click()
-        browser.find("[data-entry='ending 2']")
         self.cell("ending 2: if", "score >= 9")
+        browser.find("[data-entry='ending 2']")
         Select(browser.find("[data-cell='ending 2: result']")).select_by_value("won")
         for n, (condition, title) in enumerate(
             (("score >= 9", "Summit"), ("score >= 3", "Ridge"), ("True", "Valley")), 1
         ):
             browser.find("[data-list=awards] button", "Add an award").click()
-            browser.find(f"[data-entry='award {n}']")
             self.cell(f"award {n}: if", condition)
+            browser.find(f"[data-entry='award {n}']")
             self.cell(f"award {n}: title", title)
         browser.find("[data-comes-to=ready]")
         browser._wait(lambda _: "score +3" in browser.find("[data-pay='right 1']").text, "the pay of a try")
@@ -257,7 +260,7 @@ class Rules(OnRules):
         browser = self.browser
         self.open("Never", WANTED)
         self.cell("award 1: if", "score > 11")
-        browser.find("[data-snag=award-never]", "`Summit` can't be won")
+        browser.find("[data-snag=award-never]", "Summit can't be won")
         browser.find("[data-possible='Summit: false']")
         browser.find("header", "1 snag")
         self.clean("an award that is never given")
@@ -338,18 +341,87 @@ class Sentences(OnRules):
 
     def test_what_is_added_takes_the_focus_and_makes_no_snag(self):
         browser, game = self.browser, self.open("Focus", ROWED)
+        before = self.text(game)
         browser.find("[data-moment=right] button", "Add a row").click()
-        self.focused("row 2: if")
-        self.assertIn("{moment: right, if: asked == 1}", self.text(game))
+        self.focused("new row at right: if")
+        browser.find("[aria-label='Add to row 3']").click()
+        browser.find("[role=menuitem]", "cue …").click()
+        self.focused("row 3: cue")
+        self.assertEqual(browser.find("[data-cell='row 3: cue']").get_attribute("value"), "")
+        self.assertEqual(self.text(game), before)  # nothing is kept before something was typed
+        browser.find("[aria-label='Conditions that fit new row at right']").click()
+        browser.find("[data-condition='asked == 1']").click()
+        browser.find("[data-row='2']", "the first question")
+        self.assertIn("  - {moment: right, if: asked == 1}\n", self.text(game))
         browser.find("[data-comes-to=ready]")
         self.assertEqual([snag.text for snag in browser.all("[data-snag]")], [])
-        browser.find("[aria-label='Conditions that fit row 2']").click()
-        browser.find("[data-condition='streak % 5 == 0']").click()
-        browser.find("[data-row='2']", "every fifth in a row")
         browser.find("[aria-label='Name of a new meter']").send_keys("warmth", Keys.ENTER)
         self.focused("warmth: start")
         browser.find("[data-list=endings] button", "Add an ending").click()
         self.focused("ending 1: if")
+        browser.driver.switch_to.active_element.send_keys(Keys.ESCAPE)
+        browser.gone("[data-begun]")
+        self.assertNotIn("endings", self.text(game))
+
+    def test_a_brace_lists_the_names_with_a_word_on_each(self):
+        browser, game = self.browser, self.open("Braces", ROWED)
+        self.more(3, "tell …", "tell")
+        self.focused("row 3: tell")
+        browser.driver.switch_to.active_element.send_keys("Now {")
+        names = dict(one.text.split("\n") for one in browser.all("[role=listbox] [role=option]"))
+        self.assertIn("your meter, starts at 3", names["lives"])
+        self.assertIn("the right answer", names["answer"])
+        self.assertIn("tries that remain", names["tries_left"])
+        self.clean("the list of names")
+        browser.driver.switch_to.active_element.send_keys(
+            "liv", Keys.ARROW_DOWN, Keys.TAB, "} left.", Keys.ENTER
+        )
+        browser.until("[data-save]", "data-save", "saved")
+        browser._wait(lambda _: 'tell: "Now {lives} left."' in self.text(game).replace("'", '"'), "the text")
+
+    def test_a_snag_is_mended_where_it_stands_and_on_proof(self):
+        browser, game = (
+            self.browser,
+            self.open("Mended", ROWED.replace("score: 1}}", "score: 1}, cue: dazzle}")),
+        )
+        self.served.ask(
+            "POST",
+            f"/api/workshop/games/{game['id']}/edits",
+            {
+                "edits": [{"path": ["consequences", 2, "tell"], "value": "Sorry, {player}."}],
+                "revision": game["revision"],
+            },
+        )
+        browser.open(f"{self.served.url}/games/{game['id']}/rules")
+        browser.find("[data-row='3'] [data-snag=unasked-name] em", "asked: name")  # as the screen says it
+        self.clean("snags that can be mended")
+        browser.find("[data-row='3'] [data-mend=unasked-name]", "Ask for the name").click()
+        browser.gone("[data-snag=unasked-name]")
+        self.assertIn("name: ask", self.text(game))
+        browser.find("[data-top-snags]").click()
+        browser.find("[data-wrong] [data-mend=unknown-cue]", "Take it away").click()
+        browser.gone("[data-snag=unknown-cue]")
+        self.assertNotIn("dazzle", self.text(game))
+
+    def test_waymarks_of_a_starting_point_that_a_change_breaks(self):
+        browser = self.browser
+        for press, left in (("Keep what comes now", True), ("Remove", False)):
+            made = self.served.ask(
+                "POST",
+                "/api/workshop/games",
+                {"title": press, "manner": "plain", "pack_id": self.pack["id"]},
+            )
+            browser.open(f"{self.served.url}/games/{made['id']}/rules")
+            self.cell("row 1: score", "4" if left else "6")
+            browser.find("[data-broken-starts] button", press).click()
+            browser.gone("[data-broken-starts]")
+            browser.gone("[data-top-waymarks$=' 1']")
+            self.assertEqual("moves: [" in self.text(made), left)
+            if left:
+                browser.find("[data-top-waymarks]").click()
+                browser.find("[data-waymark]")
+                # one that was kept as it comes now is the maker's
+                self.assertEqual(browser.all("[data-came-along]"), [])
 
     def test_comments_in_both_views(self):
         browser, game = self.browser, self.open("Comments", ROWED)

@@ -271,7 +271,7 @@ class Walking(unittest.TestCase):
         browser.open(f"{self.served.url}/games/{game['id']}/rules?side=text")
         browser.find("p", "None. The game can be played.")
         self.rewrite(RULES.replace("walk.tsv", "rules.tsv").replace("score: 5", "scores: 5"))
-        browser.find("[data-snag=unknown-meter]", "Did you mean `score`?")
+        browser.find("[data-snag=unknown-meter]", "Did you mean score?")
         browser.find(".cm-lintRange-error")
         self.assertFalse(browser.find("button", "Play").is_enabled())
         browser.find("[data-snag=unknown-meter]").click()

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from itertools import count
 
 from ..play.moments import Moment
 from .document import Document, shown_as
@@ -73,12 +72,35 @@ def _of_meters(document: Document, moment: Moment) -> Iterator[Condition]:
     """The last of what is shown as marks: the last life."""
     if moment not in _LOSSES:
         return
-    for name, meter in document.meters.items():
-        if (meter.show or shown_as(name)) == "marks":
-            yield Condition(f"the last of {name.replace('_', ' ')}", f"{name} == 1")
+    for name in _shown_as_marks(document):
+        yield Condition(f"the last of {name.replace('_', ' ')}", f"{name} == 1")
 
 
-def fresh_condition(document: Document, moment: Moment) -> str:
-    """A condition for a new row before one that always applies: it holds at some question, and not at all."""
-    used = {row.if_ for row in document.consequences if row.moment == moment}
-    return next(source for n in count(1) if (source := f"asked == {n}") not in used)
+def _shown_as_marks(document: Document) -> list[str]:
+    return [name for name, meter in document.meters.items() if (meter.show or shown_as(name)) == "marks"]
+
+
+def for_endings(document: Document) -> list[Condition]:
+    """Conditions that often end a play."""
+    found = [
+        Condition(f"no {name.replace('_', ' ')} left", f"{name} == 0") for name in _shown_as_marks(document)
+    ]
+    if "score" in document.meters:
+        found.append(Condition("a score is reached", "score >= 10"))
+    return [
+        *found,
+        Condition("the first one missed", "missed == 1"),
+        Condition("so many were right", "right >= 10"),
+        Condition("so many in a row", "streak >= 5"),
+    ]
+
+
+def for_awards() -> list[Condition]:
+    """Conditions that awards are often given for, the narrowest first."""
+    return [
+        Condition("all were right", "percent == 100"),
+        Condition("four of five were right", "percent >= 80"),
+        Condition("half or more were right", "percent >= 50"),
+        Condition("any was right", "right > 0"),
+        Condition("in any case", "True"),
+    ]

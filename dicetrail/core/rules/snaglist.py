@@ -9,7 +9,7 @@ from typing import Any
 from pydantic_core import ErrorDetails
 
 from ..snag import Severity, Snag
-from .checks.found import Found
+from .checks.found import Found, Mend
 from .document import words_at
 from .yamltext import YamlText
 
@@ -34,18 +34,23 @@ class SnagList:
         column: int = 0,
         *,
         of_key: bool = False,
+        mend: Mend | None = None,
     ) -> None:
         """A snag at the value of a path, ``column`` counted from 0 within it, or at its last key."""
         line, start = self._source.place(path, of_key=of_key)
         written = ".".join(str(part + 1 if isinstance(part, int) else part) for part in path)
         if len(message) > LONGEST_MESSAGE:
             message = f"{message[: LONGEST_MESSAGE - 2]}…."
-        self.found.append(Snag(code, severity, message, self._file, line, start + column, written))
+        said, edits = mend or ("", ())
+        changes = tuple(edit.model_dump() for edit in edits)
+        place = (self._file, line, start + column, written)
+        self.found.append(Snag(code, severity, message, *place, mend=said, edits=changes))
 
     def add_all(self, found: Iterable[Found]) -> None:
         """A snag for everything that a check found."""
         for one in found:
-            self.add(one.code, one.severity, one.message, one.path, one.column, of_key=one.of_key)
+            about = (one.code, one.severity, one.message, one.path, one.column)
+            self.add(*about, of_key=one.of_key, mend=one.mend)
 
     def of_validation(self, details: Iterable[ErrorDetails]) -> None:
         """A snag for each place at which validation found something: what may stand there, where that can be

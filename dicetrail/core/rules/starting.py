@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
+from .document import Document, WaymarkPart
 from .editing import Edit, edited
 from .yamltext import YamlText
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class StartingPoint:
     """A commented game document to begin from; its first line says in a sentence what it is."""
 
@@ -19,6 +22,11 @@ class StartingPoint:
     def about(self) -> str:
         """What manner of game it is, in a sentence."""
         return self.text.splitlines()[0].lstrip("# ")
+
+    @cached_property
+    def waymarks(self) -> Sequence[WaymarkPart]:
+        """The waymarks that a game begun from here has at first."""
+        return Document.model_validate(YamlText(self.text).data).waymarks
 
 
 def new_game(start: StartingPoint, title: str, pack: str = "", questions: int = 0) -> str:

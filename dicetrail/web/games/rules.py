@@ -13,11 +13,12 @@ from ...core.play.expressions import (
 from ...core.play.game import COUNTS, TOLD
 from ...core.play.moments import MOMENTS, Moment
 from ...core.prove.search.doubts import doubts
-from ...core.prove.search.lengths import seconds_of_plays
-from ...core.prove.search.reach import Reach
+from ...core.prove.search.lengths import Seconds, seconds_of_plays
+from ...core.prove.search.reach import Reach, gathered
 from ...core.rules.comments import comments
-from ...core.rules.conditions import conditions, fresh_condition
+from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED
+from ...core.rules.document import Document, MeterPart
 from ...core.rules.reading import GameReading
 from ..packs.shown import snags_out
 from ..refusals import router_of
@@ -50,17 +51,29 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         moments=list(MOMENTS),
         built_in={moment: about.built_in for moment, about in MOMENTS.items()},
         titles={moment: about.title for moment, about in MOMENTS.items()},
-        names=[*document.meters, *COUNTS],
-        told=list(TOLD),
+        names={**{name: _meter_said(document.meters[name]) for name in document.meters}, **COUNTS},
+        told=TOLD,
         thens={moment: list(about.thens) for moment, about in MOMENTS.items()},
         conditions={
-            moment: [ConditionOut(said=one.said, source=one.source) for one in conditions(document, moment)]
-            for moment in MOMENTS
+            where: [ConditionOut(said=one.said, source=one.source) for one in fitting]
+            for where, fitting in _fitting(document).items()
         },
-        fresh={moment: fresh_condition(document, moment) for moment in MOMENTS},
         comments=comments(reading.source) if reading.source else {},
         cues=sorted({*SHIPPED, *document.cues}),
     )
+
+
+def _meter_said(meter: MeterPart) -> str:
+    return f"your meter, starts at {meter.start:g}"
+
+
+def _fitting(document: Document) -> dict[str, list[Condition]]:
+    """The conditions that fit each moment, an ending, and an award."""
+    return {
+        **{moment: conditions(document, moment) for moment in MOMENTS},
+        "endings": for_endings(document),
+        "awards": for_awards(),
+    }
 
 
 @router.post("/games/{game_id}/cell")
@@ -91,7 +104,7 @@ def comes_to(
 def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool) -> ComesToOut:
     endings = reading.game.endings if reading.game else ()
     awards = reading.game.awards if reading.game else ()
-    quickest, slowest = seconds_of_plays(reading.game, found) if reading.game else (None, None)
+    seconds = seconds_of_plays(reading.game, found) if reading.game else Seconds(None, None)
     return ComesToOut(
         revision=revision,
         ready=ready,
@@ -102,10 +115,11 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
             PayOut(
                 moment=pay.moment,
                 attempt=pay.attempt,
+                last=pay.last,
                 changes={name: list(changes) for name, changes in pay.changes.items()},
                 rows=list(pay.rows),
             )
-            for pay in found.pays
+            for pay in gathered(found.pays, endless=reading.game is not None and reading.game.tries is None)
         ],
         meters=[
             MeterRangeOut(
@@ -129,8 +143,7 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
         leads_to=[to for to in _LEADS_TO if any(to == where for _, where in found.flow)],
         shortest=found.shortest,
         longest=found.longest,
-        quickest=quickest,
-        slowest=slowest,
+        **seconds._asdict(),
         snags=snags_out(doubts(reading, found) if ready else []),
     )
 

@@ -126,12 +126,13 @@ class WalkedOut(BaseModel):
     """A waymark that was walked. ``says`` tells what differs, ``now`` what comes of it under these rules.
 
     Of one that fails ``since`` tells what became otherwise first, held against the rules under which it last
-    passed.
+    passed. ``came_along`` where it came with a starting point and is still as it was there.
     """
 
     number: int
     mark: WaymarkPart
     passed: bool
+    came_along: bool
     says: list[str]
     since: str
     now: WaymarkPart

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from fastapi import Path
 from pydantic import BaseModel, Field
 
+from ...core.rules.editing import Edit
 from ...core.rules.part import DiceNumber as DiceNumber
 
 Small = Annotated[int, Field(ge=-(2**31), lt=2**31)]
@@ -16,7 +17,8 @@ PathNumber = Annotated[int, Path(ge=0, lt=2**31)]
 
 
 class SnagOut(BaseModel):
-    """A problem with its place. ``mend`` is what one press does about it, ``mended`` the line it makes."""
+    """A problem with its place. ``mend`` is what one press does about it: ``mended`` the
+    line it makes in a pack, ``edits`` the changes it makes to a game."""
 
     code: str
     severity: Literal["stop", "warn", "note"]
@@ -27,6 +29,7 @@ class SnagOut(BaseModel):
     path: str
     mend: str
     mended: str | None
+    edits: list[Edit]
 
 
 class JobOut(BaseModel):

@@ -25,8 +25,9 @@ class RulesOut(BaseModel):
     """A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
     row applies, ``cues`` are all that a row may name, ``told`` the names that only texts know.
 
-    By their moments: ``thens`` are where a row can lead, ``conditions`` those that fit, ``fresh`` is one for
-    a new row before one that always applies. ``comments`` are the maker's, by their places (rows from 1).
+    ``names`` and ``told`` come with what each stands for. By their moments: ``thens`` are where a row can
+    lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too).
+    ``comments`` are the maker's, by their places (rows from 1).
     """
 
     revision: int
@@ -34,12 +35,11 @@ class RulesOut(BaseModel):
     moments: list[Moment]
     built_in: dict[str, str]
     titles: dict[str, str]
-    names: list[str]
-    told: list[str]
+    names: dict[str, str]
+    told: dict[str, str]
     cues: list[str]
     thens: dict[str, list[str]]
     conditions: dict[str, list[ConditionOut]]
-    fresh: dict[str, str]
     comments: dict[str, str]
 
 
@@ -58,10 +58,12 @@ class CellOut(BaseModel):
 
 
 class PayOut(BaseModel):
-    """What a moment does to the meters at a try (0: at any), each possible change, and by which rows."""
+    """What a moment does to the meters at tries from ``attempt`` (0: at any) to ``last`` (None: and at all
+    later ones), each possible change, and by which rows."""
 
     moment: Moment
     attempt: int
+    last: int | None
     changes: dict[str, list[float]]
     rows: list[int | None]
 
@@ -98,7 +100,7 @@ class ComesToOut(BaseModel):
     """What the rules come to. ``ready`` is false while it is still being worked out.
 
     ``shortest`` and ``longest`` count questions (None: no bound, or not known); ``quickest`` and ``slowest``
-    are seconds (None: no bound).
+    are seconds (None: no bound), ``on_clock`` those of the game clock where these alone have a bound.
     """
 
     revision: int
@@ -117,6 +119,7 @@ class ComesToOut(BaseModel):
     longest: int | None
     quickest: float | None
     slowest: float | None
+    on_clock: float | None
     snags: list[SnagOut]
 
 

@@ -2603,7 +2603,7 @@ export interface components {
          * @description What the rules come to. ``ready`` is false while it is still being worked out.
          *
          *     ``shortest`` and ``longest`` count questions (None: no bound, or not known); ``quickest`` and ``slowest``
-         *     are seconds (None: no bound).
+         *     are seconds (None: no bound), ``on_clock`` those of the game clock where these alone have a bound.
          */
         ComesToOut: {
             /** Awards */
@@ -2622,6 +2622,8 @@ export interface components {
             meters: components["schemas"]["MeterRangeOut"][];
             /** Mixed */
             mixed: boolean;
+            /** On Clock */
+            on_clock: number | null;
             /** Pays */
             pays: components["schemas"]["PayOut"][];
             /** Quickest */
@@ -4649,7 +4651,8 @@ export interface components {
         };
         /**
          * PayOut
-         * @description What a moment does to the meters at a try (0: at any), each possible change, and by which rows.
+         * @description What a moment does to the meters at tries from ``attempt`` (0: at any) to ``last`` (None: and at all
+         *     later ones), each possible change, and by which rows.
          */
         PayOut: {
             /** Attempt */
@@ -4658,6 +4661,8 @@ export interface components {
             changes: {
                 [key: string]: number[];
             };
+            /** Last */
+            last: number | null;
             /**
              * Moment
              * @enum {string}
@@ -5022,8 +5027,8 @@ export interface components {
          * @description A game's document for the table of its rules. ``built_in`` says what happens at each moment where no
          *     row applies, ``cues`` are all that a row may name, ``told`` the names that only texts know.
          *
-         *     By their moments: ``thens`` are where a row can lead, ``conditions`` those that fit, ``fresh`` is one for
-         *     a new row before one that always applies. ``comments`` are the maker's, by their places (rows from 1).
+         *     ``names`` and ``told`` come with what each stands for. By their moments: ``thens`` are where a row can
+         *     lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too). ``comments`` are the maker's, by their places (rows from 1).
          */
         RulesOut: {
             /** Built In */
@@ -5041,14 +5046,12 @@ export interface components {
             /** Cues */
             cues: string[];
             document: components["schemas"]["Document"];
-            /** Fresh */
-            fresh: {
-                [key: string]: string;
-            };
             /** Moments */
             moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
             /** Names */
-            names: string[];
+            names: {
+                [key: string]: string;
+            };
             /** Revision */
             revision: number;
             /** Thens */
@@ -5060,7 +5063,9 @@ export interface components {
                 [key: string]: string;
             };
             /** Told */
-            told: string[];
+            told: {
+                [key: string]: string;
+            };
         };
         /**
          * SamplePart
@@ -5197,13 +5202,16 @@ export interface components {
         };
         /**
          * SnagOut
-         * @description A problem with its place. ``mend`` is what one press does about it, ``mended`` the line it makes.
+         * @description A problem with its place. ``mend`` is what one press does about it: ``mended`` the
+         *     line it makes in a pack, ``edits`` the changes it makes to a game.
          */
         SnagOut: {
             /** Code */
             code: string;
             /** Column */
             column: number;
+            /** Edits */
+            edits: components["schemas"]["Edit"][];
             /** File */
             file: string;
             /** Line */
@@ -5666,9 +5674,11 @@ export interface components {
          * @description A waymark that was walked. ``says`` tells what differs, ``now`` what comes of it under these rules.
          *
          *     Of one that fails ``since`` tells what became otherwise first, held against the rules under which it last
-         *     passed.
+         *     passed. ``came_along`` where it came with a starting point and is still as it was there.
          */
         WalkedOut: {
+            /** Came Along */
+            came_along: boolean;
             mark: components["schemas"]["WaymarkPart"];
             now: components["schemas"]["WaymarkPart"];
             /** Number */

@@ -51,6 +51,7 @@ export type RuleRow = Shapes["ConsequencePart"];
 export type Played = Shapes["PlayedIn"];
 export type BenchWanted = Played & Partial<Shapes["BenchIn"]>;
 export type Waymark = Shapes["WaymarkPart"];
+export type WalkedWaymark = Shapes["WalkedOut"];
 export type Outcomes = Shapes["OutcomesOut"];
 export type BenchSeen = Shapes["BenchOut"];
 export type Coverage = Shapes["CoverageOut"];

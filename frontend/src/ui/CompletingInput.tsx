@@ -13,29 +13,29 @@ interface Props extends Omit<ComponentProps<"input">, "ref" | "value" | "onChang
   field: RefObject<HTMLInputElement | null>;
   value: string;
   change: (text: string) => void;
-  /** The words that can be completed to. */
-  words: string[];
-  /** The word that ends before a place of the text and may be completed; "" for none. */
-  wordBefore: (text: string, at: number) => string;
+  /** The words that can be completed to, with what each stands for. */
+  words: Record<string, string>;
+  /** The word that ends before a place of the text and may be completed, "" where one begins; undefined for none. */
+  wordBefore: (text: string, at: number) => string | undefined;
 }
 
-const MOST_OFFERED = 7;
 const NOTHING = { text: "", at: 0 };
 
 /** A text field that completes the word before the cursor: arrow keys choose, Enter or Tab takes. */
 export function CompletingInput(props: Props) {
   const { label, field, value, change, words, wordBefore, onKeyDown, onBlur, ...more } = props;
   const [typed, setTyped] = useState(NOTHING);
-  const word = typed.text === value ? wordBefore(value, typed.at) : "";
-  const offered = word
-    ? words.filter((one) => one.startsWith(word) && one !== word).slice(0, MOST_OFFERED)
-    : [];
+  const word = typed.at > 0 && typed.text === value ? wordBefore(value, typed.at) : undefined;
+  const offered =
+    word === undefined
+      ? []
+      : Object.keys(words).filter((one) => one.startsWith(word) && one !== word);
   const write = (text: string, at: number) => {
     setTyped({ text, at });
     change(text);
   };
   const take = (whole: string) => {
-    const before = value.slice(0, typed.at - word.length) + whole;
+    const before = value.slice(0, typed.at - (word ?? "").length) + whole;
     write(before + value.slice(typed.at), before.length);
     requestAnimationFrame(() => field.current?.setSelectionRange(before.length, before.length));
   };
@@ -77,7 +77,7 @@ export function CompletingInput(props: Props) {
       <input spellCheck={false} {...more} {...input} />
       <ul
         {...list.getMenuProps({ "aria-label": "Names that fit" })}
-        className="absolute top-full left-0 z-20 rounded-md border border-edge bg-sheet py-1 font-mono text-sm empty:hidden"
+        className="absolute top-full left-0 z-20 max-h-52 w-max max-w-96 overflow-auto rounded-md border border-edge bg-sheet py-1 text-sm empty:hidden"
       >
         {offered.map((one, index) => (
           <li
@@ -87,9 +87,10 @@ export function CompletingInput(props: Props) {
               index,
               onMouseDown: (event) => event.preventDefault(),
             })}
-            className="cursor-pointer px-3 aria-selected:bg-moss aria-selected:text-pine"
+            className="flex cursor-pointer justify-between gap-4 px-3 aria-selected:bg-moss aria-selected:text-pine"
           >
-            {one}
+            <span className="font-mono">{one}</span>
+            <span className="text-soft">{words[one]}</span>
           </li>
         ))}
       </ul>

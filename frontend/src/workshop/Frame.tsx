@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type FormEvent, useState } from "react";
-import { NavLink, Outlet } from "react-router";
+import { Link, NavLink, Outlet } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
 import { useAims, useCurrentGame, useCurrentPack, useShow } from "./data";
-import { counted, gameSnags, gameWords, packsWords, packWords } from "./words";
+import { counted, gameSnags, gameWords, packsWords, packWords, someOf } from "./words";
 
 /** The frame of every screen: the route down the left side, the current game in the top line. */
 export function Frame() {
@@ -108,16 +108,21 @@ function AimsLine({ game }: { game: Game }) {
   if (!aims) return null;
   const missed = aims.filter(({ holds }) => !holds).length;
   return (
-    <p
+    <Link
+      to={`/games/${game.id}/proof`}
       data-top-aims={`${aims.length - missed} ${missed}`}
-      className={clsx("whitespace-nowrap", missed ? "font-bold text-ember" : "text-soft")}
+      className={toppedLook(missed > 0)}
     >
       {missed
-        ? `${missed} of ${counted(aims.length, "aim")} missed`
+        ? `${someOf(missed, aims.length, "aim")} missed`
         : `${counted(aims.length, "aim")} hold${aims.length === 1 ? "s" : ""}`}
-    </p>
+    </Link>
   );
 }
+
+/** What the top line says of a game is pressed to get to where it is mended. */
+const toppedLook = (bad: boolean) =>
+  clsx("whitespace-nowrap hover:underline", bad ? "font-bold text-ember" : "text-soft");
 
 function TopLine({ game }: { game: Game }) {
   const [dice, setDice] = useState(String(game.dice));
@@ -132,18 +137,23 @@ function TopLine({ game }: { game: Game }) {
   return (
     <>
       <p className="truncate font-head text-xl font-semibold">{game.title}</p>
-      <p className={clsx("ml-auto whitespace-nowrap", game.playable ? "text-soft" : "text-ember")}>
+      <Link
+        to={`/games/${game.id}/proof`}
+        data-top-snags
+        className={clsx("ml-auto", toppedLook(!game.playable))}
+      >
         {gameSnags(game)}
-      </p>
+      </Link>
       {game.passed + game.failed > 0 && (
-        <p
+        <Link
+          to={`/games/${game.id}/playtest`}
           data-top-waymarks={`${game.passed} ${game.failed}`}
-          className={clsx("whitespace-nowrap", game.failed ? "font-bold text-ember" : "text-soft")}
+          className={toppedLook(game.failed > 0)}
         >
           {game.failed
-            ? `${game.failed} of ${counted(game.passed + game.failed, "waymark")} fail`
+            ? `${someOf(game.failed, game.passed + game.failed, "waymark")} ${game.failed === 1 ? "fails" : "fail"}`
             : `${counted(game.passed, "waymark")} pass${game.passed === 1 ? "es" : ""}`}
-        </p>
+        </Link>
       )}
       {game.aims > 0 && game.playable && <AimsLine game={game} />}
       <form onSubmit={keep} onBlur={keep} className="flex items-center gap-1.5">

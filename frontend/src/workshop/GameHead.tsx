@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { Game } from "../api/client";
 import { Button } from "../ui/Button";
 import { Notice } from "../ui/Notice";
+import { BrokenStarts } from "./snags/BrokenStarts";
 import type { useGameChange } from "./useGameChange";
 
 interface Props {
@@ -48,6 +49,7 @@ export function GameHead({ game, title, about, changing, quiet = false, children
           <Notice tone="bad">{problem.message}</Notice>
         </div>
       )}
+      {!quiet && <BrokenStarts game={game} change={changing.change} />}
     </>
   );
 }

@@ -90,6 +90,17 @@ export function useWords() {
   return useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
 }
 
+/** The waymarks of a game, walked under its present rules. */
+export function useWaymarks(game: Game, wanted = true) {
+  return useQuery({
+    queryKey: ["waymarks", game.id, game.revision],
+    queryFn: () => api.waymarks(game.id),
+    placeholderData: keepPreviousData,
+    enabled: wanted,
+    retry: false,
+  });
+}
+
 /** The aims of a game as it is now, looked at. */
 export function useAims(game: Game) {
   return useQuery({

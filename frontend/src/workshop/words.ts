@@ -4,6 +4,11 @@ export function counted(number: number, one: string, many = `${one}s`): string {
   return `${number.toLocaleString("en")} ${number === 1 ? one : many}`;
 }
 
+/** How many of some things: "2 of 3 aims", or "3 aims" where it is all of them. */
+export function someOf(some: number, all: number, one: string): string {
+  return some === all ? counted(all, one) : `${some} of ${counted(all, one)}`;
+}
+
 /** The snags a maker has to look at: notes only tell what was left aside. */
 export function worthALook(snags: Snag[]): Snag[] {
   return snags.filter((snag) => snag.severity !== "note");

@@ -8,7 +8,8 @@ from collections.abc import Iterator, Sequence
 from ...play.expressions import Value, compile_expression, show_value
 from ...play.game import Game
 from ...play.program import Program
-from ...rules.checks.found import Found
+from ...rules.checks.found import Found, Mend, gone, moved, put
+from ...rules.editing import Edit
 from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
@@ -17,6 +18,7 @@ from .watched import of_time
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
 _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
+_LEAVE = put("Let the player leave", ("leave",), True)
 _PARTS = {"row": "consequences", "ending": "endings", "award": "awards"}
 
 
@@ -26,14 +28,14 @@ def doubts(reading: GameReading, found: Reach) -> list[Snag]:
         return []
     snags = SnagList(reading.source, reading.file)
     told = {snag.path for snag in reading.snags}
-    snags.add_all(_all(reading.game, found, told, of_time(Program(reading.game))))
+    snags.add_all(_all(reading, reading.game, found, told))
     return snags.found
 
 
-def _all(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
-    """``timely`` are the names of which a search can't say for sure what they can be."""
+def _all(reading: GameReading, game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
+    timely = of_time(Program(game))  # the names of which a search can't say for sure what they can be
     yield from _on_expressions(found)
-    yield from _on_the_last_question(game, found)
+    yield from _on_the_last_question(reading, game, found)
     yield from _on_pay(game, found)
     if found.idle and not game.leave:
         yield Found(
@@ -41,8 +43,9 @@ def _all(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> It
             "warn",
             "When nobody plays, this game goes on by itself for ever: a late answer opens the same question"
             " again, or another one of a deck without end, and costs nothing that ends it. Let `late` take"
-            " from a meter an ending looks at, give the game a clock, or let the player `leave`.",
+            " from a meter an ending looks at, give the game a clock, or say that *the player may leave*.",
             ("consequences",),
+            mend=_LEAVE,
         )
     if not found.complete:
         return
@@ -53,6 +56,7 @@ def _all(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> It
             "A play can come to where nothing can end it any more. Give the game another ending, a game"
             " clock, or a number of questions.",
             ("endings",),
+            mend=_LEAVE,
         )
     yield from _on_rows(game, found, told, timely)
     yield from _on_endings(game, found, timely)
@@ -76,7 +80,7 @@ def _on_expressions(found: Reach) -> Iterator[Found]:
         yield Found("no-value", "warn", f"In some plays this has no value: {message}.", path)
 
 
-def _on_the_last_question(game: Game, found: Reach) -> Iterator[Found]:
+def _on_the_last_question(reading: GameReading, game: Game, found: Reach) -> Iterator[Found]:
     for place, row in enumerate(game.consequences):
         if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.tell):
             yield Found(
@@ -85,7 +89,25 @@ def _on_the_last_question(game: Game, found: Reach) -> Iterator[Found]:
                 "This announces another question, and it is said after the last one too. Give the row"
                 " `if: left > 0`, and add one without the announcement.",
                 ("consequences", place, "tell"),
+                mend=_apart(reading, place),
             )
+
+
+def _apart(reading: GameReading, place: int) -> Mend | None:
+    """A row that applies while questions are left, and behind it the same one without its text."""
+    if reading.source is None:
+        return None
+    row = dict(reading.source.data["consequences"][place])
+    asked = row.get("if")
+    quiet = {key: value for key, value in row.items() if key != "tell"}
+    said = ["consequences", place, "if"]
+    return Mend(
+        "Say it only while questions are left",
+        (
+            Edit(path=said, value=f"({asked}) and left > 0" if asked else "left > 0"),
+            Edit(do="insert", path=["consequences", place + 1], value=quiet),
+        ),
+    )
 
 
 def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
@@ -105,7 +127,15 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
                 f"The second try pays as much `{name}` as the first. Give the row of the first try"
                 " `if: attempt == 1`, and another one for later tries.",
                 ("consequences", rows[0] - 1, "add", name) if rows else ("consequences",),
+                mend=_first_only(game, rows),
             )
+
+
+def _first_only(game: Game, rows: Sequence[int]) -> Mend | None:
+    """The row that pays, for first tries only, where it has no condition."""
+    if not rows or game.consequences[rows[0] - 1].condition:
+        return None
+    return put("Pay it at the first try only", ("consequences", rows[0] - 1, "if"), "attempt == 1")
 
 
 def _on_rows(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
@@ -118,7 +148,9 @@ def _on_rows(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -
         why = f"`{row.moment}` does not happen in this game"
         if any(moment == row.moment for moment, _ in found.flow) or row.moment == "over":
             why = f"at `{row.moment}` its condition never holds where no earlier row applies"
-        yield Found("row-never", "warn", f"No play ever comes to this row: {why}.", ("consequences", place))
+        path = ("consequences", place)
+        message = f"No play ever comes to this row: {why}."
+        yield Found("row-never", "warn", message, path, mend=gone(f"Remove row {place + 1}", path))
 
 
 def _on_endings(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Found]:
@@ -131,6 +163,7 @@ def _on_endings(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Fo
                 f"No play comes to this ending: `{ending.condition}` never holds"
                 f"{_range(found, ending.condition)}.",
                 ("endings", place, "if"),
+                mend=gone("Remove the ending", ("endings", place)),
             )
 
 
@@ -148,6 +181,7 @@ def _on_awards(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Fou
                 f"`{award.title}` is never given: wherever it holds, `{game.awards[earlier - 1].title}`"
                 " stands before it and holds too. Put the narrower one first.",
                 ("awards", place),
+                mend=moved("Put it first", ("awards", place), earlier - 1),
             )
         else:
             yield Found(
@@ -156,6 +190,7 @@ def _on_awards(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Fou
                 f"`{award.title}` can't be won: `{award.condition}` holds after no play"
                 f"{_range(found, award.condition)}.",
                 ("awards", place, "if"),
+                mend=gone("Remove the award", ("awards", place)),
             )
     if found.no_award is not None and sure == len(game.awards):
         yield Found(

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass, field
+from itertools import groupby, zip_longest
 from typing import NamedTuple
 
 from ...play.expressions import Value
@@ -18,6 +20,33 @@ class Pay(NamedTuple):
     attempt: int
     changes: dict[str, tuple[Number, ...]]
     rows: tuple[int | None, ...]
+
+
+class Pays(NamedTuple):
+    """What a moment does to the meters at each try of a stretch: from ``attempt`` to ``last`` (None: at every
+    later one, too)."""
+
+    moment: Moment
+    attempt: int
+    last: int | None
+    changes: dict[str, tuple[Number, ...]]
+    rows: tuple[int | None, ...]
+
+
+def gathered(pays: Iterable[Pay], *, endless: bool) -> list[Pays]:
+    """Tries that follow one another and pay the same, together; ``endless`` where tries have no number."""
+    stretches = [
+        [*same] for _, same in groupby(pays, key=lambda pay: (pay.moment, bool(pay.attempt), pay.changes))
+    ]
+    told = []
+    for same, following in zip_longest(stretches, stretches[1:]):
+        first = same[0]
+        goes_on = endless and len(same) > 1 and (following is None or following[0].moment != first.moment)
+        rows = tuple(sorted({row for pay in same for row in pay.rows}, key=lambda number: number or 0))
+        told.append(
+            Pays(first.moment, first.attempt, None if goes_on else same[-1].attempt, first.changes, rows)
+        )
+    return told
 
 
 @dataclass(slots=True)

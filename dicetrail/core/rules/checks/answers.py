@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..comparing import collisions, verdict_on
-from .found import Found, Written
+from .found import Found, Written, gone
 
 MOST_COLLISIONS = 50
 """Pairs of options that are told, of those the switches make the same."""
@@ -25,6 +25,7 @@ def answers(game: Written) -> Iterator[Found]:
                 f"This game has no pack {name}, so these switches do nothing.",
                 ("checking", "packs", name),
                 of_key=True,
+                mend=gone("Remove them", ("checking", "packs", name)),
             )
     by_id = {question.id: question for question in questions} if part.samples or part.questions else {}
     for question_id in part.questions:
@@ -35,6 +36,7 @@ def answers(game: Written) -> Iterator[Found]:
                 f"There is no question {question_id} in this game, so these switches do nothing.",
                 ("checking", "questions", question_id),
                 of_key=True,
+                mend=gone("Remove them", ("checking", "questions", question_id)),
             )
     for number, sample in enumerate(part.samples):
         path = ("checking", "samples", number)
@@ -45,6 +47,7 @@ def answers(game: Written) -> Iterator[Found]:
                 "warn",
                 f"There is no question {sample.question} to hold this sample against.",
                 path,
+                mend=gone("Remove the sample", path),
             )
             continue
         verdict = verdict_on(question, sample.answer, checking)

@@ -9,7 +9,7 @@ from ...play.expressions import compile_expression, compile_template
 from ...play.game import Game
 from ...play.kinds import kind_of
 from ..document import Document
-from .found import Found, Path
+from .found import Found, Path, gone, put
 
 _EXACT = re.compile(r"(?P<name>right|first_try|best_streak)\s*==\s*(?P<number>\d+)")
 """A count that has to be just so."""
@@ -29,6 +29,7 @@ def tries_without_end(document: Document, game: Game) -> Iterator[Found]:
                 "This never happens: a question stays until it is right, so no try is the last. Say how many"
                 " *tries* there are, or remove the row.",
                 ("consequences", place),
+                mend=gone(f"Remove row {place + 1}", ("consequences", place)),
             )
             return
 
@@ -58,13 +59,15 @@ def exactly_so_many(document: Document, game: Game) -> Iterator[Found]:
         if exact is None or int(exact["number"]) >= asked or place + 1 == len(game.awards):
             continue
         name, number = exact["name"], int(exact["number"])
+        wider = f"{name} >= {number}"
         if not any(re.search(rf"\b{name}\b", earlier.condition) for earlier in game.awards[:place]):
             yield Found(
                 "better-gets-less",
                 "warn",
-                f"Who comes to more than {number} does not get this award, but one below it. Write `{name} >="
-                f" {number}`, or stand an award for more above it.",
+                f"Who comes to more than {number} does not get this award, but one below it. Write `{wider}`,"
+                " or stand an award for more above it.",
                 ("awards", place, "if"),
+                mend=put(f"Write {wider}", ("awards", place, "if"), wider),
             )
 
 
@@ -77,10 +80,20 @@ def bare_names(document: Document, game: Game) -> Iterator[Found]:
                 yield Found(
                     "bare-name",
                     "note",
-                    f"`{name}` stands here as a word. Write {{{name}}} where its value is meant.",
+                    f"`{name}` stands here as a word. Write `{{{name}}}` where its value is meant.",
                     path,
+                    mend=put(f"Write {{{name}}}", path, _in_braces(text, name)),
                 )
                 break
+
+
+def _in_braces(text: str, name: str) -> str:
+    """The text with braces around a name where its value seems to be meant."""
+    shown = _SHOWN.format(name=re.escape(name))
+    parts = re.split(r"(\{[^}]*\})", text)
+    for at in range(0, len(parts), 2):
+        parts[at] = re.sub(shown, lambda found: found[0].replace(name, f"{{{name}}}"), parts[at])
+    return "".join(parts)
 
 
 def _texts(document: Document) -> Iterator[tuple[Path, str]]:

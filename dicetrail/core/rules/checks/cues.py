@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from ...play.game import Game
 from ..cues import SHIPPED_SOUNDS
 from ..document import Document
-from .found import Found, Written
+from .found import Found, Written, gone, put
 
 FLASHES = 3
 """Flashes a second that are not to be passed (WCAG 2.2, success criterion 2.3.1)."""
@@ -24,20 +25,22 @@ def sounds(game: Written) -> Iterator[Found]:
     ]:
         if sound and sound not in known:
             message = f"There is no sound ‘{sound}’. There are {', '.join(known)}."
-            yield Found("unknown-sound", "warn", message, path)
+            yield Found("unknown-sound", "warn", message, path, mend=gone("Take it away", path))
 
 
 def flashes(document: Document, game: Game) -> Iterator[Found]:
     """Motions that come so often that they can harm."""
     for name, cue in document.cues.items():
         if cue.motion != "none" and cue.times > 1 and cue.times > FLASHES * cue.hold:
+            enough = math.ceil(10 * cue.times / FLASHES) / 10
             often = f"{cue.times / cue.hold:.1f} times a second" if cue.hold else f"{cue.times} times at once"
             yield Found(
                 "flashes",
                 "warn",
                 f"The motion of ‘{name}’ comes {often}; more than {FLASHES} a second can harm people. Hold it"
-                f" for {cue.times / FLASHES:.1f} seconds at least, or make the motion less often.",
+                f" for {enough:g} seconds at least, or make the motion less often.",
                 ("cues", name),
+                mend=put(f"Hold it for {enough:g} s", ("cues", name, "hold"), enough),
             )
 
 
@@ -46,4 +49,6 @@ def silence(document: Document, game: Game) -> Iterator[Found]:
     heard = sum(bool(question.sound) for question in game.questions)
     if game.silent and heard:
         what = "One question has a sound" if heard == 1 else f"{heard} questions have a sound"
-        yield Found("silent-sound", "warn", f"{what} that nobody hears: the game is silent.", ("silent",))
+        said = f"{what} that nobody hears: the game is silent."
+        mend = gone("Let sounds be heard", ("silent",))
+        yield Found("silent-sound", "warn", said, ("silent",), mend=mend)

@@ -8,7 +8,7 @@ from ...play.deck import pass_length, pool
 from ...play.expressions import compile_template
 from ...play.game import Choices, Game
 from ..document import Document
-from .found import Found, Path, Written
+from .found import Found, Path, Written, put
 
 
 def drawn(game: Written) -> Iterator[Found]:
@@ -22,6 +22,7 @@ def drawn(game: Written) -> Iterator[Found]:
             f"{deal.draw} questions are to be drawn, but there are only"
             f" {questions}; a play asks {questions}.",
             ("deal", "draw"),
+            mend=put(f"Draw {questions}", ("deal", "draw"), questions),
         )
     if questions and deal.repeats == "never" and setup.count and setup.count.max > questions:
         yield Found(
@@ -29,14 +30,17 @@ def drawn(game: Written) -> Iterator[Found]:
             "note",
             f"A player may choose up to {setup.count.max} questions, but there are only {questions}.",
             ("setup", "count", "max"),
+            mend=put(f"Let them choose up to {questions}", ("setup", "count", "max"), questions),
         )
     for key, asked in (("count", setup.count), ("level", setup.level)):
         if asked and not asked.min <= asked.default <= asked.max:
+            nearest = min(max(asked.default, asked.min), max(asked.max, asked.min))
             yield Found(
                 "bounds",
                 "stop",
                 f"The default {asked.default} does not lie between {asked.min} and {asked.max}.",
                 ("setup", key),
+                mend=put(f"Begin with {nearest}", ("setup", key, "default"), nearest),
             )
     endless = deal.repeats != "never" and deal.draw is None and setup.count is None
     ends = document.endings or any(row.then in ("won", "lost", "done") for row in document.consequences)
@@ -45,8 +49,9 @@ def drawn(game: Written) -> Iterator[Found]:
             "endless",
             "stop",
             "This game never ends: its questions repeat, and there is no ending, no game clock and no"
-            " number to draw. Add one of them, or let the player `leave`.",
+            " number to draw. Add one of them, or say that *the player may leave*.",
             ("deal", "repeats"),
+            mend=put("Let the player leave", ("leave",), True),
         )
 
 
@@ -84,6 +89,7 @@ def asked_name(document: Document, game: Game) -> Iterator[Found]:
             yield Found(
                 "unasked-name",
                 "warn",
-                "This says the player's name, but nothing asks for it. Write `setup: {name: ask}`.",
+                "This says the player's name, but nothing asks for it. Let it be *asked: name*.",
                 path,
+                mend=put("Ask for the name", ("setup", "name"), "ask"),
             )

@@ -8,7 +8,8 @@ from difflib import get_close_matches
 from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
 from ...play.game import COUNTS, TOLD
 from ..document import ConsequencePart, Document
-from .found import Found, Path, Written
+from ..editing import Edit
+from .found import Found, Mend, Path, Written, put
 
 
 def expressions(game: Written) -> Iterator[Found]:
@@ -38,9 +39,12 @@ def _of_row(
             if key != "time" and name not in document.meters:
                 near = get_close_matches(name, document.meters, n=1)
                 hint = f"Did you mean `{near[0]}`?" if near else "Add it to the meters."
-                yield Found(
-                    "unknown-meter", "stop", f"There is no meter `{name}`. {hint}", (*path, key, name)
-                )
+                place = [*path, key, name]
+                mend = put(f"Add the meter {name}", ("meters", name), {"start": 0})
+                if near and near[0] not in pairs:
+                    mend = Mend(f"Write {near[0]}", (Edit(do="rename", path=place, value=near[0]),))
+                message = f"There is no meter `{name}`. {hint}"
+                yield Found("unknown-meter", "stop", message, place, mend=mend)
     if row.if_ is not None:
         yield from _expression(row.if_, (*path, "if"), known)
     yield from _text(row.tell, (*path, "tell"), told)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import cast
 
-from .found import Found, Written
+from .found import Found, Written, put
 
 
 def bounds(game: Written) -> Iterator[Found]:
@@ -19,9 +20,11 @@ def bounds(game: Written) -> Iterator[Found]:
                 ("meters", name),
             )
         elif (low is not None and meter.start < low) or (high is not None and meter.start > high):
+            nearest = low if low is not None and meter.start < low else cast(float, high)
             yield Found(
                 "start",
                 "warn",
                 f"`{name}` starts at {meter.start:g}, outside its bounds.",
                 ("meters", name, "start"),
+                mend=put(f"Start at {nearest:g}", ("meters", name, "start"), nearest),
             )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Iterator
 
@@ -12,7 +13,7 @@ from ...play.question import Question, said
 from ...play.seconds import seconds_of
 from ..cues import SHIPPED
 from ..document import Document
-from .found import Found
+from .found import Found, put
 
 WORDS_A_MINUTE = 238
 """Words an adult reads silently in a minute, on average (M. Brysbaert, "How many words do we read per
@@ -61,14 +62,17 @@ def feedback(document: Document, game: Game) -> Iterator[Found]:
         if not _is_gone_soon(row) or not text.strip():
             continue
         stays, needs = max(_hold(document, row), breather), seconds_to_read(text)
+        enough = math.ceil(10 * needs + 1) / 10
         if needs > stays:
             what = "what this row says and the answer it reveals" if row.reveal else "what this row says"
+            they = "they stay" if row.reveal else "it stays"
             yield Found(
                 "breather-too-short",
                 "warn",
-                f"It takes {needs:.1f} seconds to read {what}, and they stay for {stays:g}. Give the row a"
-                f" `hold: {needs + 0.1:.1f}`, or a longer breather.",
+                f"It takes {needs:.1f} seconds to read {what}, and {they} for {stays:g}. Let it stay *for"
+                f" {enough:g} s*, or give the game a longer *breather*.",
                 ("consequences", place),
+                mend=put(f"Let it stay for {enough:g} s", ("consequences", place, "hold"), enough),
             )
 
 

@@ -10,7 +10,7 @@ from ...play.kinds import kind_of
 from ...play.moments import MOMENTS
 from ..cues import SHIPPED
 from ..document import Document
-from .found import Found, Written
+from .found import Found, Written, gone, moved
 
 
 def parts(game: Written) -> Iterator[Found]:
@@ -21,14 +21,16 @@ def parts(game: Written) -> Iterator[Found]:
         if "game" in (*row.time, *row.restart) and document.clocks.game is None:
             key = "time" if "game" in row.time else "restart"
             message = "This row changes the game clock, but the game has none."
-            yield Found("no-clock", "warn", message, (*path, key))
+            yield Found("no-clock", "warn", message, (*path, key), mend=gone("Take it away", (*path, key)))
         if row.then is not None and row.then not in MOMENTS[row.moment].thens:
+            place = (*path, "then")
             message = f"`then: {row.then}` can't follow `{row.moment}`."
-            yield Found("bad-then", "stop", message, (*path, "then"))
+            yield Found("bad-then", "stop", message, place, mend=gone("Take it away", place))
         if row.cue and row.cue not in document.cues and row.cue not in SHIPPED:
             known = ", ".join(sorted({*document.cues, *SHIPPED}))
             message = f"There is no cue ‘{row.cue}’, so nothing is seen or heard. There are {known}."
-            yield Found("unknown-cue", "warn", message, (*path, "cue"))
+            place = (*path, "cue")
+            yield Found("unknown-cue", "warn", message, place, mend=gone("Take it away", place))
 
 
 def hidden(document: Document, game: Game) -> Iterator[Found]:
@@ -42,6 +44,9 @@ def hidden(document: Document, game: Game) -> Iterator[Found]:
                 f"This row never applies: row {always[row.moment] + 1} stands before it and always does. Move"
                 f" this one up, or give row {always[row.moment] + 1} a condition.",
                 ("consequences", place),
+                mend=moved(
+                    f"Move it above row {always[row.moment] + 1}", ("consequences", place), always[row.moment]
+                ),
             )
         elif not row.condition:
             always[row.moment] = place
@@ -70,6 +75,7 @@ def double_loss(document: Document, game: Game) -> Iterator[Found]:
                         f" at a wrong try, and this row again when the last try is missed. Leave one of the"
                         " two away.",
                         ("consequences", place, "add", name),
+                        mend=gone("Leave it away here", ("consequences", place, "add", name)),
                     )
 
 
@@ -94,6 +100,7 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "This row shows the answer while the question can still be answered. Show it where no try is"
                 " left.",
                 ("consequences", place, "reveal"),
+                mend=gone("Don't show it here", ("consequences", place, "reveal")),
             )
         if row.parts and any(kind_of(question).in_parts for question in game.questions):
             yield Found(
@@ -102,6 +109,7 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "This row marks the parts of an answer one by one while the question can still be answered: a"
                 " few tries so tell the whole of it. Mark them where no try is left.",
                 ("consequences", place, "reveal"),
+                mend=gone("Don't mark them here", ("consequences", place, "reveal")),
             )
 
 

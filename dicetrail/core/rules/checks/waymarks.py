@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
 from ...play.game import COUNTS
 from ...play.moves import MoveError, read_move
 from ..document import Document
-from .found import Found, Path, Written
+from ..editing import Edit
+from .found import Found, Mend, Path, Written, gone
 
 
 def waymarks(game: Written) -> Iterator[Found]:
@@ -35,11 +36,15 @@ def aims(game: Written) -> Iterator[Found]:
             yield Found("aim-walker", "warn", message, ("aims", number))
 
 
-def _expected(document: Document, expected: Iterable[str], path: Path) -> Iterator[Found]:
+def _expected(document: Document, expected: Collection[str], path: Path) -> Iterator[Found]:
     known = {*document.meters, *COUNTS, "result", "award", "ending", "tell"}
     for name in expected:
         if name not in known:
             near = get_close_matches(name, known, n=1)
+            place = [*path, name]
             hint = f" Did you mean `{near[0]}`?" if near else ""
             message = f"`{name}` is nothing that can be expected.{hint}"
-            yield Found("unknown-name", "warn", message, (*path, name), of_key=True)
+            mend = gone("Remove it", place)
+            if near and near[0] not in expected:
+                mend = Mend(f"Write {near[0]}", (Edit(do="rename", path=place, value=near[0]),))
+            yield Found("unknown-name", "warn", message, place, of_key=True, mend=mend)

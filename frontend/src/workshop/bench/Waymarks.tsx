@@ -1,16 +1,10 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type FormEvent, useState } from "react";
-import {
-  api,
-  type BenchSeen,
-  type Edit,
-  type Game,
-  type Played,
-  type Waymark,
-} from "../../api/client";
+import type { BenchSeen, Edit, Game, Played, Waymark } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { insert, remove, set } from "../rules/rows";
+import { useWaymarks } from "../data";
+import { insert, remove } from "../rules/rows";
+import { wantedNow } from "../snags/BrokenStarts";
 import { Keep } from "./Keep";
 import { short } from "./marks";
 import { Proposed } from "./Proposed";
@@ -33,12 +27,7 @@ interface Opened {
 export function Waymarks({ game, found, play, takeUp, change }: Props) {
   const [name, setName] = useState("");
   const [opened, setOpened] = useState<Opened>();
-  const walked = useQuery({
-    queryKey: ["waymarks", game.id, game.revision],
-    queryFn: () => api.waymarks(game.id),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const walked = useWaymarks(game);
   const marks = walked.data?.waymarks;
   const present: Waymark = {
     ...play,
@@ -99,53 +88,55 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
         />
       )}
       <ul>
-        {marks?.map(({ mark, number, passed, says, since, now }) => (
-          <li
-            key={number}
-            data-waymark={mark.name}
-            data-passed={passed}
-            className="border-t border-line py-1 text-sm"
-          >
-            <span className="flex items-baseline gap-2">
-              <span className={clsx("flex-1 break-words", !passed && "font-bold text-ember")}>
-                {mark.name}
+        {marks?.map((walkedOne) => {
+          const { mark, number, passed, says, since, came_along: cameAlong } = walkedOne;
+          return (
+            <li
+              key={number}
+              data-waymark={mark.name}
+              data-passed={passed}
+              className="border-t border-line py-1 text-sm"
+            >
+              <span className="flex items-baseline gap-2">
+                <span className={clsx("flex-1 break-words", !passed && "font-bold text-ember")}>
+                  {mark.name}
+                </span>
+                <span className={passed ? "text-pine" : "text-ember"}>
+                  {passed ? "passes" : "fails"}
+                </span>
               </span>
-              <span className={passed ? "text-pine" : "text-ember"}>
-                {passed ? "passes" : "fails"}
-              </span>
-            </span>
-            {since && <span className="block text-soft">{since}</span>}
-            {says.map((said) => (
-              <span key={said} className="block border-l-[3px] border-ember pl-2">
-                {said}
-              </span>
-            ))}
-            <span className="-ml-2 flex flex-wrap">
-              <Button small weight="quiet" onClick={() => takeUp(mark)}>
-                Play it<span className="sr-only">: {mark.name}</span>
-              </Button>
-              {!passed && (
-                <Button small weight="quiet" onClick={() => change(wantedNow(number, mark, now))}>
-                  That is what I want now
-                </Button>
+              {cameAlong && (
+                <span className="block text-soft" data-came-along>
+                  It came with the starting point.
+                </span>
               )}
-              <Button small weight="quiet" onClick={() => setOpened({ mark, place: number })}>
-                Change<span className="sr-only"> {mark.name}</span>
-              </Button>
-              <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
-                Remove<span className="sr-only"> {mark.name}</span>
-              </Button>
-            </span>
-          </li>
-        ))}
+              {since && <span className="block text-soft">{since}</span>}
+              {says.map((said) => (
+                <span key={said} className="block border-l-[3px] border-ember pl-2">
+                  {said}
+                </span>
+              ))}
+              <span className="-ml-2 flex flex-wrap">
+                <Button small weight="quiet" onClick={() => takeUp(mark)}>
+                  Play it<span className="sr-only">: {mark.name}</span>
+                </Button>
+                {!passed && (
+                  <Button small weight="quiet" onClick={() => change(wantedNow(walkedOne))}>
+                    That is what I want now
+                  </Button>
+                )}
+                <Button small weight="quiet" onClick={() => setOpened({ mark, place: number })}>
+                  Change<span className="sr-only"> {mark.name}</span>
+                </Button>
+                <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
+                  Remove<span className="sr-only"> {mark.name}</span>
+                </Button>
+              </span>
+            </li>
+          );
+        })}
       </ul>
       {marks && <Proposed game={game} marks={marks} change={change} />}
     </section>
   );
-}
-
-function wantedNow(place: number, mark: Waymark, now: Waymark): Edit[] {
-  const edits = [set(["waymarks", place, "expect"], now.expect)];
-  if (mark.along.length > 0) edits.push(set(["waymarks", place, "along"], now.along));
-  return edits;
 }

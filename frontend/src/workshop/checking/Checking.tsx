@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, type CheckingOf, type Edit, type Game, type PackSummary } from "../../api/client";
+import { Light } from "../../ui/Light";
 import { Notice } from "../../ui/Notice";
 import { useShow } from "../data";
 import { GameHead } from "../GameHead";
@@ -174,7 +175,7 @@ function Pass({
           const at = Number(snag.path.split(".").at(-1)) - 1;
           return (
             <li key={snag.path} data-snag={snag.code} className="border-l-[3px] border-ochre pl-3">
-              {snag.message}
+              <Light text={snag.message} />
               <span className="mt-1 flex gap-4 text-sm">
                 {canUndo && (
                   <Act onPress={undo} said="Undo the last change">

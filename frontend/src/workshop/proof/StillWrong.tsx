@@ -6,6 +6,7 @@ import { inputLook } from "../../ui/Field";
 import { screenOf } from "../places";
 import { insert, remove, set } from "../rules/rows";
 import { counted, worthALook } from "../words";
+import { SnagSaid } from "../snags/SnagLine";
 import { PackSnags } from "./PackSnags";
 
 const WEIGHT: Record<Snag["severity"], number> = { stop: 0, warn: 1, note: 2 };
@@ -44,7 +45,7 @@ export function StillWrong({ game, change }: Props) {
                 : "border-s-[3px] border-ochre ps-2"
             }
           >
-            {snag.message}{" "}
+            <SnagSaid snag={snag} change={change} />{" "}
             <Link
               className="whitespace-nowrap text-pine underline"
               to={`/games/${game.id}/${screenOf(snag)}`}

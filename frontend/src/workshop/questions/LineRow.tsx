@@ -133,7 +133,7 @@ export function SnagNote({ snag }: { snag: Snag }) {
   const { look, said } = LOOK[snag.severity];
   return (
     <p data-snag={snag.code} className={clsx("border-l-[3px] pl-2 text-sm", look)}>
-      <strong>{said}.</strong> {snag.message}
+      <strong>{said}.</strong> <Light text={snag.message} />
     </p>
   );
 }

@@ -1,5 +1,5 @@
 import { Plus } from "lucide-react";
-import type { Edit, RuleRow } from "../../api/client";
+import type { RuleRow } from "../../api/client";
 import { RowMenu, RowMenuItem } from "./RowMenu";
 import { type Change, type Path, set, type Words } from "./rows";
 
@@ -9,19 +9,22 @@ interface Props {
   words: Words;
   change: Change;
   what: string;
+  /** Begins a part of which nothing is kept before something was typed or chosen. */
+  begin: (part: Begun) => void;
 }
+
+export type Begun = "if" | "tell" | "cue";
 
 interface Addition {
   said: string;
-  edits: Edit[];
-  /** The cell that takes the focus, without the name of the row. */
-  focus?: string;
+  act: () => void;
 }
 
 const CLOCKS = ["question", "game"] as const;
 
 /** What a row does not say yet, to be added; what is added takes the focus. */
-export function AddToRow({ row, path, words, change, what }: Props) {
+export function AddToRow(props: Props) {
+  const { what } = props;
   return (
     <RowMenu
       label={`Add to ${what}`}
@@ -31,8 +34,8 @@ export function AddToRow({ row, path, words, change, what }: Props) {
       movesFocus
       className="p-1"
     >
-      {[...additions(row, path, words)].map(({ said, edits, focus }) => (
-        <RowMenuItem key={said} act={() => change(edits, focus && `${what}: ${focus}`)}>
+      {[...additions(props)].map(({ said, act }) => (
+        <RowMenuItem key={said} act={act}>
           {said}
         </RowMenuItem>
       ))}
@@ -40,26 +43,25 @@ export function AddToRow({ row, path, words, change, what }: Props) {
   );
 }
 
-function* additions(row: RuleRow, path: Path, words: Words): Generator<Addition> {
+function* additions({ row, path, words, change, what, begin }: Props): Generator<Addition> {
+  /** Something that has a usual value; the cell named by `focus` takes the focus. */
   const put = (said: string, key: Path, value: unknown, focus?: string): Addition => ({
     said,
-    edits: [set([...path, ...key], value)],
-    ...(focus && { focus }),
+    act: () => change([set([...path, ...key], value)], focus && `${what}: ${focus}`),
   });
-  const [condition] = words.conditions[row.moment] ?? [];
-  if (row.if === null || row.if === undefined)
-    yield put("if …", ["if"], condition?.source ?? "asked == 1", "if");
+  const begun = (part: Begun): Addition => ({ said: `${part} …`, act: () => begin(part) });
+  if (row.if === null || row.if === undefined) yield begun("if");
   for (const name of words.meters) {
     if (name in (row.add ?? {}) || name in (row.set ?? {})) continue;
     yield put(`${name} +…`, ["add", name], 1, name);
     yield put(`${name} = …`, ["set", name], 0, name);
   }
-  if (!row.tell) yield put("tell …", ["tell"], "…", "tell");
+  if (!row.tell) yield begun("tell");
   if (!row.reveal) {
     yield put("show the answer", ["reveal"], true);
     yield put("mark the parts that are right", ["reveal"], "parts");
   }
-  if (!row.cue) yield put("cue …", ["cue"], words.cues[0] ?? "bright", "cue");
+  if (!row.cue) yield begun("cue");
   if (row.hold === null || row.hold === undefined) yield put("for … s", ["hold"], 1.5, "for");
   const [then] = words.thens[row.moment] ?? [];
   if (!row.then && then) yield put("then …", ["then"], then, "then");

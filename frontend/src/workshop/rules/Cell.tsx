@@ -9,7 +9,7 @@ interface Props {
   label: string;
   kind: CellKind;
   value: string;
-  names?: string[];
+  names?: Record<string, string>;
   /** The revision of the game that is shown. */
   revision: number;
   placeholder?: string;
@@ -18,13 +18,15 @@ interface Props {
    * refused, what was typed stays, with the reason under it.
    */
   keep: (value: string) => unknown;
+  /** Gives up a cell that was only begun: nothing of it is kept. */
+  cancel?: () => void;
 }
 
 const WORD = /[A-Za-z_][A-Za-z0-9_]*$/;
 
 /** A value inside a sentence of the rules: written in place, checked as it is typed, its names completed. */
 export function Cell(props: Props) {
-  const { game, label, kind, value, names = [], revision, placeholder, keep } = props;
+  const { game, label, kind, value, names = {}, revision, placeholder, keep, cancel } = props;
   const [draft, setDraft] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState("");
@@ -58,7 +60,7 @@ export function Cell(props: Props) {
       else if (event.key === "Escape" && draft !== undefined) {
         event.stopPropagation();
         type(undefined);
-      }
+      } else if (event.key === "Escape") cancel?.();
     },
     className: clsx(
       "max-w-full rounded-sm border bg-sheet px-1.5 leading-6 [field-sizing:content] placeholder:text-soft",
@@ -97,9 +99,11 @@ export function Cell(props: Props) {
   );
 }
 
-/** The name that is being typed before the cursor; in a text only between braces. */
-function wordBefore(text: string, at: number, kind: CellKind): string {
+/** The name that is being typed before the cursor; in a text only between braces, where any may begin. */
+function wordBefore(text: string, at: number, kind: CellKind): string | undefined {
   const before = text.slice(0, at);
-  if (kind === "template" && before.lastIndexOf("{") <= before.lastIndexOf("}")) return "";
-  return WORD.exec(before)?.[0] ?? "";
+  const word = WORD.exec(before)?.[0];
+  if (kind !== "template") return word;
+  if (before.lastIndexOf("{") <= before.lastIndexOf("}")) return undefined;
+  return word ?? (before.endsWith("{") ? "" : undefined);
 }

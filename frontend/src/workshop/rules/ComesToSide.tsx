@@ -33,7 +33,7 @@ export function ComesToSide({ comesTo, covered }: Props) {
                 <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
                   <td className="py-0.5 pr-2 whitespace-nowrap">
                     <span className="font-mono">{pay.moment}</span>
-                    {pay.attempt > 0 && <span className="text-soft"> at try {pay.attempt}</span>}
+                    {pay.attempt > 0 && <span className="text-soft"> {triesWords(pay)}</span>}
                   </td>
                   <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
                 </tr>
@@ -99,6 +99,11 @@ export function ComesToSide({ comesTo, covered }: Props) {
   );
 }
 
+function triesWords({ attempt, last }: ComesTo["pays"][number]): string {
+  if (last === null) return `from try ${attempt} on`;
+  return attempt === last ? `at try ${attempt}` : `at tries ${attempt} to ${last}`;
+}
+
 function payWords(changes: Record<string, number[]>): string {
   const parts = Object.entries(changes)
     .filter(([, values]) => values.some((value) => value !== 0))
@@ -127,9 +132,14 @@ function lengthWords(comesTo: ComesTo): string {
         : comesTo.shortest === comesTo.longest
           ? counted(comesTo.shortest, "question")
           : `${comesTo.shortest} to ${counted(comesTo.longest, "question")}`;
-  const slowest =
-    comesTo.slowest === null ? "with no bound on the time" : `${minutes(comesTo.slowest)} at most`;
-  return `${questions}, ${slowest}.`;
+  return `${questions}, ${timeWords(comesTo)}.`;
+}
+
+function timeWords({ slowest, on_clock: onClock }: ComesTo): string {
+  if (slowest !== null) return `${minutes(slowest)} at most`;
+  return onClock === null
+    ? "with no bound on the time"
+    : `${minutes(onClock)} on the clock at most, pauses besides`;
 }
 
 function minutes(seconds: number): string {

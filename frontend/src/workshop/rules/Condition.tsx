@@ -1,21 +1,23 @@
 import { ChevronDown } from "lucide-react";
 import { Cell } from "./Cell";
 import { RowMenu, RowMenuItem } from "./RowMenu";
-import { cellOf, type Change, type Path, set, setOrRemove, type Words } from "./rows";
+import { cellOf, type Words } from "./rows";
 import { Dim, Part } from "./Sentence";
 
 interface Props {
   what: string;
-  moment: string;
+  /** The moment whose conditions fit, or `endings` or `awards`. */
+  where: string;
+  /** "" where none was typed yet. */
   source: string;
-  path: Path;
   words: Words;
-  change: Change;
+  keep: (source: string) => void;
+  cancel?: () => void;
 }
 
-/** The condition of a row: typed, or picked from readable ones that fit its moment. */
-export function Condition({ what, moment, source, path, words, change }: Props) {
-  const fitting = words.conditions[moment] ?? [];
+/** A condition: typed, or picked from readable ones that fit where it stands. */
+export function Condition({ what, where, source, words, keep, cancel }: Props) {
+  const fitting = words.conditions[where] ?? [];
   const said = fitting.find((one) => one.source === source)?.said;
   return (
     <Part>
@@ -25,7 +27,9 @@ export function Condition({ what, moment, source, path, words, change }: Props) 
         label={`${what}: if`}
         kind="expression"
         value={source}
-        keep={(text) => change([setOrRemove([...path, "if"], text)])}
+        placeholder="…"
+        keep={keep}
+        {...(cancel && { cancel })}
       />
       <RowMenu
         label={`Conditions that fit ${what}`}
@@ -34,11 +38,7 @@ export function Condition({ what, moment, source, path, words, change }: Props) 
         className="self-center p-0.5"
       >
         {fitting.map((one) => (
-          <RowMenuItem
-            key={one.source}
-            act={() => change([set([...path, "if"], one.source)])}
-            source={one.source}
-          >
+          <RowMenuItem key={one.source} act={() => keep(one.source)} source={one.source}>
             {one.said}
           </RowMenuItem>
         ))}

@@ -1,6 +1,9 @@
+import { useState } from "react";
 import type { Coverage, RulesOf, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { BegunEntry } from "./BegunEntry";
 import type { CommentOn } from "./Comment";
+import { askFocus } from "./focus";
 import { type Change, insert, snagsAt, type Words } from "./rows";
 import { RowLine } from "./RowLine";
 
@@ -18,12 +21,15 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
   const all = (rules.document.consequences ?? []).map((row, place) => ({ row, place }));
   const used = rules.moments.filter((moment) => all.some(({ row }) => row.moment === moment));
   const idle = rules.moments.filter((moment) => !used.includes(moment));
+  const [begun, setBegun] = useState<string>();
   const add = (moment: string) => change([insert(["consequences", all.length], { moment })]);
-  /** A new row stands behind the others, or with a condition before the one that always applies. */
+  /** A new row stands behind the others, or before the one that always applies, once it has a condition. */
   const addRow = (moment: string, last: number, always: boolean) => {
-    const place = always ? last : last + 1;
-    const row = always ? { moment, if: words.fresh[moment] } : { moment };
-    change([insert(["consequences", place], row)], `row ${place + 1}: if`);
+    if (!always) change([insert(["consequences", last + 1], { moment })]);
+    else {
+      askFocus(`new row at ${moment}: if`, words.revision);
+      setBegun(moment);
+    }
   };
   return (
     <div className="flex flex-col gap-4">
@@ -68,6 +74,18 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
                   />
                 );
               })}
+              {begun === moment && last && (
+                <BegunEntry
+                  what={`new row at ${moment}`}
+                  where={moment}
+                  words={words}
+                  keep={(source) => {
+                    setBegun(undefined);
+                    change([insert(["consequences", last.place], { moment, if: source })]);
+                  }}
+                  cancel={() => setBegun(undefined)}
+                />
+              )}
               {!always && (
                 <li className="border-t border-line py-1 pl-9 text-soft">
                   otherwise: {rules.built_in[moment]}

@@ -2,8 +2,11 @@ import clsx from "clsx";
 import { type ReactNode, useState } from "react";
 import type { GameDocument, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { BegunEntry } from "./BegunEntry";
 import { Cell } from "./Cell";
 import { Comment, type CommentOn } from "./Comment";
+import { Condition } from "./Condition";
+import { askFocus } from "./focus";
 import { Pick } from "./Pick";
 import {
   cellOf,
@@ -17,7 +20,7 @@ import {
   textOf,
   type Words,
 } from "./rows";
-import { SnagLine } from "./SnagLine";
+import { SnagLine } from "../snags/SnagLine";
 import { Tools } from "./Tools";
 
 const RESULTS = [
@@ -52,7 +55,7 @@ export function Results({ document, snags, words, change, comment }: Props) {
             : "The play is over when no question is left."
         }
         count={endings.length}
-        fresh={{ if: "lives == 0", result: "lost" }}
+        fresh={{ result: "lost" }}
         snags={snags}
         words={words}
         change={change}
@@ -62,12 +65,11 @@ export function Results({ document, snags, words, change, comment }: Props) {
           if (!one) return null;
           return (
             <>
-              <span className="text-soft">if</span>
-              <Cell
-                {...cell}
-                label={`ending ${n + 1}: if`}
-                kind="expression"
-                value={String(one.if)}
+              <Condition
+                what={`ending ${n + 1}`}
+                where="endings"
+                source={String(one.if)}
+                words={words}
                 keep={(text) => change([set([...path, "if"], text)])}
               />
               <span className="text-soft">the play is</span>
@@ -97,7 +99,7 @@ export function Results({ document, snags, words, change, comment }: Props) {
         about="looked at once, at the end; the first that holds is given"
         none="No title is given."
         count={awards.length}
-        fresh={{ if: "percent >= 50", title: "Well done" }}
+        fresh={{ title: "Well done" }}
         snags={snags}
         words={words}
         change={change}
@@ -107,12 +109,11 @@ export function Results({ document, snags, words, change, comment }: Props) {
           if (!one) return null;
           return (
             <>
-              <span className="text-soft">if</span>
-              <Cell
-                {...cell}
-                label={`award ${n + 1}: if`}
-                kind="expression"
-                value={String(one.if)}
+              <Condition
+                what={`award ${n + 1}`}
+                where="awards"
+                source={String(one.if)}
+                words={words}
                 keep={(text) => change([set([...path, "if"], text)])}
               />
               <span className="text-soft">the title is</span>
@@ -157,6 +158,7 @@ interface ListProps {
 function List(props: ListProps) {
   const { part, title, about, none, count, fresh, snags, words, change, comment, line } = props;
   const [writing, setWriting] = useState<number>();
+  const [begun, setBegun] = useState(false);
   const one = part.slice(0, -1);
   return (
     <section aria-labelledby={`list-${part}`} data-list={part}>
@@ -169,7 +171,10 @@ function List(props: ListProps) {
           small
           weight="quiet"
           className="ml-auto"
-          onClick={() => change([insert([part, count], fresh)], `${one} ${count + 1}: if`)}
+          onClick={() => {
+            askFocus(`${one} ${count + 1}: if`, words.revision);
+            setBegun(true);
+          }}
         >
           Add an {one}
         </Button>
@@ -177,7 +182,7 @@ function List(props: ListProps) {
       {snags
         .filter((snag) => snag.path === part)
         .map((snag) => (
-          <SnagLine key={snag.code} snag={snag} />
+          <SnagLine key={snag.code} snag={snag} change={change} className="mt-1 ml-9 text-sm" />
         ))}
       {count === 0 && <p className="border-t border-line py-1 text-soft">{none}</p>}
       <ol className={clsx(count > 0 && "border-b border-line")}>
@@ -206,10 +211,22 @@ function List(props: ListProps) {
               keep={(text) => comment([part, n], text)}
             />
             {snagsAt(snags, part, n).map((snag) => (
-              <SnagLine key={snag.code} snag={snag} />
+              <SnagLine key={snag.code} snag={snag} change={change} className="mt-1 ml-9 text-sm" />
             ))}
           </li>
         ))}
+        {begun && (
+          <BegunEntry
+            what={`${one} ${count + 1}`}
+            where={part}
+            words={words}
+            keep={(source) => {
+              setBegun(false);
+              change([insert([part, count], { if: source, ...fresh })]);
+            }}
+            cancel={() => setBegun(false)}
+          />
+        )}
       </ol>
     </section>
   );

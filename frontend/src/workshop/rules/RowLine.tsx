@@ -1,10 +1,11 @@
 import clsx from "clsx";
 import { type KeyboardEvent, useState } from "react";
 import type { RuleRow, Snag } from "../../api/client";
-import { AddToRow } from "./AddToRow";
+import { AddToRow, type Begun } from "./AddToRow";
 import { Cell } from "./Cell";
 import { Comment, type CommentOn } from "./Comment";
 import { Condition } from "./Condition";
+import { askFocus } from "./focus";
 import { Pick } from "./Pick";
 import {
   asValue,
@@ -22,7 +23,7 @@ import {
   type Words,
 } from "./rows";
 import { Dim, Off, Part } from "./Sentence";
-import { SnagLine } from "./SnagLine";
+import { SnagLine } from "../snags/SnagLine";
 import { Tools } from "./Tools";
 
 const THENS: Record<string, string> = {
@@ -53,6 +54,7 @@ interface Props {
 export function RowLine(props: Props) {
   const { row, place, before, after, snags, never, walked, words, change, comment } = props;
   const [writing, setWriting] = useState(false);
+  const [begun, setBegun] = useState<Begun>();
   const path: Path = ["consequences", place];
   const what = `row ${place + 1}`;
   const up = before === undefined ? undefined : () => change([move(path, before)]);
@@ -81,20 +83,34 @@ export function RowLine(props: Props) {
           {place + 1}
         </span>
         <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-2.5 gap-y-1">
-          {row.if !== null && row.if !== undefined ? (
+          {isSaid(row.if) || begun === "if" ? (
             <Condition
               what={what}
-              moment={row.moment}
-              source={String(row.if)}
-              path={path}
+              where={row.moment}
+              source={isSaid(row.if) ? String(row.if) : ""}
               words={words}
-              change={change}
+              keep={(source) => {
+                setBegun(undefined);
+                change([setOrRemove([...path, "if"], source)]);
+              }}
+              cancel={() => setBegun(undefined)}
             />
           ) : (
             <Dim>always</Dim>
           )}
           <Numbers row={row} path={path} what={what} words={words} change={change} />
-          <Shown row={row} path={path} what={what} words={words} change={change} />
+          <Shown
+            row={row}
+            path={path}
+            what={what}
+            words={words}
+            change={(edits, focus) => {
+              setBegun(undefined);
+              return change(edits, focus);
+            }}
+            begun={begun}
+            cancel={() => setBegun(undefined)}
+          />
         </p>
         <Tools
           what={what}
@@ -104,7 +120,17 @@ export function RowLine(props: Props) {
           comment={() => setWriting(true)}
           remove={() => change([remove(path)])}
         >
-          <AddToRow row={row} path={path} words={words} change={change} what={what} />
+          <AddToRow
+            row={row}
+            path={path}
+            words={words}
+            change={change}
+            what={what}
+            begin={(part) => {
+              askFocus(`${what}: ${part}`, words.revision);
+              setBegun(part);
+            }}
+          />
         </Tools>
       </div>
       <Comment
@@ -115,7 +141,12 @@ export function RowLine(props: Props) {
         keep={(text) => comment(path, text)}
       />
       {snags.map((snag) => (
-        <SnagLine key={`${snag.code} ${snag.path}`} snag={snag} />
+        <SnagLine
+          key={`${snag.code} ${snag.path}`}
+          snag={snag}
+          change={change}
+          className="mt-1 ml-9 text-sm"
+        />
       ))}
     </li>
   );
@@ -178,19 +209,25 @@ function Numbers({ row, path, what, words, change }: PartsProps) {
   );
 }
 
+interface ShownProps extends PartsProps {
+  begun: Begun | undefined;
+  cancel: () => void;
+}
+
 /** What a row lets the player see and hear, for how long, and where the play goes on. */
-function Shown({ row, path, what, words, change }: PartsProps) {
+function Shown({ row, path, what, words, change, begun, cancel }: ShownProps) {
   const thens = (words.thens[row.moment] ?? []).map((then) => [then, THENS[then] ?? then] as const);
   return (
     <>
-      {row.tell !== "" && row.tell !== undefined && (
+      {(row.tell || begun === "tell") && (
         <Part>
           <Dim>tell</Dim>
           <Cell
             {...textOf(words)}
             label={`${what}: tell`}
             kind="template"
-            value={row.tell}
+            value={row.tell ?? ""}
+            cancel={cancel}
             keep={(text) => change([setOrRemove([...path, "tell"], text)])}
           />
         </Part>
@@ -201,13 +238,13 @@ function Shown({ row, path, what, words, change }: PartsProps) {
           press={() => change([remove([...path, "reveal"])])}
         />
       )}
-      {row.cue !== "" && row.cue !== undefined && (
+      {(row.cue || begun === "cue") && (
         <Part>
           <Dim>cue</Dim>
           <Pick
             label={`${what}: cue`}
             revision={words.revision}
-            value={row.cue}
+            value={row.cue ?? ""}
             values={[["", "none"], ...words.cues.map((cue) => [cue, cue] as const)]}
             keep={(value) => change([setOrRemove([...path, "cue"], value)])}
           />
@@ -245,6 +282,8 @@ function Shown({ row, path, what, words, change }: PartsProps) {
     </>
   );
 }
+
+const isSaid = (value: unknown) => value !== null && value !== undefined;
 
 /** A row as it is written: without what it does not say. */
 function plain(row: RuleRow): Record<string, unknown> {

@@ -7,6 +7,7 @@ import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
+import { SnagLines } from "../snags/SnagLine";
 import { ComesToSide } from "./ComesToSide";
 import { Before, House } from "./House";
 import { Moments } from "./Moments";
@@ -133,23 +134,7 @@ function Table({ game, changing, toText }: TableProps) {
         role="group"
         aria-label="The rules as sentences"
       >
-        {elsewhere.length > 0 && (
-          <ul className="flex flex-col gap-1">
-            {elsewhere.map((snag) => (
-              <li
-                key={`${snag.code} ${snag.path} ${snag.line}`}
-                data-snag={snag.code}
-                className={
-                  snag.severity === "stop"
-                    ? "border-l-[3px] border-ember pl-2 text-ember"
-                    : "border-l-[3px] border-ochre pl-2"
-                }
-              >
-                {snag.message}
-              </li>
-            ))}
-          </ul>
-        )}
+        <SnagLines snags={elsewhere} change={change} />
         <House
           document={document}
           {...common}

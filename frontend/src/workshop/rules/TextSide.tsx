@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import { api, type Game, type Snag, type Words } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Light } from "../../ui/Light";
 import { Notice } from "../../ui/Notice";
 import { useShow } from "../data";
 import { draftOf, type SaveState, useAutosave } from "./useAutosave";
@@ -156,7 +157,7 @@ function Snags({ snags, goTo }: { snags: Snag[]; goTo: (snag: Snag) => void }) {
                 line {snag.line}
                 {snag.severity === "stop" && " · stops the game"}
               </span>
-              {snag.message}
+              <Light text={snag.message} />
             </button>
           </li>
         ))}

@@ -49,7 +49,6 @@ export interface Words extends Pick<RulesOf, "revision" | "names" | "told" | "cu
   game: number;
   meters: string[];
   conditions: RulesOf["conditions"];
-  fresh: RulesOf["fresh"];
   comments: RulesOf["comments"];
 }
 
@@ -58,6 +57,6 @@ export const cellOf = ({ game, names, revision }: Words) => ({ game, names, revi
 /** The same, for a text: it knows the answer too. */
 export const textOf = ({ game, names, told, revision }: Words) => ({
   game,
-  names: [...names, ...told],
+  names: { ...names, ...told },
   revision,
 });

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { FeedbackOf, Game } from "../../../api/client";
 import type { Look } from "../../../look/look";
+import { SnagLines } from "../../snags/SnagLine";
 import { CUE_PARTS, PAGE_PARTS, snagsIn } from "../../places";
 import type { useGameChange } from "../../useGameChange";
-import { SnagLines } from "../SnagLines";
 import { CueFields } from "./CueFields";
 import { Cues } from "./Cues";
 import { Experience } from "./Experience";
@@ -49,7 +49,7 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
         role="group"
         aria-label="As a player has it"
       >
-        <SnagLines snags={snags} />
+        <SnagLines snags={snags} change={changing.change} />
         <Experience
           game={game}
           cue={picked}

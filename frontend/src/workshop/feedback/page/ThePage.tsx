@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { Edit, FeedbackOf, Game } from "../../../api/client";
+import { SnagLines } from "../../snags/SnagLine";
 import { PAGE_PARTS, snagsIn } from "../../places";
 import { LookFields } from "./LookFields";
-import { SnagLines } from "../SnagLines";
 import { Arrangement } from "./Arrangement";
 import { CopyLook } from "./CopyLook";
 import { LivePage } from "./LivePage";
@@ -41,7 +41,7 @@ export function ThePage({ game, found, change }: Props) {
             </button>
           ))}
         </div>
-        <SnagLines snags={snagsIn(PAGE_PARTS, game.snags)} />
+        <SnagLines snags={snagsIn(PAGE_PARTS, game.snags)} change={change} />
         <div key={`${part} ${game.revision}`} className="flex flex-col gap-3">
           {part === "Look" && (
             <>
