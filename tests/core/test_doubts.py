@@ -235,6 +235,20 @@ class Doubts(unittest.TestCase):
         self.assertIn("`Some` stands before it", found(**CASES["award-hidden"][0])["award-hidden"][1])
         self.assertIn("division by zero", found(**CASES["no-value"][0])["no-value"][1])
 
+    def test_any_later_try_that_pays_no_less(self):
+        pays = "{moment: right, if: attempt == %s, add: {score: %s}}"
+        three = {"tries": "tries: 3"}
+        _, message = found(**three, rows=[pays % (1, 3), pays % (2, 2), pays % (3, 2)])["same-pay"]
+        self.assertIn("Try 3 pays as much `score` as try 2.", message)
+        more = [pays % (1, 3), pays % (2, 1), pays % (3, 2)]
+        self.assertIn("Try 3 pays no less `score` than try 2.", found(**three, rows=more)["same-pay"][1])
+        falling = [pays % (1, 3), pays % (2, 2), pays % (3, 1)]
+        self.assertNotIn("same-pay", found(**three, rows=falling))
+        self.assertNotIn("same-pay", found(**three, rows=[pays % (1, 3)]))
+        # one row that says it of both is meant so
+        later = [pays % (1, 3), "{moment: right, add: {score: 2}}"]
+        self.assertNotIn("same-pay", found(**three, rows=later))
+
     def test_unlimited_tries_may_pay_alike(self):
         self.assertNotIn("same-pay", found(rows=SAME, tries="tries: none"))
 

@@ -72,6 +72,10 @@ class OnRules(unittest.TestCase):
     def text(self, game) -> str:
         return str(self.served.ask("GET", f"/api/workshop/games/{game['id']}")["text"])
 
+    def steps(self) -> int:
+        found = self.browser.all("[data-steps], [data-result]")
+        return int(found[0].get_attribute("data-steps") or 10**6) if found else -1
+
     def clean(self, where: str) -> None:
         self.assertEqual(self.browser.axe(), [], where)
         self.assertEqual(self.browser.console(), [], where)
@@ -153,10 +157,6 @@ class Rules(OnRules):
             browser.find("[data-result]")
             self.assertEqual(browser.find("[data-result]").get_attribute("data-result"), result)
             browser.find("body", award)
-
-    def steps(self) -> int:
-        found = self.browser.all("[data-steps], [data-result]")
-        return int(found[0].get_attribute("data-steps") or 10**6) if found else -1
 
     def test_2_checked_and_completed_while_typing(self):
         browser = self.browser
@@ -370,14 +370,39 @@ class Sentences(OnRules):
         browser.driver.switch_to.active_element.send_keys("Now {")
         names = dict(one.text.split("\n") for one in browser.all("[role=listbox] [role=option]"))
         self.assertIn("your meter, starts at 3", names["lives"])
-        self.assertIn("the right answer", names["answer"])
         self.assertIn("tries that remain", names["tries_left"])
         self.clean("the list of names")
+        browser.driver.switch_to.active_element.send_keys(Keys.ARROW_UP)  # the last of them
+        browser.find("[role=option][aria-selected=true]", "what was answered last")
         browser.driver.switch_to.active_element.send_keys(
             "liv", Keys.ARROW_DOWN, Keys.TAB, "} left.", Keys.ENTER
         )
         browser.until("[data-save]", "data-save", "saved")
         browser._wait(lambda _: 'tell: "Now {lives} left."' in self.text(game).replace("'", '"'), "the text")
+
+    def test_texts_have_lines_and_meters_a_label(self):
+        browser, game = self.browser, self.open("Lines", ROWED)
+        intro = browser.find("[data-cell=intro]")
+        intro.send_keys("Six questions.")
+        intro.send_keys(Keys.SHIFT, Keys.ENTER, Keys.NULL, "Lives: {lives}.", Keys.ENTER)
+        browser.until("[data-save]", "data-save", "saved")
+        self.more(3, "tell …", "tell")
+        tell = browser.find("[data-cell='row 3: tell']")
+        tell.send_keys("No.", Keys.SHIFT, Keys.ENTER, Keys.NULL, "{lives} left.", Keys.ENTER)
+        self.cell("lives: label", "lamps")
+        self.cell("breather", "player")
+        browser.until("[data-save]", "data-save", "saved")
+        self.clean("texts with lines")
+        browser.open(f"{self.served.url}/play/{game['slug']}")
+        browser._wait(lambda _: "Six questions.\nLives: 3." in browser.body(), "an intro of two lines")
+        browser.press("Set out")
+        browser._wait(lambda _: "lamps" in browser.body(), "the meter by its label")
+        for _ in range(2):
+            browser.find("[data-phase=asking]")
+            steps = self.steps()
+            browser.keys("b")
+            browser._wait(lambda _, steps=steps: self.steps() > steps, "the next step")
+        browser._wait(lambda _: "No.\n2 left." in browser.body(), "a text of two lines")
 
     def test_a_snag_is_mended_where_it_stands_and_on_proof(self):
         browser, game = (

@@ -5028,7 +5028,8 @@ export interface components {
          *     row applies, ``cues`` are all that a row may name, ``told`` the names that only texts know.
          *
          *     ``names`` and ``told`` come with what each stands for. By their moments: ``thens`` are where a row can
-         *     lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too). ``comments`` are the maker's, by their places (rows from 1).
+         *     lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too).
+         *     ``comments`` are the maker's, by their places (rows from 1).
          */
         RulesOut: {
             /** Built In */

@@ -55,7 +55,7 @@ function Said({ feedback }: { feedback: Feedback }) {
   const [before, after] = t("answer.is").split("{answer}");
   return (
     <div className="flex min-w-0 flex-col gap-1 break-words">
-      {feedback.tell && <p className="text-lg font-bold">{feedback.tell}</p>}
+      {feedback.tell && <p className="text-lg font-bold whitespace-pre-line">{feedback.tell}</p>}
       {feedback.answer && (
         <p>
           {before}
@@ -66,7 +66,7 @@ function Said({ feedback }: { feedback: Feedback }) {
         </p>
       )}
       {feedback.why && (
-        <p className="text-soft">
+        <p className="whitespace-pre-line text-soft">
           <Light text={feedback.why} />
         </p>
       )}

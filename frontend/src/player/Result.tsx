@@ -49,7 +49,7 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
           <h1 ref={head} tabIndex={-1} className="text-4xl outline-none">
             {outcome.award || came}
           </h1>
-          <p className="mt-2 text-lg">
+          <p className="mt-2 text-lg whitespace-pre-line">
             {[outcome.award && `${came}.`, outcome.tell, outcome.award_tell]
               .filter(Boolean)
               .join(" ")}
@@ -130,7 +130,7 @@ function Questions({ rows }: { rows: NonNullable<View["outcome"]>["summary"] }) 
                 </>
               )}
               {row.why && (
-                <span className="block text-sm">
+                <span className="block text-sm whitespace-pre-line">
                   <Light text={row.why} />
                 </span>
               )}

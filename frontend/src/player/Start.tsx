@@ -58,7 +58,7 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
       >
         <h1 className="text-4xl break-words">{invitation.title}</h1>
         {invitation.intro && (
-          <p className="text-lg">
+          <p className="text-lg whitespace-pre-line">
             <Light text={invitation.intro} />
           </p>
         )}
@@ -66,7 +66,9 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
         {welcome.speech && !invitation.silent && (
           <Hear file={welcome.speech} label={t("start.hear")} />
         )}
-        {invitation.note && <p className="border-s-2 border-line ps-3">{invitation.note}</p>}
+        {invitation.note && (
+          <p className="border-s-2 border-line ps-3 whitespace-pre-line">{invitation.note}</p>
+        )}
         {invitation.shut && (
           <Notice tone="mind">
             {t(`page.${invitation.shut}`, { when: t.time(invitation.opens) })}

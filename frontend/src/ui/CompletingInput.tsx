@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useCombobox } from "downshift";
 import {
   type ChangeEvent,
@@ -5,12 +6,15 @@ import {
   type FocusEvent,
   type KeyboardEvent,
   type RefObject,
+  useLayoutEffect,
   useState,
 } from "react";
 
 interface Props extends Omit<ComponentProps<"input">, "ref" | "value" | "onChange"> {
   label: string;
-  field: RefObject<HTMLInputElement | null>;
+  field: RefObject<HTMLInputElement | HTMLTextAreaElement | null>;
+  /** Whether the text has several lines: Shift and Enter begin another one. */
+  multiline?: boolean;
   value: string;
   change: (text: string) => void;
   /** The words that can be completed to, with what each stands for. */
@@ -19,25 +23,40 @@ interface Props extends Omit<ComponentProps<"input">, "ref" | "value" | "onChang
   wordBefore: (text: string, at: number) => string | undefined;
 }
 
-const NOTHING = { text: "", at: 0 };
+const MOST_SHOWN = 10;
+const NOTHING = { text: "", at: 0, taken: false };
 
 /** A text field that completes the word before the cursor: arrow keys choose, Enter or Tab takes. */
 export function CompletingInput(props: Props) {
-  const { label, field, value, change, words, wordBefore, onKeyDown, onBlur, ...more } = props;
+  const {
+    label,
+    field,
+    multiline = false,
+    value,
+    change,
+    words,
+    wordBefore,
+    onKeyDown,
+    onBlur,
+    ...more
+  } = props;
   const [typed, setTyped] = useState(NOTHING);
+  useLayoutEffect(() => {
+    // at once: what is typed on stands behind the word that was taken
+    if (typed.taken) field.current?.setSelectionRange(typed.at, typed.at);
+  }, [typed, field]);
   const word = typed.at > 0 && typed.text === value ? wordBefore(value, typed.at) : undefined;
   const offered =
     word === undefined
       ? []
       : Object.keys(words).filter((one) => one.startsWith(word) && one !== word);
-  const write = (text: string, at: number) => {
-    setTyped({ text, at });
+  const write = (text: string, at: number, taken = false) => {
+    setTyped({ text, at, taken });
     change(text);
   };
   const take = (whole: string) => {
     const before = value.slice(0, typed.at - (word ?? "").length) + whole;
-    write(before + value.slice(typed.at), before.length);
-    requestAnimationFrame(() => field.current?.setSelectionRange(before.length, before.length));
+    write(before + value.slice(typed.at), before.length, true);
   };
   const list = useCombobox({
     items: offered,
@@ -52,7 +71,12 @@ export function CompletingInput(props: Props) {
         : changes,
   });
   const chosen = offered[list.highlightedIndex];
+  const [first, turn] = useWindow(list.highlightedIndex, offered.length);
   const key = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (multiline && event.key === "Enter") {
+      if (event.shiftKey) return leaveToField(event);
+      event.preventDefault();
+    }
     if (event.key === "Tab" && chosen) {
       event.preventDefault();
       take(chosen);
@@ -60,32 +84,41 @@ export function CompletingInput(props: Props) {
     if (event.key === "Escape" || event.key === "Home" || event.key === "End") leaveToField(event);
   };
   const input = list.getInputProps({
-    ref: field,
+    ref: field as RefObject<HTMLInputElement>,
     "aria-label": label,
     onKeyDown: key,
     onBlur: (event: FocusEvent<HTMLInputElement>) => {
       setTyped(NOTHING);
       onBlur?.(event);
     },
-    onChange: (event: ChangeEvent<HTMLInputElement>) => {
+    onChange: (event: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => {
       const { value: text, selectionStart } = event.currentTarget;
       write(text, selectionStart ?? text.length);
     },
   }) as ComponentProps<"input">;
   return (
-    <span className="relative inline-block max-w-full">
-      <input spellCheck={false} {...more} {...input} />
+    <span className={clsx("relative inline-block max-w-full", multiline && "align-top")}>
+      {multiline ? (
+        <Lines {...more} {...input} />
+      ) : (
+        <input spellCheck={false} {...more} {...input} />
+      )}
       <ul
-        {...list.getMenuProps({ "aria-label": "Names that fit" })}
-        className="absolute top-full left-0 z-20 max-h-52 w-max max-w-96 overflow-auto rounded-md border border-edge bg-sheet py-1 text-sm empty:hidden"
+        {...list.getMenuProps({
+          "aria-label": "Names that fit",
+          onWheel: ({ deltaY }) => turn(Math.sign(deltaY)),
+          onMouseDown: (event) => event.preventDefault(),
+        })}
+        className="absolute top-full left-0 z-20 w-max max-w-96 rounded-md border border-edge bg-sheet py-1 text-sm empty:hidden"
       >
-        {offered.map((one, index) => (
+        {offered.slice(first, first + MOST_SHOWN).map((one, place) => (
           <li
             key={one}
+            aria-posinset={first + place + 1}
+            aria-setsize={offered.length}
             {...list.getItemProps({
               item: one,
-              index,
-              onMouseDown: (event) => event.preventDefault(),
+              index: first + place,
             })}
             className="flex cursor-pointer justify-between gap-4 px-3 aria-selected:bg-moss aria-selected:text-pine"
           >
@@ -95,6 +128,28 @@ export function CompletingInput(props: Props) {
         ))}
       </ul>
     </span>
+  );
+}
+
+/** The place of the first word that is shown: the chosen one is among those that are; and a way to turn them. */
+function useWindow(chosen: number, all: number): [number, (by: number) => void] {
+  const [first, setFirst] = useState(0);
+  const last = Math.max(0, all - MOST_SHOWN);
+  let shown = Math.min(first, last);
+  if (chosen >= 0) shown = Math.min(Math.max(shown, chosen - MOST_SHOWN + 1), chosen);
+  if (shown !== first) setFirst(shown);
+  return [shown, (by) => setFirst(Math.min(Math.max(0, shown + by), last))];
+}
+
+/** The same field with several lines, without what a text area may not be called. */
+function Lines(given: ComponentProps<"input">) {
+  const field = { ...given, role: undefined, "aria-expanded": undefined } as unknown;
+  return (
+    <textarea
+      spellCheck={false}
+      {...(field as ComponentProps<"textarea">)}
+      rows={String(given.value).split("\n").length}
+    />
   );
 }
 

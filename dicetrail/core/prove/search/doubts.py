@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator, Sequence
 
 from ...play.expressions import Value, compile_expression, show_value
-from ...play.game import Game
+from ...play.game import Game, Number
 from ...play.program import Program
 from ...rules.checks.found import Found, Mend, gone, moved, put
 from ...rules.editing import Edit
@@ -111,24 +111,41 @@ def _apart(reading: GameReading, place: int) -> Mend | None:
 
 
 def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
-    """A second try that pays as much as the first; where tries are unlimited that is how it is meant."""
+    """Later tries that pay no less than the one before; where tries are unlimited that is how it is meant,
+    and where one row pays for the second and all later ones, too."""
     if game.tries is None:
         return
-    pays = {(pay.moment, pay.attempt): pay for pay in found.pays}
-    first, second = pays.get(("right", 1)), pays.get(("right", 2))
-    if first is None or second is None:
-        return
-    for name, changes in first.changes.items():
-        if max(changes) > 0 and changes == second.changes[name]:
-            rows = [row for row in second.rows if row is not None]
+    # letters may have more tries than the game
+    by_try = {pay.attempt: pay for pay in found.pays if pay.moment == "right" and pay.attempt <= game.tries}
+    told: set[str] = set()
+    for attempt, pay in sorted(by_try.items()):
+        before = by_try.get(attempt - 1)
+        if before is None or (attempt > 2 and pay.rows == before.rows):
+            continue
+        for name, earlier in before.changes.items():
+            changes = pay.changes[name]
+            if name in told or max(changes) <= 0 or not _no_less(changes, earlier):
+                continue
+            told.add(name)
+            rows = [row for row in pay.rows if row is not None]
+            much = "as much" if changes == earlier else "no less"
+            than = "as" if changes == earlier else "than"
             yield Found(
                 "same-pay",
                 "warn",
-                f"The second try pays as much `{name}` as the first. Give the row of the first try"
-                " `if: attempt == 1`, and another one for later tries.",
+                f"Try {attempt} pays {much} `{name}` {than} try {attempt - 1}. Give the row of the earlier"
+                f" try {_until(attempt - 1)}, and another one for later tries.",
                 ("consequences", rows[0] - 1, "add", name) if rows else ("consequences",),
-                mend=_first_only(game, rows),
+                mend=_first_only(game, rows) if attempt == 2 else None,
             )
+
+
+def _no_less(changes: Sequence[Number], earlier: Sequence[Number]) -> bool:
+    return changes == earlier or min(changes) >= max(earlier)
+
+
+def _until(attempt: int) -> str:
+    return f"`if: attempt {'==' if attempt == 1 else '<='} {attempt}`"
 
 
 def _first_only(game: Game, rows: Sequence[int]) -> Mend | None:

@@ -84,10 +84,10 @@ export function RecordForm(props: Props) {
         <RoleLine {...common} role="worth" label="Worth" />
         <RoleLine {...common} role="seconds" label="Seconds" />
       </div>
-      <RoleLine {...common} role="why" label="Why, shown after it" />
+      <RoleLine {...common} role="why" lines label="Why, shown after it" />
       <div className="grid grid-cols-2 gap-3">
-        <RoleLine {...common} role="why right" label="… where it was right" />
-        <RoleLine {...common} role="why wrong" label="… where it was not" />
+        <RoleLine {...common} role="why right" lines label="… where it was right" />
+        <RoleLine {...common} role="why wrong" lines label="… where it was not" />
       </div>
       <MediaFields record={record} put={put} keep={keep} />
     </div>

@@ -28,7 +28,7 @@ const WORD = /[A-Za-z_][A-Za-z0-9_]*$/;
 export function Cell(props: Props) {
   const { game, label, kind, value, names = {}, revision, placeholder, keep, cancel } = props;
   const [draft, setDraft] = useState<string>();
-  const input = useRef<HTMLInputElement>(null);
+  const input = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const [refused, setRefused] = useState("");
   const found = useCellCheck(game, kind, draft);
   const problem = found || refused;
@@ -64,16 +64,23 @@ export function Cell(props: Props) {
     },
     className: clsx(
       "max-w-full rounded-sm border bg-sheet px-1.5 leading-6 [field-sizing:content] placeholder:text-soft",
+      kind === "template" && "block resize-none",
       kind === "text" || kind === "template" ? "min-w-24" : "min-w-8 font-mono text-[0.9rem]",
       problem ? "border-ember" : "border-line hover:border-edge",
     ),
   };
   return (
-    <span className="inline-block max-w-full align-baseline">
+    <span
+      className={clsx(
+        "inline-block max-w-full",
+        kind === "template" ? "self-start" : "align-baseline",
+      )}
+    >
       {isChecked(kind) ? (
         <CompletingInput
           {...shared}
           label={label}
+          multiline={kind === "template"}
           field={input}
           words={names}
           wordBefore={(text, at) => wordBefore(text, at, kind)}

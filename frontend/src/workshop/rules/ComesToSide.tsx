@@ -1,15 +1,17 @@
 import clsx from "clsx";
-import type { ComesTo, Coverage } from "../../api/client";
+import type { ComesTo, Coverage, Game } from "../../api/client";
 import { counted } from "../words";
+import { Neither } from "./Neither";
 import { Flow } from "./Flow";
 
 interface Props {
+  game: Game;
   comesTo: ComesTo | undefined;
   covered: Coverage | undefined;
 }
 
 /** What the rules come to: what each try pays, what can be reached, how long it takes, how it flows. */
-export function ComesToSide({ comesTo, covered }: Props) {
+export function ComesToSide({ game, comesTo, covered }: Props) {
   if (!comesTo) return <p className="text-soft">Going through the plays …</p>;
   if (!comesTo.ready)
     return (
@@ -67,6 +69,7 @@ export function ComesToSide({ comesTo, covered }: Props) {
               </span>
             </li>
           ))}
+          {isUndecided(comesTo) && <Neither game={game} />}
         </ul>
         {!comesTo.complete && (
           <p className="text-sm text-soft">
@@ -98,6 +101,10 @@ export function ComesToSide({ comesTo, covered }: Props) {
     </div>
   );
 }
+
+/** Whether plays are won or lost, and may end as neither. */
+const isUndecided = ({ results }: ComesTo) =>
+  results.includes("done") && (results.includes("won") || results.includes("lost"));
 
 function triesWords({ attempt, last }: ComesTo["pays"][number]): string {
   if (last === null) return `from try ${attempt} on`;

@@ -4,7 +4,17 @@ import { Button } from "../../ui/Button";
 import { Cell } from "./Cell";
 import { Comment, type CommentOn } from "./Comment";
 import { Pick } from "./Pick";
-import { asValue, cellOf, type Change, type Path, remove, set, type Words } from "./rows";
+import {
+  asValue,
+  cellOf,
+  type Change,
+  type Path,
+  remove,
+  set,
+  setOrRemove,
+  type Words,
+} from "./rows";
+import { Dim, Part } from "./Sentence";
 import { Tools } from "./Tools";
 
 interface Props {
@@ -151,6 +161,18 @@ function Meters({ document, words, change, renameMeter, comment }: HouseProps) {
                     keep={(text) => text.trim() !== "" && renameMeter(meter, text.trim())}
                   />
                 </span>
+                <span className="inline-flex items-baseline gap-1">
+                  <span className="text-soft">called</span>
+                  <Cell
+                    game={game}
+                    revision={revision}
+                    label={`${meter}: label`}
+                    kind="text"
+                    value={part.label ?? ""}
+                    placeholder={meter}
+                    keep={(text) => change([setOrRemove(["meters", meter, "label"], text)])}
+                  />
+                </span>
                 {(["start", "min", "max", "decimals"] as const).map((key) => (
                   <span key={key} className="inline-flex items-baseline gap-1">
                     <span className="text-soft">
@@ -238,15 +260,17 @@ export function Before({ document, words, change }: Props) {
           value={document.title}
           keep={(text) => text && change([set(["title"], text)])}
         />
-        <span className="text-soft">before the play</span>
-        <Cell
-          {...cellOf(words)}
-          label="intro"
-          kind="template"
-          value={document.intro ?? ""}
-          placeholder="nothing is said"
-          keep={(text) => change([text ? set(["intro"], text) : remove(["intro"])])}
-        />
+        <Part>
+          <Dim>before the play</Dim>
+          <Cell
+            {...cellOf(words)}
+            label="intro"
+            kind="template"
+            value={document.intro ?? ""}
+            placeholder="nothing is said"
+            keep={(text) => change([text ? set(["intro"], text) : remove(["intro"])])}
+          />
+        </Part>
       </p>
       <p className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
         <span className="text-soft">Asked: name</span>

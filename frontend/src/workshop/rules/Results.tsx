@@ -21,6 +21,7 @@ import {
   type Words,
 } from "./rows";
 import { SnagLine } from "../snags/SnagLine";
+import { Dim, Part } from "./Sentence";
 import { Tools } from "./Tools";
 
 const RESULTS = [
@@ -72,23 +73,27 @@ export function Results({ document, snags, words, change, comment }: Props) {
                 words={words}
                 keep={(text) => change([set([...path, "if"], text)])}
               />
-              <span className="text-soft">the play is</span>
-              <Pick
-                label={`ending ${n + 1}: result`}
-                revision={revision}
-                value={one.result}
-                values={RESULTS}
-                keep={(value) => change([set([...path, "result"], value)])}
-              />
-              <span className="text-soft">tell</span>
-              <Cell
-                {...textOf(words)}
-                label={`ending ${n + 1}: tell`}
-                kind="template"
-                value={one.tell ?? ""}
-                placeholder="nothing"
-                keep={(text) => change([setOrRemove([...path, "tell"], text)])}
-              />
+              <Part>
+                <Dim>the play is</Dim>
+                <Pick
+                  label={`ending ${n + 1}: result`}
+                  revision={revision}
+                  value={one.result}
+                  values={RESULTS}
+                  keep={(value) => change([set([...path, "result"], value)])}
+                />
+              </Part>
+              <Part>
+                <Dim>tell</Dim>
+                <Cell
+                  {...textOf(words)}
+                  label={`ending ${n + 1}: tell`}
+                  kind="template"
+                  value={one.tell ?? ""}
+                  placeholder="nothing"
+                  keep={(text) => change([setOrRemove([...path, "tell"], text)])}
+                />
+              </Part>
             </>
           );
         }}
@@ -116,23 +121,27 @@ export function Results({ document, snags, words, change, comment }: Props) {
                 words={words}
                 keep={(text) => change([set([...path, "if"], text)])}
               />
-              <span className="text-soft">the title is</span>
-              <Cell
-                {...cell}
-                label={`award ${n + 1}: title`}
-                kind="text"
-                value={one.title}
-                keep={(text) => change([set([...path, "title"], text)])}
-              />
-              <span className="text-soft">tell</span>
-              <Cell
-                {...textOf(words)}
-                label={`award ${n + 1}: tell`}
-                kind="template"
-                value={one.tell ?? ""}
-                placeholder="nothing"
-                keep={(text) => change([setOrRemove([...path, "tell"], text)])}
-              />
+              <Part>
+                <Dim>the title is</Dim>
+                <Cell
+                  {...cell}
+                  label={`award ${n + 1}: title`}
+                  kind="text"
+                  value={one.title}
+                  keep={(text) => change([set([...path, "title"], text)])}
+                />
+              </Part>
+              <Part>
+                <Dim>tell</Dim>
+                <Cell
+                  {...textOf(words)}
+                  label={`award ${n + 1}: tell`}
+                  kind="template"
+                  value={one.tell ?? ""}
+                  placeholder="nothing"
+                  keep={(text) => change([setOrRemove([...path, "tell"], text)])}
+                />
+              </Part>
             </>
           );
         }}

@@ -165,7 +165,7 @@ function Table({ game, changing, toText }: TableProps) {
         aria-label="What it comes to"
       >
         <h2 className="mb-2 text-xl">What it comes to</h2>
-        <ComesToSide comesTo={comesTo.data} covered={covered} />
+        <ComesToSide game={game} comesTo={comesTo.data} covered={covered} />
       </aside>
     </div>
   );

@@ -18,6 +18,10 @@ export function useAskedFocus(
     if (asked?.label !== label || revision < asked.revision || !element.current) return;
     asked = undefined;
     element.current.focus();
-    if (element.current instanceof HTMLInputElement) element.current.select();
+    if (
+      element.current instanceof HTMLInputElement ||
+      element.current instanceof HTMLTextAreaElement
+    )
+      element.current.select();
   });
 }

@@ -44,24 +44,37 @@ interface LineProps {
   type: (value: string) => void;
   keep: () => void;
   own?: boolean;
+  /** Whether it has several lines. */
+  lines?: boolean;
 }
 
-/** A field of one line. */
-export function Line({ label, hint, value, type, keep, own = false }: LineProps) {
+/** A field of one line, or of several. */
+export function Line({ label, hint, value, type, keep, own = false, lines = false }: LineProps) {
   return (
     <Field label={label} {...(hint ? { hint } : {})}>
-      {(id, described) => (
-        <input
-          id={id}
-          {...(own ? OWN : {})}
-          aria-describedby={described}
-          className={inputLook}
-          value={value}
-          onChange={(event) => type(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => event.key === "Enter" && !own && keep()}
-        />
-      )}
+      {(id, described) => {
+        const common = {
+          id,
+          ...(own ? OWN : {}),
+          "aria-describedby": described,
+          className: inputLook,
+          value,
+          onBlur: keep,
+        };
+        return lines ? (
+          <textarea
+            {...common}
+            rows={Math.max(1, value.split("\n").length)}
+            onChange={(event) => type(event.target.value)}
+          />
+        ) : (
+          <input
+            {...common}
+            onChange={(event) => type(event.target.value)}
+            onKeyDown={(event) => event.key === "Enter" && !own && keep()}
+          />
+        );
+      }}
     </Field>
   );
 }
@@ -71,9 +84,10 @@ interface RoleProps extends FieldsProps {
   label: string;
   hint?: string;
   own?: boolean;
+  lines?: boolean;
 }
 
-/** A field of one line for a role of the record. */
+/** A field for a role of the record. */
 export function RoleLine({ record, put, keep, role, ...rest }: RoleProps) {
   return (
     <Line
