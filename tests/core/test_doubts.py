@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from pathlib import Path
+from unittest.mock import patch
 
 from dicetrail.core.play.program import Program
 from dicetrail.core.prove.search.doubts import doubts
@@ -85,6 +86,8 @@ TO_AND_FRO = {
     "rows": ["{moment: right, add: {score: 2}}", "{moment: missed, add: {score: -2}}"],
 }
 
+CHOSEN = {"packs": "packs: [mixed.tsv]", "setup": "setup: {name: ask, topic: ask}"}
+
 CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
     "hidden-row": (
         {"rows": [ROWS[1], ROWS[0], ROWS[2]]},
@@ -125,6 +128,18 @@ CASES: dict[str, tuple[dict[str, object], dict[str, object]]] = {
     "empty-choice": (
         {"setup": "setup: {name: ask, level: {ask: true, min: 1, max: 2, default: 1}}"},
         {"setup": "setup: {name: ask, level: {ask: true, min: 1, max: 1, default: 1}}"},
+    ),
+    "no-topics": (
+        {"setup": "setup: {name: ask, topic: ask}"},
+        {"setup": "setup: {name: ask, topic: ask}", "packs": "packs: [mixed.tsv]"},
+    ),
+    "few-to-choose": (
+        {**CHOSEN, "more": "deal: {draw: 2}"},
+        {**CHOSEN, "more": "deal: {draw: 1}"},
+    ),
+    "never-asked": (
+        {"more": "deal: {draw: 3, order: filed}"},
+        {"more": "deal: {draw: 3, order: shuffled}"},
     ),
     "same-pay": ({"rows": SAME}, {"rows": SAME, "tries": "tries: 1"}),
     "double-loss": ({"rows": [*ONCE, ROWS[2]]}, {"rows": ONCE}),
@@ -256,6 +271,19 @@ class Doubts(unittest.TestCase):
         setup = "setup: {name: ask, topic: ask, level: {ask: true, min: 1, max: 2, default: 1}}"
         _, message = found(setup=setup, packs="packs: [mixed.tsv]")["empty-choice"]
         self.assertIn("of the topic ‘knots’ of level 2", message)
+
+    def test_questions_that_no_choice_has(self):
+        one = "setup: {name: ask, topic: one}"
+        packs = {**PACKS, "mixed.tsv": [*PACKS["mixed.tsv"], choice(3)]}
+        with patch.dict(PACKS, packs):
+            _, message = found(setup=one, packs="packs: [mixed.tsv]")["never-asked"]
+        self.assertIn("‘Choice 3?’ is asked in no play", message)
+        _, message = found(more="deal: {draw: 2, order: filed}")["never-asked"]
+        self.assertIn("2 questions, the first of them ‘Choice 2?’, are asked in no play", message)
+        counted = "setup: {name: ask, count: {min: 1, max: 4, default: 2}}"
+        self.assertNotIn("never-asked", found(setup=counted, more="deal: {order: filed}"))
+        # the first of a topic are asked, whatever stands before them
+        self.assertNotIn("never-asked", found(**CHOSEN, more="deal: {draw: 2, order: filed}"))
 
     def test_a_silent_game_with_sounds(self):
         self.assertIn("silent-sound", found(packs="packs: [mixed.tsv]", more="silent: true"))

@@ -11,12 +11,18 @@ from dicetrail.core.pack.own_letters import has_own_letters, without_own_letters
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.expressions import ExpressionError, check_names, compile_expression, compile_template
 from dicetrail.core.play.game import Choices, Move
+from dicetrail.core.play.invitation import invitation
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
+from dicetrail.core.play.setup import choose
 from dicetrail.core.play.view import view
 from dicetrail.core.play.words import LANGUAGES
+from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.reading import GameReading
+from dicetrail.core.rules.starting import new_game
+from dicetrail.core.rules.yamltext import YamlText
+from dicetrail.files import starting_points
 
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}\tother {n}\n" for n in range(6))
 BEGIN = "title: T\npacks: [packs/p.tsv]\nleave: true\nmeters: {score: {start: 0}}\n"
@@ -28,6 +34,62 @@ def read(rules: str, begin: str = BEGIN) -> GameReading:
 
 def codes(rules: str) -> list[str]:
     return [snag.code for snag in read(rules).snags]
+
+
+class Choosing(unittest.TestCase):
+    """What a player may choose before a play."""
+
+    TOPICS = "prompt\tanswer\ttopic\n" + "".join(
+        f"Question {n}?\tanswer {n}\t{topic}\n" for n, topic in enumerate(["knots"] * 2 + ["snow"] * 4)
+    )
+
+    def game(self, setup: str, deal: str = "deal: {draw: 3}"):
+        rules = f"title: T\npacks: [p]\n{setup}\n{deal}\n"
+        return read_game(rules, lambda _: read_text("p.tsv", self.TOPICS).questions).game
+
+    def test_the_start_page_says_how_many_each_choice_has(self):
+        invited = invitation("t", self.game("setup: {topic: ask}"))
+        self.assertEqual(
+            [(one.topic, one.questions) for one in invited.offers], [("", 3), ("knots", 2), ("snow", 3)]
+        )
+        self.assertNotIn("question", invited.played)  # it is said beside what is chosen
+        counted = invitation("t", self.game("setup: {topic: ask, count: {min: 1, max: 6, default: 3}}"))
+        self.assertEqual([one.questions for one in counted.offers], [6, 2, 4])
+        for offer in invited.offers:  # each as a play has it
+            run = Run(Program(self.game("setup: {topic: ask}")), Choices(1, topic=offer.topic))
+            self.assertEqual(run.deck.total, offer.questions)
+
+    def test_a_topic_that_has_to_be_chosen(self):
+        game = self.game("setup: {topic: one}")
+        invited = invitation("t", game)
+        self.assertFalse(invited.all_topics)
+        self.assertEqual([one.topic for one in invited.offers], ["knots", "snow"])
+        self.assertEqual(choose(game, 1).topic, "knots")
+        self.assertEqual(choose(game, 1, topic="snow").topic, "snow")
+
+    def test_what_can_be_reached_knows_the_topics(self):
+        rules = "endings: [{if: left == 0 and asked == 2, result: lost}]"
+        game = self.game("setup: {topic: ask}", f"deal: {{draw: 3}}\n{rules}")
+        found = reach(Program(game))
+        self.assertEqual((found.shortest, found.longest, found.endings), (2, 3, {1}))
+
+    def test_a_new_game_draws_all_where_the_pack_has_no_more(self):
+        start = starting_points()["plain"]
+        for questions, draw in ((9, "all"), (10, "all"), (11, 10)):
+            text = new_game(start, "T", "p", questions)
+            self.assertEqual(YamlText(text).data["deal"]["draw"], draw)
+
+    def test_the_seconds_of_words_with_clocks_of_their_own(self):
+        rows = "prompt\tanswer\tseconds\nWhat is it?\tcornice\t90\nWhich one?\tserac\t\n"
+
+        def played(clocks: str) -> str:
+            rules = f"title: T\npacks: [p]\nclocks: {clocks}\n"
+            game = read_game(rules, lambda _: read_text("p.tsv", rows).questions).game
+            return invitation("t", game).played
+
+        self.assertIn("20–90 seconds each", played("{question: 20}"))
+        self.assertIn("90 seconds each", played("{question: 90}"))
+        self.assertNotIn("seconds", played("{question: none}"))
 
 
 class Hints(unittest.TestCase):

@@ -138,8 +138,9 @@ class Deals(unittest.TestCase):
 class Fairness(unittest.TestCase):
     """The chi-square test of the deal screen, held against scipy.stats and a deal that is not fair."""
 
-    def tally(self, deals: int, **how: object) -> dict[str, Finding]:
-        game = Game("D", tuple(choice(n) for n in range(12)), deal=Deal(**how))
+    def tally(self, deals: int, pinned: int = 0, **how: object) -> dict[str, Finding]:
+        questions = tuple(choice(n, pinned=(0,) if n < pinned else ()) for n in range(12))
+        game = Game("D", questions, deal=Deal(**how))
         tally = Tally(game, Choices(0))
         for _ in fair_deals(tally, deals):
             pass
@@ -179,6 +180,14 @@ class Fairness(unittest.TestCase):
         found = self.tally(50, options="filed", order="filed", draw=5)
         self.assertEqual(found["places"].said, "The right answer is always first: options are not shuffled.")
         self.assertEqual(found["places"].judgement, "unfair")
+        of_pins = self.tally(50, pinned=12)["places"]
+        self.assertEqual((of_pins.judgement, of_pins.counts[1:]), ("unfair", (0, 0, 0)))
+        self.assertEqual(of_pins.said, "The right answer is pinned, always first.")
+        of_some = self.tally(50, pinned=3)["places"]
+        self.assertEqual(of_some.judgement, "by design")
+        self.assertEqual(
+            of_some.said, "The right answer is pinned in 25 % of the questions, there always first."
+        )
         self.assertIn("the last 7 are never asked", found["drawn"].said)
         self.assertEqual(self.tally(50, options="balanced")["places"].judgement, "by design")
         self.assertEqual(self.tally(1)["first"].judgement, "too few")

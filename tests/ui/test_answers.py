@@ -107,13 +107,27 @@ class Answers(unittest.TestCase):
         field.send_keys(*[Keys.BACKSPACE] * 9, dice, Keys.ENTER)
         browser._wait(lambda _: self.dealt("now") == first, "the first deal")
         browser.press("Let the held deal go")
-        for drawn in ("2", "", "10"):  # the field shows what is kept, not what was before
+        for drawn in ("2", "10"):  # the field shows what is kept, not what was before
             field = browser.find("[data-deal=draw]")
             field.send_keys(Keys.CONTROL, "a")
-            field.send_keys(drawn or Keys.DELETE, Keys.ENTER)
-            cards = int(drawn or 12)
-            browser._wait(lambda _, cards=cards: len(self.dealt("now")) == cards, f"{cards} cards")
+            field.send_keys(drawn, Keys.ENTER)
+            browser._wait(lambda _, drawn=drawn: len(self.dealt("now")) == int(drawn), f"{drawn} cards")
             browser.until("[data-deal=draw]", "value", drawn)
+        many = "[data-deal=many]"
+        Select(browser.find(many)).select_by_value("endless")
+        browser.find("[data-snag=endless]")  # it can't be played so, and the fields stay
+        self.assertEqual(browser.find("[data-deal=repeats]").get_attribute("value"), "when_empty")
+        browser.find("[data-mend=endless]", "Let the player leave").click()
+        browser.find("section h2", "goes on for as long as")
+        browser.console()  # a deal of what can't be played is refused
+        for value, cards in (("all", "12 questions"), ("some", "10 questions")):
+            Select(browser.find(many)).select_by_value(value)
+            browser.find("section h2", cards)
+            self.assertEqual(browser.find(many).get_attribute("value"), value)
+            # what is drawn is there only where a number is, and all of them are not repeated
+            self.assertEqual(len(browser.all("[data-deal=draw]")), value == "some")
+            self.assertEqual(len(browser.all("[data-deal=repeats]")), value == "some")
+            self.clean(f"drawn {value}")
         Select(browser.find("[data-deal=options]")).select_by_visible_text("as in the file")
         browser._wait(lambda _: {right for _, right in self.dealt("now")} == {"A"}, "options as in the file")
         self.assertEqual([card for card, _ in self.dealt("now")], [card for card, _ in first])

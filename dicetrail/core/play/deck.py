@@ -129,11 +129,12 @@ def pool(game: Game, choices: Choices) -> list[Question]:
         question
         for question in game.questions
         if (not choices.topic or question.topic == choices.topic)
-        and (choices.level is None or question.level == choices.level or _follows_level(question))
+        and (choices.level is None or question.level == choices.level or follows_level(question))
     ]
 
 
-def _follows_level(question: Question) -> bool:
+def follows_level(question: Question) -> bool:
+    """Whether a generated question is made for the level that was chosen."""
     kind = GENERATED.get(question.kind)
     return kind is not None and kind.uses_level(question.recipe)
 

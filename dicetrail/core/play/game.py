@@ -184,12 +184,14 @@ class Bounds:
 
 @dataclass(frozen=True, slots=True)
 class Setup:
-    """What is asked before a play. None where a thing is not asked."""
+    """What is asked before a play. None where a thing is not asked; with ``one_topic`` a player has to choose
+    one."""
 
     name: bool = False
     count: Bounds | None = None
     level: Bounds | None = None
     topic: bool = False
+    one_topic: bool = False
 
 
 @dataclass(frozen=True, slots=True)

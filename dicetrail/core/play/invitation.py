@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from .deck import pass_length
 from .game import Bounds, Game
+from .offered import Offer, offers
 from .page import Look, Welcome
 from .program import Program
 from .view import intro
@@ -18,8 +20,10 @@ Shut = Literal["", "not_yet", "closed", "enough"]
 @dataclass(frozen=True, slots=True)
 class Invitation:
     """The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
-    of its ``language``, but for ``texts``. ``note`` is what whoever handed it out says; ``opens`` is when it
-    can be played from (ISO 8601), where that is still to come."""
+    of its ``language``, but for ``texts``. ``offers`` are what can be chosen of ``topics`` (one has to be
+    where not ``all_topics``) and levels, each with the number of questions that a play then has at most; none
+    where questions come again. ``note`` is what whoever handed it out says; ``opens`` is when it can be
+    played from (ISO 8601), where that is still to come."""
 
     slug: str
     title: str
@@ -29,6 +33,8 @@ class Invitation:
     count: Bounds | None = None
     level: Bounds | None = None
     topics: tuple[str, ...] = ()
+    all_topics: bool = True
+    offers: tuple[Offer, ...] = ()
     look: Look = Look()
     silent: bool = False
     welcome: Welcome = Welcome()
@@ -50,6 +56,8 @@ def invitation(slug: str, game: Game) -> Invitation:
         count=_bounds(game.setup.count, once),
         level=_bounds(game.setup.level, None),
         topics=game.topics if game.setup.topic else (),
+        all_topics=not game.setup.one_topic,
+        offers=tuple(_offers(game)),
         look=game.look,
         silent=game.silent,
         welcome=game.welcome,
@@ -57,6 +65,14 @@ def invitation(slug: str, game: Game) -> Invitation:
         texts=game.words.texts,
         played=game.words.played,
     )
+
+
+def _offers(game: Game) -> Iterator[Offer]:
+    if game.deal.repeats != "never" or not (game.setup.topic or game.setup.level):
+        return
+    drawn = None if game.setup.count else game.deal.draw
+    for offer in offers(game):
+        yield offer if drawn is None else replace(offer, questions=min(drawn, offer.questions))
 
 
 def _bounds(asked: Bounds | None, most: int | None) -> Bounds | None:

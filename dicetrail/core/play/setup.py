@@ -29,7 +29,8 @@ def choose(
     topic: str = "",
     level: int | None = None,
 ) -> Choices:
-    """The choices of one play, checked. Raises :class:`SetupError`."""
+    """The choices of one play, checked; of what nothing is said the game's own is taken, of a topic that has
+    to be chosen the first. Raises :class:`SetupError`."""
     if not 0 <= dice <= LARGEST_DICE:
         raise SetupError(f"A dice number lies between 0 and {LARGEST_DICE}.")
     name = " ".join(player.split())
@@ -44,6 +45,8 @@ def choose(
             raise SetupError(f"The number of questions lies between {low} and {high}; {count} does not.")
     if level is None and game.setup.level is not None:
         level = game.setup.level.default
+    if game.setup.one_topic and not topic:
+        topic = next(iter(game.topics), "")
     choices = Choices(dice, name or nameless(game), count, topic, level)
     if not pool(game, choices):
         wanted = f" of the topic ‘{topic}’" if topic else ""

@@ -88,7 +88,8 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         deal=compiled.Deal(**document.deal.model_dump()),
         setup=compiled.Setup(
             name=document.setup.name == "ask",
-            topic=document.setup.topic == "ask",
+            topic=document.setup.topic != "none",
+            one_topic=document.setup.topic == "one",
             count=_bounds(document.setup.count),
             level=_bounds(document.setup.level),
         ),

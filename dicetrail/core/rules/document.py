@@ -72,6 +72,8 @@ Source = Annotated[
 Seconds = Annotated[float, Field(gt=0, le=LONGEST_CLOCK, allow_inf_nan=False)]
 ClockName = Literal["question", "game"]
 Ask = Literal["ask", "none"]
+AskOne = Literal["ask", "one", "none"]
+"""Whether something is asked: so that nothing need be chosen, or so that one is."""
 
 
 class DealPart(Part):
@@ -102,7 +104,7 @@ class SetupPart(Part):
     """What is asked before a play."""
 
     name: Ask = "none"
-    topic: Ask = "none"
+    topic: Annotated[AskOne, Field(description="`one`: without all topics together")] = "none"
     count: AskedPart | None = None
     level: AskedPart | None = None
 

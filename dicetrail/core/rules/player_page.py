@@ -71,19 +71,31 @@ class _Counted:
 
 def _played(document: Document, questions: Sequence[Question]) -> Iterator[str]:
     said = _Counted(document.words.language, document.words.texts)
-    yield _how_many(document, questions, said)
+    chosen = document.setup.topic != "none" or document.setup.level is not None
+    if not chosen or document.deal.repeats != "never":  # else it is said beside what is chosen
+        yield _how_many(document, questions, said)
     if not all(kind_of(question).covers for question in questions):
         if document.tries is None:
             yield said.plain("rules.until_right")
         else:
             yield said.said("rules.tries", document.tries)
-    if isinstance(document.clocks.question, float):
-        yield said.said("rules.seconds", document.clocks.question)
+    yield from _seconds(document, questions, said)
     if document.clocks.game is not None:
         yield said.said("rules.in_all", document.clocks.game)
     for name, meter in document.meters.items():
         if (meter.show or shown_as(name)) == "marks":
             yield f"{meter.label or name.replace('_', ' ')}: {said.number(meter.start)}"
+
+
+def _seconds(document: Document, questions: Sequence[Question], said: _Counted) -> Iterator[str]:
+    """The seconds of each question, from the fewest to the most; nothing where not all have a number."""
+    given = document.clocks.question
+    usual = given if isinstance(given, float) else None
+    each = {question.seconds if question.seconds is not None else usual for question in questions}
+    seconds = sorted(one for one in each if one is not None)
+    if seconds and None not in each:
+        shown = "–".join(said.number(one) for one in dict.fromkeys((seconds[0], seconds[-1])))
+        yield said.said("rules.seconds", seconds[-1], shown)
 
 
 def _how_many(document: Document, questions: Sequence[Question], said: _Counted) -> str:

@@ -30,12 +30,13 @@ class StartingPoint:
 
 
 def new_game(start: StartingPoint, title: str, pack: str = "", questions: int = 0) -> str:
-    """The YAML of a new game over one pack of so many questions; over none yet where ``pack`` is ""."""
+    """The YAML of a new game over one pack of so many questions; over none yet where ``pack`` is "". It draws
+    all of them where they are no more than the starting point draws."""
     edits = [Edit(path=["title"], value=title)]
     if pack:
         edits.append(Edit(path=["packs"], value=[pack]))
     deal = YamlText(start.text).data["deal"]
     drawn, repeats = deal["draw"], deal["repeats"]
-    if pack and isinstance(drawn, int) and repeats == "never" and drawn > questions:
-        edits.append(Edit(path=["deal", "draw"], value=max(1, questions)))
+    if pack and isinstance(drawn, int) and repeats == "never" and drawn >= questions:
+        edits.append(Edit(path=["deal", "draw"], value="all"))
     return edited(start.text, edits)

@@ -85,7 +85,8 @@ def ask_setup(game: Game, given: Chosen, out: TextIO, typed: Lines) -> Chosen:
         given = replace(given, level=asking.number("Level", setup.level, setup.level.max))
     if setup.topic and not given.topic and game.topics:
         listed = ", ".join(f"{n} {topic}" for n, topic in enumerate(game.topics, 1))
-        given = replace(given, topic=asking.ask(f"Topic ({listed}; Enter: all)", _topic_of(game)) or "")
+        usual = game.topics[0] if setup.one_topic else "all"
+        given = replace(given, topic=asking.ask(f"Topic ({listed}; Enter: {usual})", _topic_of(game)) or "")
     return given
 
 

@@ -12,7 +12,8 @@ from .common import JobOut, Small
 
 
 class PlayRowOut(BaseModel):
-    """A play of a hand-out in short. ``result`` is "" while it has not come to its end."""
+    """A play of a hand-out in short, with what its player chose before it (None and "" where nothing was
+    asked). ``result`` is "" while it has not come to its end."""
 
     id: str
     version: int
@@ -25,6 +26,9 @@ class PlayRowOut(BaseModel):
     right: int
     asked: int
     seconds: float
+    count: int | None
+    topic: str
+    level: int | None
 
 
 class PlaysOut(BaseModel):

@@ -3761,10 +3761,17 @@ export interface components {
         /**
          * Invitation
          * @description The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
-         *     of its ``language``, but for ``texts``. ``note`` is what whoever handed it out says; ``opens`` is when it
-         *     can be played from (ISO 8601), where that is still to come.
+         *     of its ``language``, but for ``texts``. ``offers`` are what can be chosen of ``topics`` (one has to be
+         *     where not ``all_topics``) and levels, each with the number of questions that a play then has at most; none
+         *     where questions come again. ``note`` is what whoever handed it out says; ``opens`` is when it can be
+         *     played from (ISO 8601), where that is still to come.
          */
         Invitation: {
+            /**
+             * All Topics
+             * @default true
+             */
+            all_topics: boolean;
             count?: components["schemas"]["Bounds"] | null;
             /**
              * Intro
@@ -3814,6 +3821,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Offer"][];
             /**
              * Opens
              * @default
@@ -4421,6 +4433,19 @@ export interface components {
             title: string;
         };
         /**
+         * Offer
+         * @description A topic ("" for all of them) and a level (None where none is asked), and how many ``questions`` a pass
+         *     has of them.
+         */
+        Offer: {
+            /** Level */
+            level: number | null;
+            /** Questions */
+            questions: number;
+            /** Topic */
+            topic: string;
+        };
+        /**
          * OneQuestionOut
          * @description One question with everything: its record to be edited, and how a player sees it.
          *
@@ -4762,15 +4787,20 @@ export interface components {
         };
         /**
          * PlayRowOut
-         * @description A play of a hand-out in short. ``result`` is "" while it has not come to its end.
+         * @description A play of a hand-out in short, with what its player chose before it (None and "" where nothing was
+         *     asked). ``result`` is "" while it has not come to its end.
          */
         PlayRowOut: {
             /** Asked */
             asked: number;
             /** Award */
             award: string;
+            /** Count */
+            count: number | null;
             /** Id */
             id: string;
+            /** Level */
+            level: number | null;
             /** Over */
             over: boolean;
             /** Player */
@@ -4788,6 +4818,8 @@ export interface components {
              * Format: date-time
              */
             started: string;
+            /** Topic */
+            topic: string;
             /** Version */
             version: number;
         };
@@ -5155,10 +5187,11 @@ export interface components {
             name: "ask" | "none";
             /**
              * Topic
+             * @description `one`: without all topics together
              * @default none
              * @enum {string}
              */
-            topic: "ask" | "none";
+            topic: "ask" | "one" | "none";
         };
         /**
          * ShareChangedOut

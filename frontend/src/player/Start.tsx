@@ -9,6 +9,8 @@ import { Hear } from "./Hear";
 import { useTexts } from "./texts";
 
 const NAME_KEY = "dicetrail.player";
+/** Where what a player chose of a game is kept for the next play. */
+const chosenKey = (slug: string) => `dicetrail.chosen.${slug}`;
 const LONGEST_NAME = 40;
 
 interface Props {
@@ -25,9 +27,10 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
   const carrier = useCarrier();
   const { count, level, welcome } = invitation;
   const [name, setName] = useState(() => localStorage.getItem(NAME_KEY) ?? "");
-  const [asked, setAsked] = useState(String(count?.default ?? ""));
-  const [chosenLevel, setLevel] = useState(String(level?.default ?? ""));
-  const [topic, setTopic] = useState("");
+  const [before] = useState(() => chosenBefore(invitation));
+  const [asked, setAsked] = useState(String(before.count ?? ""));
+  const [chosenLevel, setLevel] = useState(String(before.level ?? ""));
+  const [topic, setTopic] = useState(before.topic);
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
 
@@ -39,6 +42,11 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
     const wanted: PlayStart = { player: name.trim(), topic, dice, like: "" };
     if (count) wanted.count = Number(asked);
     if (level) wanted.level = Number(chosenLevel);
+    const { count: some, level: at } = wanted;
+    localStorage.setItem(
+      chosenKey(invitation.slug),
+      JSON.stringify({ count: some, level: at, topic }),
+    );
     if (invitation.name) localStorage.setItem(NAME_KEY, name.trim());
     try {
       started(await carrier.start(invitation.slug, wanted));
@@ -50,6 +58,9 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
     }
   };
 
+  const offered = invitation.offers.find(
+    (one) => one.topic === topic && one.level === (level ? Number(chosenLevel) : null),
+  );
   return (
     <div className="flex gap-x-8 gap-y-5 max-md:flex-col-reverse">
       <form
@@ -105,13 +116,21 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
                     value={topic}
                     onChange={(event) => setTopic(event.target.value)}
                   >
-                    <option value="">{t("start.all_topics")}</option>
+                    {invitation.all_topics && <option value="">{t("start.all_topics")}</option>}
                     {invitation.topics.map((one) => (
                       <option key={one}>{one}</option>
                     ))}
                   </select>
                 )}
               </Field>
+            )}
+            {offered && (
+              <p data-offered={offered.questions} className="text-soft">
+                {t.plural(
+                  "rules.questions",
+                  count ? Math.min(Number(asked), offered.questions) : offered.questions,
+                )}
+              </p>
             )}
             {problem && <Notice tone="bad">{problem}</Notice>}
             <Button
@@ -135,6 +154,30 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
       )}
     </div>
   );
+}
+
+/** What was chosen before the last play, as far as the game still asks for it; else what it begins with. */
+function chosenBefore({ slug, count, level, topics, all_topics: all }: Invitation) {
+  const kept = keptChoices(slug);
+  const within = (bounds: Invitation["count"], value: unknown) =>
+    bounds && typeof value === "number" && value >= bounds.min && value <= bounds.max
+      ? value
+      : bounds?.default;
+  const topic = topics.find((one) => one === kept["topic"]);
+  return {
+    count: within(count, kept["count"]),
+    level: within(level, kept["level"]),
+    topic: topic ?? (all ? "" : (topics[0] ?? "")),
+  };
+}
+
+function keptChoices(slug: string): Record<string, unknown> {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(chosenKey(slug)) ?? "{}");
+    return typeof kept === "object" && kept !== null ? { ...kept } : {};
+  } catch {
+    return {}; // something else wrote there
+  }
 }
 
 interface BoundedProps {

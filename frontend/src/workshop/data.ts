@@ -90,6 +90,16 @@ export function useWords() {
   return useQuery({ queryKey: ["words"], queryFn: api.words, staleTime: Infinity }).data;
 }
 
+/** The document of a game for its sentences. */
+export function useRules(game: Game) {
+  return useQuery({
+    queryKey: ["rules", game.id, game.revision],
+    queryFn: () => api.rules(game.id),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+}
+
 /** The waymarks of a game, walked under its present rules. */
 export function useWaymarks(game: Game, wanted = true) {
   return useQuery({

@@ -78,7 +78,7 @@ class Tally:
         self._pool = pool(game, self._choices)
         self.deals = 0
         self._places: dict[int, Counter[int]] = {}
-        self._pinned = 0
+        self._pinned: dict[int, Counter[int]] = {}
         self._first: Counter[str] = Counter()
         self._drawn: Counter[str] = Counter()
         self._cards = 0
@@ -105,14 +105,14 @@ class Tally:
             self._first[question.id] += 1
         if question.right < 0 or not kind_of(question).moved:
             return
-        if question.pinned:
-            self._pinned += 1
-        else:
+        if question.right in question.pinned:
+            self._pinned.setdefault(len(card.order), Counter())[card.rights[0]] += 1
+        elif not question.pinned:
             self._places.setdefault(len(card.order), Counter())[card.rights[0]] += 1
 
     def findings(self) -> list[Finding]:
         """What the deals so far look like."""
-        return [*self._of_places(), *self._of_questions()]
+        return [*self._of_places(), *self._of_pins(), *self._of_questions()]
 
     def _of_places(self) -> Iterator[Finding]:
         how = self._game.deal.options
@@ -131,6 +131,19 @@ class Tally:
                 yield Finding("places", title, "by design", said, labels, counts, total / places)
             else:
                 yield self._tested("places", title, labels, counts, total / places)
+
+    def _of_pins(self) -> Iterator[Finding]:
+        """Right answers that stay in their place whatever the deal says."""
+        for places, counted in sorted(self._pinned.items()):
+            counts = tuple(counted[place] for place in range(places))
+            pinned, most = sum(counts), max(counts)
+            cards = pinned + sum(self._places.get(places, {}).values())
+            where = "always " + _where(counts) if most == pinned else f"mostly {_where(counts)}"
+            share = "" if pinned == cards else f" in {100 * pinned / cards:.0f} % of the questions, there"
+            said = f"The right answer is pinned{share or ','} {where}."
+            judgement: Judgement = "unfair" if most == pinned == cards else "by design"
+            title = f"Pinned right answers among {places} options"
+            yield Finding("places", title, judgement, said, tuple(LABELS[:places]), counts)
 
     def _of_questions(self) -> Iterator[Finding]:
         deal, questions = self._game.deal, self._pool
@@ -191,13 +204,18 @@ def _filed(counts: Sequence[int]) -> tuple[Judgement, str]:
     total, most = sum(counts), max(counts)
     place = counts.index(most)
     if most == total:
-        where = {0: "first", len(counts) - 1: "last"}.get(place, f"at {LABELS[place]}")
-        return "unfair", f"The right answer is always {where}: options are not shuffled."
+        return "unfair", f"The right answer is always {_where(counts)}: options are not shuffled."
     share = 100 * most / total
     return (
         "by design",
         f"Options stand as in the file; the right answer is at {LABELS[place]} in {share:.0f} %.",
     )
+
+
+def _where(counts: Sequence[int]) -> str:
+    """The place of which most were counted, in a word."""
+    place = counts.index(max(counts))
+    return {0: "first", len(counts) - 1: "last"}.get(place, f"at {LABELS[place]}")
 
 
 def generated(game: Game, choices: Choices) -> list[RecipeFinding]:

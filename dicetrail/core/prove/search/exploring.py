@@ -9,9 +9,12 @@ clock, answers at once and answers at the last moment stand for all.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
+from itertools import product
 
 from ...play.deck import Deck
 from ...play.game import Choices
+from ...play.offered import topics_offered
 from ...play.program import Program
 from .reach import Reach
 from .search import Search
@@ -38,18 +41,19 @@ def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, fro
     if game.setup.level:
         levels = list(range(game.setup.level.min, game.setup.level.max + 1))
         levels = levels if "level" in looked.names else levels[:1]
-    for level in levels:
-        available = len(Deck(game, Choices(0, level=level)).questions)
+    for topic, level in product(topics_offered(game), levels):
+        begun = Choices(0, topic=topic, level=level)
+        available = len(Deck(game, begun).questions)
         if not available:
             continue
         if asked is None:
             drawn = game.deal.draw
             if repeating:
-                yield Choices(0, level=level), None if drawn is None else frozenset({drawn})
+                yield begun, None if drawn is None else frozenset({drawn})
             else:
-                yield Choices(0, level=level), frozenset({min(drawn or available, available)})
+                yield begun, frozenset({min(drawn or available, available)})
             continue
         totals = {n if repeating else min(n, available) for n in (asked.min, asked.default, asked.max)}
         together = not {"total", "left", "count"} & looked.names
         for some in [totals] if together else [{total} for total in sorted(totals)]:
-            yield Choices(0, count=max(some), level=level), frozenset(some)
+            yield replace(begun, count=max(some)), frozenset(some)

@@ -26,6 +26,8 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     look.colours,
     rows.gives_away,
     deal.choices,
+    deal.few,
+    deal.never_asked,
     cues.silence,
     counting.tries_without_end,
     counting.wrong_of_one_try,

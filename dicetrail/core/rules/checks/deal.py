@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections import Counter
+from collections.abc import Iterator, Sequence
 
-from ...play.deck import pass_length, pool
+from ...play.deck import pass_length
 from ...play.expressions import compile_template
-from ...play.game import Choices, Game
+from ...play.game import Game
+from ...play.offered import choices_with, offers, topics_offered
+from ...play.question import Question
 from ..document import Document
 from .found import Found, Path, Written, put
 
@@ -57,12 +60,22 @@ def drawn(game: Written) -> Iterator[Found]:
 
 def choices(document: Document, game: Game) -> Iterator[Found]:
     """Topics and levels a player may choose for which there is no question."""
+    if game.setup.topic and not game.topics:
+        yield Found(
+            "no-topics",
+            "warn",
+            "A player is asked for a topic, but no question has one. Give the questions topics, or don't"
+            " ask.",
+            ("setup", "topic"),
+            mend=put("Don't ask for it", ("setup", "topic"), "none"),
+        )
     asked = game.setup.level
     if asked is None:
         return
-    for topic in ("", *(game.topics if game.setup.topic else ())):
+    offered = offers(game)
+    for topic in topics_offered(game):
         levels = range(asked.min, asked.max + 1)
-        empty = [level for level in levels if not pool(game, Choices(0, topic=topic, level=level))]
+        empty = [one.level for one in offered if one.topic == topic and not one.questions]
         if empty:
             of = f" of the topic ‘{topic}’" if topic else ""
             yield Found(
@@ -74,6 +87,70 @@ def choices(document: Document, game: Game) -> Iterator[Found]:
             )
             if not topic and len(empty) == len(levels):
                 return
+
+
+def few(document: Document, game: Game) -> Iterator[Found]:
+    """Topics and levels a player may choose that have fewer questions than are drawn."""
+    drawn = game.setup.count.default if game.setup.count else game.deal.draw
+    if drawn is None or game.deal.repeats != "never" or not (game.setup.topic or game.setup.level):
+        return
+    short = [one for one in offers(game) if 0 < one.questions < drawn]
+    if short and drawn <= pass_length(game.questions):
+        fewest = min(short, key=lambda one: one.questions)
+        others = f", and so have {len(short) - 1} other choices" if len(short) > 1 else ""
+        of = f" of the topic ‘{fewest.topic}’" if fewest.topic else ""
+        of += f" of level {fewest.level}" if fewest.level is not None else ""
+        yield Found(
+            "few-to-choose",
+            "warn",
+            f"{drawn} questions are to be asked, but who chooses those{of} is asked"
+            f" {fewest.questions}{others}. Add some, or draw fewer.",
+            ("setup", "topic" if fewest.topic else "level"),
+            mend=None
+            if game.setup.count
+            else put(f"Draw {fewest.questions}", ("deal", "draw"), fewest.questions),
+        )
+
+
+def never_asked(document: Document, game: Game) -> Iterator[Found]:
+    """Questions that come in no play: behind those that are drawn in the order of the file, or of no topic
+    and level that can be chosen."""
+    most = game.setup.count.max if game.setup.count else game.deal.draw
+    if game.deal.order != "filed" or game.deal.repeats == "always":
+        most = None
+    ahead: Counter[tuple[str, int | None]] = Counter()
+    left_out, unchosen = [], []
+    for question in game.questions:
+        with_it = list(choices_with(game, question))
+        if not with_it:
+            unchosen.append(question)
+        elif most is not None and all(ahead[choice] >= most for choice in with_it):
+            left_out.append(question)
+        often = pass_length((question,))
+        ahead.update(dict.fromkeys(with_it, often))
+    if left_out:
+        yield Found(
+            "never-asked",
+            "warn",
+            f"{_those(left_out)}: the first {most} are drawn, in the order of the file. Draw all, or shuffle"
+            " them.",
+            ("deal", "draw") if not game.setup.count else ("setup", "count", "max"),
+            mend=put("Shuffle them", ("deal", "order"), "shuffled"),
+        )
+    if unchosen:
+        yield Found(
+            "never-asked",
+            "warn",
+            f"{_those(unchosen)}: no topic and no level that a player may choose has them.",
+            ("setup",),
+        )
+
+
+def _those(questions: Sequence[Question]) -> str:
+    first = questions[0].prompt[:50]
+    if len(questions) == 1:
+        return f"‘{first}’ is asked in no play"
+    return f"{len(questions)} questions, the first of them ‘{first}’, are asked in no play"
 
 
 def asked_name(document: Document, game: Game) -> Iterator[Found]:

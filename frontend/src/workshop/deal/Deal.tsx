@@ -1,12 +1,14 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
-import { api, type Card, type DealMade, type Dice, type Edit, type Game } from "../../api/client";
+import { api, type Card, type DealMade, type Dice, type Game } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
-import { selectLook } from "../../ui/Field";
 import { Light } from "../../ui/Light";
 import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
+import { useRules } from "../data";
+import { SnagLines } from "../snags/SnagLine";
+import { How } from "./How";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { counted, optionWords } from "../words";
@@ -26,6 +28,7 @@ function Bench({ game }: { game: Game }) {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  const rules = useRules(game);
   const other = useQuery({
     queryKey: ["deal", game.id, game.revision, held],
     queryFn: () => api.deal(game.id, held ?? 0),
@@ -60,6 +63,14 @@ function Bench({ game }: { game: Game }) {
           </Button>
         )}
       </GameHead>
+      {rules.data?.document.deal && (
+        <How how={rules.data.document.deal} pool={deal.data?.pool} change={changing.change} />
+      )}
+      <SnagLines
+        snags={game.snags.filter(({ path }) => /^(deal|setup)\b/.test(path))}
+        change={changing.change}
+        className="mx-7 my-1.5"
+      />
       {deal.error ? (
         <div className="p-7">
           <Notice tone="bad">{deal.error.message}</Notice>
@@ -67,107 +78,26 @@ function Bench({ game }: { game: Game }) {
       ) : !deal.data ? (
         <p className="p-7">Dealing …</p>
       ) : (
-        <>
-          <How key={deal.data.revision} deal={deal.data} change={changing.change} />
-          <div className="grid min-h-0 flex-1 grid-cols-[1fr_25rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
-            <div className="flex min-h-0">
+        <div className="grid min-h-0 flex-1 grid-cols-[1fr_25rem] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
+          <div className="flex min-h-0">
+            <Cards
+              deal={deal.data}
+              other={held === undefined ? undefined : other.data}
+              name="now"
+              title={`Dice ${deal.data.dice}`}
+            />
+            {held !== undefined && other.data && (
               <Cards
-                deal={deal.data}
-                other={held === undefined ? undefined : other.data}
-                name="now"
-                title={`Dice ${deal.data.dice}`}
+                deal={other.data}
+                other={deal.data}
+                name="held"
+                title={`Held: dice ${other.data.dice}`}
               />
-              {held !== undefined && other.data && (
-                <Cards
-                  deal={other.data}
-                  other={deal.data}
-                  name="held"
-                  title={`Held: dice ${other.data.dice}`}
-                />
-              )}
-            </div>
-            <Fairness key={game.revision} game={game} />
+            )}
           </div>
-        </>
+          <Fairness key={game.revision} game={game} />
+        </div>
       )}
-    </div>
-  );
-}
-
-const CHOICES: [key: "order" | "options" | "repeats", label: string, values: [string, string][]][] =
-  [
-    [
-      "order",
-      "Order",
-      [
-        ["shuffled", "shuffled"],
-        ["filed", "as in the file"],
-        ["easiest_first", "easiest first"],
-        ["by_topic", "by topic"],
-      ],
-    ],
-    [
-      "options",
-      "Options",
-      [
-        ["shuffled", "shuffled"],
-        ["balanced", "balanced"],
-        ["filed", "as in the file"],
-      ],
-    ],
-    [
-      "repeats",
-      "Repeats",
-      [
-        ["never", "never"],
-        ["when_empty", "when all were asked"],
-        ["always", "at any time"],
-      ],
-    ],
-  ];
-
-/** How the game deals; every choice is kept at once. */
-function How({ deal, change }: { deal: DealMade; change: (edits: Edit[]) => void }) {
-  const [draw, setDraw] = useState(String(deal.how.draw ?? ""));
-  const set = (key: string, value: unknown) =>
-    change([{ do: "set", path: ["deal", key], value, to: 0 }]);
-  const keep = () => {
-    const wanted = draw === "" ? null : Number(draw);
-    if (wanted !== (deal.how.draw ?? null)) set("draw", wanted ?? "all");
-  };
-  return (
-    <div className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line px-7 py-2">
-      <label className="flex items-center gap-2">
-        Draw
-        <input
-          inputMode="numeric"
-          placeholder="all"
-          data-deal="draw"
-          className="w-16 rounded-md border border-edge bg-sheet px-2 py-0.5 placeholder:text-soft"
-          value={draw}
-          onChange={(event) => setDraw(event.target.value.replace(/\D/g, "").slice(0, 6))}
-          onBlur={keep}
-          onKeyDown={(event) => event.key === "Enter" && keep()}
-        />
-        <span className="text-soft">of {deal.pool.toLocaleString("en")}</span>
-      </label>
-      {CHOICES.map(([key, label, values]) => (
-        <label key={key} className="flex items-center gap-2">
-          {label}
-          <select
-            className={selectLook}
-            data-deal={key}
-            value={deal.how[key] ?? ""}
-            onChange={(event) => set(key, event.target.value)}
-          >
-            {values.map(([value, said]) => (
-              <option key={value} value={value}>
-                {said}
-              </option>
-            ))}
-          </select>
-        </label>
-      ))}
     </div>
   );
 }

@@ -203,6 +203,7 @@ interface PlayLineProps {
 
 function PlayLine({ play, many, chosen, choose }: PlayLineProps) {
   const name = play.player || "without a name";
+  const choices = choicesOf(play);
   return (
     <tr className="border-t border-line" data-play={play.id}>
       <td>
@@ -220,6 +221,7 @@ function PlayLine({ play, many, chosen, choose }: PlayLineProps) {
       </td>
       <th scope="row" className="max-w-56 truncate pe-3 text-start font-bold" title={name}>
         {name}
+        {choices && <span className="block text-sm font-normal text-soft">{choices}</span>}
       </th>
       <td className="pe-3">{play.result || (play.over ? "stopped" : "not ended")}</td>
       <td className="pe-3">{play.award}</td>
@@ -230,6 +232,17 @@ function PlayLine({ play, many, chosen, choose }: PlayLineProps) {
       <td className="tabular-nums">{Math.round(play.seconds)} s</td>
     </tr>
   );
+}
+
+/** What a player chose before the play, in words. */
+function choicesOf({ count, topic, level }: PlayRow): string {
+  return [
+    typeof count === "number" && counted(count, "question"),
+    topic,
+    typeof level === "number" && `level ${level}`,
+  ]
+    .filter(Boolean)
+    .join(" · ");
 }
 
 interface WithChosenProps {

@@ -33,6 +33,11 @@ const SHOWS = [
   ["marks", "marks"],
   ["bar", "a bar"],
 ] as const;
+const WHICH_TOPIC = [
+  ["none", "no"],
+  ["ask", "yes, or all"],
+  ["one", "yes, one of them"],
+] as const;
 const YES_NO = [
   ["none", "no"],
   ["ask", "yes"],
@@ -286,7 +291,7 @@ export function Before({ document, words, change }: Props) {
           label="ask for the topic"
           revision={revision}
           value={setup?.topic ?? "none"}
-          values={YES_NO}
+          values={WHICH_TOPIC}
           keep={(value) => change([set(["setup", "topic"], value)])}
         />
         {(["count", "level"] as const).map((key) => {

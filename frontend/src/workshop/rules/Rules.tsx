@@ -5,6 +5,7 @@ import { api, type Game, gameFile, type Snag } from "../../api/client";
 import { buttonLook } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
+import { useRules } from "../data";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { SnagLines } from "../snags/SnagLine";
@@ -77,12 +78,7 @@ interface TableProps {
 }
 
 function Table({ game, changing, toText }: TableProps) {
-  const rules = useQuery({
-    queryKey: ["rules", game.id, game.revision],
-    queryFn: () => api.rules(game.id),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const rules = useRules(game);
   const comesTo = useQuery({
     queryKey: ["comes-to", game.id, game.revision],
     queryFn: () => api.comesTo(game.id),

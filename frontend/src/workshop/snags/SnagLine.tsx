@@ -49,9 +49,9 @@ export function SnagSaid({ snag, change }: Props) {
 }
 
 /** Snags beside what they are about. */
-export function SnagLines({ snags, change }: { snags: Snag[]; change: Props["change"] }) {
+export function SnagLines({ snags, ...more }: Omit<Props, "snag"> & { snags: Snag[] }) {
   return snags.map((snag) => (
-    <SnagLine key={`${snag.code} ${snag.path} ${snag.line}`} snag={snag} change={change} />
+    <SnagLine key={`${snag.code} ${snag.path} ${snag.line}`} snag={snag} {...more} />
   ));
 }
 
