@@ -241,6 +241,23 @@ class CommandLine(unittest.TestCase):
         self.assertIn("That can't be read", done.stdout)
         self.assertIn("left before its end", done.stdout)
 
+    def test_a_piped_line_is_for_the_next_question_whatever_pauses(self):
+        self.file("p.tsv", "".join(f"Question {n}?\tanswer {n}\n" for n in range(3)))
+        for breather in ("0.3", "player", "0"):
+            game = self.file(
+                "p.yaml",
+                "title: P\npacks: [p.tsv]\ndeal: {order: filed}\n"
+                f"clocks: {{breather: {breather}}}\nmeters: {{score: {{start: 0}}}}\n"
+                "consequences: [{moment: right, add: {score: 1}, hold: 0.2}]\n",
+            )
+            shown = self.asked("play", game, "--dice", 1, stdin="answer 0\nanswer 1\nanswer 2\n")
+            self.assertIn("3 of 3 right", shown, breather)
+        # a blank line that goes on, where the play waits for it, is no answer
+        game = self.file("q.yaml", Path(game).read_text().replace("breather: 0", "breather: player"))
+        shown = self.asked("play", game, "--dice", 1, stdin="answer 0\n\nanswer 1\n\nanswer 2\n")
+        self.assertIn("3 of 3 right", shown)
+        self.assertNotIn("can't be read", shown)
+
     def test_the_terminal_asks_what_the_set_up_asks(self):
         game = self.file(
             "asks.yaml",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
+from datetime import datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -32,6 +33,13 @@ def add_game(session: Session, title: str, text: str, dice: int) -> StoredGame:
     game = add_named(session, StoredGame, StoredGame.slug, slugs, text=text, revision=1, dice=dice)
     session.add(GameRevision(game_id=game.id, number=1, parent=0, text=text))
     return game
+
+
+def born(session: Session, game: StoredGame) -> datetime:
+    """When a game was made: what tells it from an earlier one of its number."""
+    return session.scalars(
+        select(GameRevision.at).where(GameRevision.game_id == game.id, GameRevision.number == 1)
+    ).one()
 
 
 def change_text(session: Session, game: StoredGame, text: str, base: int) -> None:

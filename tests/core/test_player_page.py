@@ -18,6 +18,7 @@ from dicetrail.core.play.setup import choose
 from dicetrail.core.play.trying import PageState, page_at
 from dicetrail.core.play.view import view
 from dicetrail.core.play.words import LANGUAGES
+from dicetrail.core.play.words.groups import GROUPS, state_of
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.contrast import READABLE, contrast, veil
 from dicetrail.core.rules.files import FILES, placed
@@ -113,7 +114,7 @@ class Page(unittest.TestCase):
         for game in (dressed().game, letters_game()):
             for state in get_args(PageState):
                 seen = page_at(game, state)
-                self.assertEqual(seen.phase == "over", state in ("won", "lost"), state)
+                self.assertEqual(seen.phase == "over", state in ("won", "lost", "done"), state)
                 if state in ("good", "bad", "info", "plain"):
                     self.assertEqual(seen.feedback.tone, state)
                 if seen.outcome:
@@ -131,7 +132,7 @@ class Page(unittest.TestCase):
         self.assertEqual(seen["letters"].question.kind, "letters")
         self.assertEqual(seen["bad"].feedback.answer, "option 0-0")
         self.assertEqual([seen[state].feedback.answer for state in ("good", "info", "plain")], ["", "", ""])
-        self.assertEqual(seen["plain"].feedback.tell, "…")
+        self.assertEqual(seen["plain"].feedback.tell, "Übersprungen.")
         self.assertEqual((seen["info"].feedback.moment, seen["bad"].feedback.moment), ("wrong", "missed"))
         self.assertEqual([seen[state].resume_in for state in ("asking", "info", "good", "bad")],
                          [None, 2000, 3000, 3000])  # fmt: skip
@@ -139,17 +140,36 @@ class Page(unittest.TestCase):
         self.assertEqual(seen["won"].outcome.answered, 1)
 
     def test_it_is_made_of_the_games_own_questions_where_it_has_any_that_stand(self):
-        """Those that are made as the play goes have no text yet: a question of ours stands for them."""
+        """Those that are made as the play goes are made for it; where there is none, ours stands for it."""
         phrase = letters_game().questions[0]
         formula = choice(5)._replace(kind="formula", recipe=Formula((Span("a", "1", "9"),), "a + 1"))
+        ours = "Which way does the needle of a compass point?"
         for questions, asked, letters in (
-            ((formula,), "Which way does the needle of a compass point?", "What keeps the wind out?"),
-            ((formula, choice(3), phrase), "Choice 3?", phrase.prompt),
-            ((phrase,), "Which way does the needle of a compass point?", phrase.prompt),
+            ((formula,), {"Choice 5?"}, "What keeps the wind out?"),
+            ((formula, choice(3), phrase), {"Choice 3?", "Choice 5?"}, phrase.prompt),
+            ((phrase,), {ours}, phrase.prompt),
         ):
             game = replace(dressed().game, questions=questions)
-            self.assertEqual(page_at(game, "asking").question.prompt, asked)
+            self.assertIn(page_at(game, "asking").question.prompt, asked)
             self.assertEqual(page_at(game, "letters").question.prompt, letters)
+
+    def test_it_says_what_the_rules_say_there(self):
+        rules = RULES.replace("add: {score: 5}}", 'if: attempt == 1, add: {score: 5}, tell: "Genau."}')
+        rules += 'endings: [{if: lives == 0, result: lost, tell: "Dunkel."}]\n'
+        rules += 'awards: [{if: percent == 100, title: Gipfel, tell: "Oben!"}, {if: "True", title: Tal}]\n'
+        game = read_game(rules, lambda _: [choice(n) for n in range(3)]).game
+        seen = {state: page_at(game, state) for state in get_args(PageState)}
+        self.assertEqual(seen["good"].feedback.tell, "Genau.")
+        outcomes = {state: seen[state].outcome for state in ("won", "lost", "done")}
+        self.assertEqual((outcomes["lost"].tell, outcomes["lost"].award), ("Dunkel.", "Tal"))
+        self.assertEqual((outcomes["done"].award, outcomes["done"].award_tell), ("Gipfel", "Oben!"))
+
+    def test_every_text_is_in_one_group_and_shows_in_a_state_there_is(self):
+        for name in LANGUAGES["en"].texts:
+            part = name.split(".")[0]
+            self.assertEqual(sum(part in group.parts for group in GROUPS), 1, name)
+            self.assertIn(state_of(name), ("start", *get_args(PageState)))
+        self.assertRaises(KeyError, state_of, "nonsense.text")
 
     def test_skipping_is_offered_as_in_the_game(self):
         game = dressed("").game

@@ -94,6 +94,42 @@ class OnTheBench(unittest.TestCase):
         browser.press("Take it up")
         self.gauge("score", "6")
 
+    def test_1b_the_end_is_the_players_and_enter_goes_on(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.find("[data-bench]")
+        browser.press("Start over")  # it keeps no key for itself
+        for moves in range(1, 6):
+            browser.keys("r")
+            browser.find(f"[data-gauge=score][data-value='{3 * moves}']")
+            browser.find("[data-phase=feedback]")
+            browser.keys(Keys.ENTER if moves % 2 else Keys.SPACE)
+            if moves < 5:
+                browser.find("[data-phase=asking]", f"Question {moves}?")
+        browser.find("[data-result=done] h1", "High")
+        browser.find("[data-result=done]", "5 of 5")
+        browser.find("[data-result=done] h2", "The questions")
+        self.assertEqual(browser.all("[data-bench] [data-moment]"), [])
+        self.clean("the end on the bench")
+        browser.press("Play again")
+        browser.find("[data-phase=asking]", "Question 0?")
+
+    def test_1c_what_is_remembered_belongs_to_the_game(self):
+        browser = self.browser
+        browser.open(self.page)
+        browser.find("[data-bench]")
+        browser.press("Start over")
+        browser.keys("r")
+        browser.find("[data-gauge=score][data-value='3']")
+        stored = "return Object.keys(localStorage).filter(one => one.startsWith('dicetrail.bench.'))"
+        (key,) = [
+            one
+            for one in browser.driver.execute_script(stored)
+            if one.startswith(f"dicetrail.bench.{self.game['id']}.")
+        ]
+        born = self.served.ask("GET", f"/api/workshop/games/{self.game['id']}")["born"]
+        self.assertTrue(key.endswith(born))  # another game of its number was born at another time
+
     def test_2_the_clock_stands_and_is_stepped(self):
         browser = self.browser
         browser.open(self.page)

@@ -242,6 +242,63 @@ class Arranged(Page):
             self.assertEqual(browser.axe(), [])
         browser.leave()
 
+    def test_six_pictures_leave_the_feedback_in_sight(self):
+        demo = Served(demo=True)
+        self.addCleanup(demo.stop)
+        names = ("bridge", "cairn", "ford", "hut", "spring", "viewpoint")
+        cells = "\t".join(f"![sign {n}](sign-{name}.png)" for n, name in enumerate(names))
+        rows = (
+            "prompt\tanswer" + "\twrong" * 5 + "\timage\talt\n"
+            f"Which sign is it?\t{cells}\tsign-hut.png\ta roof\n"
+        )
+        game = demo.make_game("Six", demo.paste("six-signs.tsv", rows))
+        looks = {"options": "pictures", "labels": False, "option_shape": "round", "option_gap": "wide"}
+        looks |= {"clock": "middle", "question_size": "large", "pictures": {"life": "lantern-lit.png"}}
+        edits = [{"path": ["look", name], "value": value} for name, value in looks.items()]
+        edits.append({"path": ["meters", "lives"], "value": {"start": 3, "max": 3}})
+        edits.append({"path": ["clocks"], "value": {"question": 30, "breather": "player"}})
+        path = f"/api/workshop/games/{game['id']}"
+        demo.ask("POST", f"{path}/edits", {"edits": edits, "revision": game["revision"]})
+        browser = self.browser
+        browser.open(f"{demo.url}/play/{game['slug']}")
+        browser.press("Set out")
+        browser.find("[data-phase=asking] ul img")
+        place = "return document.querySelector(arguments[0]).getBoundingClientRect().toJSON()"
+        box = {css: browser.driver.execute_script(place, css) for css in (
+            "img[alt='a roof']", "main h1", "[role=timer]", "main ul")}  # fmt: skip
+        tops = [one["top"] for one in box.values()]
+        self.assertEqual(tops, sorted(tops))  # picture, prompt, the clock in the middle, options
+        self.assertGreater(box["[role=timer]"]["height"], 60)
+        self.assertEqual(len(browser.all("[data-meter=lives] img[data-lit=true]")), 3)
+        self.assertEqual(browser.all("main ul button > span:not(.sr-only)")[0].text, "")
+        self.assertEqual(browser.axe(), [])
+        browser.keys("b")
+        told = browser.find("[data-moment]")
+        place = browser.driver.execute_script(place, "[data-moment]")
+        self.assertLess(place["bottom"], 800)
+        self.assertTrue(told.is_displayed())
+        browser.leave()
+
+    def test_a_picture_behind_is_the_ground_of_the_page(self):
+        demo = Served(demo=True)
+        self.addCleanup(demo.stop)
+        rows = "prompt\tanswer\twrong\timage\talt\nWhere is it?\there\tthere\thut-evening.png\ta hut\n"
+        game = demo.make_game("Ground", demo.paste("ground.tsv", rows))
+        edits = [{"path": ["look", "picture"], "value": "behind"}]
+        path = f"/api/workshop/games/{game['id']}"
+        demo.ask("POST", f"{path}/edits", {"edits": edits, "revision": game["revision"]})
+        browser = self.browser
+        browser.open(f"{demo.url}/play/{game['slug']}?show=asking&game={game['id']}")
+        browser.find("[data-behind] img[alt='a hut']")
+        place = "return document.querySelector('[data-behind]').getBoundingClientRect().toJSON()"
+        box = browser.driver.execute_script(place)
+        self.assertEqual((box["left"], box["top"]), (0, 0))
+        self.assertGreaterEqual(box["height"], 800)
+        veil = float(browser.find("[data-behind] [data-veil]").get_attribute("data-veil"))
+        self.assertTrue(0.4 <= veil < 1)  # so much of the ground lies over it that text can be read
+        self.assertEqual(browser.axe(), [])
+        browser.leave()
+
     def test_every_state_at_every_width_without_scrolling_sideways(self):
         """320 pixels, and 1280 at 200 % (which gives a page 640: WCAG 2.2, 1.4.10 Reflow)."""
         long = "Donaudampfschifffahrtsgesellschaftskapitän"
@@ -398,6 +455,24 @@ class Lost(Page):
         browser.find("[data-phase=asking]", "FRAGE 2")
         self.assertEqual(browser.all("[aria-pressed=true]")[1:], [])
 
+    def test_what_is_typed_at_any_key_reaches_the_next_field_not_at_all(self):
+        rows = "prompt\tanswer\nFirst number?\tone\nSecond number?\tthree\n"
+        pack = self.served.paste("numbers.tsv", rows)
+        rules = "title: N\npacks: [packs/numbers.tsv]\ndeal: {order: filed}\nclocks: {breather: player}\n"
+        game = self.served.make_game("Numbers typed", pack, rules)
+        browser = self.browser
+        browser.open(f"{self.served.url}/play/{game['slug']}")
+        browser.press("Set out")
+        browser.find("[aria-label='Your answer']").send_keys("one", Keys.ENTER)
+        browser.find("[data-breather]")
+        browser.keys(*"three", Keys.ENTER)
+        browser.find("[data-phase=asking]", "Second number?")
+        time.sleep(1)  # the time in which what was typed could still come
+        field = browser.find("[aria-label='Your answer']")
+        self.assertEqual(field.get_attribute("value"), "")
+        field.send_keys("three", Keys.ENTER)
+        browser.find("[data-moment=right]")
+
 
 class Set(Page):
     def test_step_5_sets_it_all_beside_the_page(self):
@@ -431,6 +506,12 @@ class Set(Page):
         inside("p", "Frage 1 von 2")
         browser.find("[data-text='said.missed']").send_keys("Daneben!", Keys.ENTER)
         inside("[data-moment=missed]", "Daneben!")
+        browser.find("[aria-label='Find a text']").send_keys("wrong")
+        browser.find("[data-text='mark.wrong']")
+        browser.gone("[data-text='start.name']")
+        browser.find("[aria-label='Find a text']").send_keys(*[Keys.BACKSPACE] * 5)
+        browser.find("[data-group='The result'] button", "Show").click()
+        inside("[data-result=done]")
         browser.press("Arrangement")
         Select(browser.find("[data-field='Options as']")).select_by_visible_text("columns")
         browser.until("[data-save]", "data-save", "saved")

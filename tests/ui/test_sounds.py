@@ -116,6 +116,37 @@ class Sounds(unittest.TestCase):
         browser.find("[data-result=done]")
         self.heard("gust")
 
+    def test_2b_a_sound_ends_at_the_answer_and_a_press_is_heard(self):
+        browser = self.browser
+        self.change(look__press="fall")
+        browser.open(f"{self.served.url}/play/sounding")
+        browser.driver.execute_script(LISTEN)
+        browser.driver.execute_script(
+            "window.ended = []; addEventListener('dicetrail:silence', e => window.ended.push(e.detail.name))"
+        )
+        browser.press("Set out")
+        browser.find("[data-phase=asking]")
+        self.heard("bell")
+        browser.keys("b")  # wrong: the bell of the begin ends, the press is heard, then what it was
+        browser.find("[data-moment=wrong]")
+        self.heard("fall", "tap")
+        self.assertEqual(browser.driver.execute_script("return window.ended"), ["bell", "fall"])
+        self.change(look__press="")
+
+    def test_2c_a_questions_sound_begins_once_a_visit(self):
+        browser = self.browser
+        browser.open(f"{self.served.url}/play/sounding")
+        browser.press("Set out")
+        browser.find("[data-phase=asking]")
+        browser.keys("a")
+        browser.press("Go on")
+        browser.find("h1", "Second?")
+        browser.driver.execute_script(LISTEN)
+        browser.keys("b")  # wrong: the same visit goes on
+        browser.find("[data-moment=wrong]")
+        browser.find("[data-phase=asking]")
+        self.heard("tap")
+
     def test_3_the_tick_is_the_makers(self):
         browser = self.browser
         drip = {"pitch": 900}

@@ -9,6 +9,12 @@ from .moments import Tone
 
 Where = Literal["above", "below", "hidden"]
 """Where on the page a thing stands, as seen from the question."""
+ClockWhere = Literal["above", "middle", "below", "hidden"]
+"""Where a clock stands; in the middle it is large."""
+Size = Literal["normal", "large", "wall"]
+OptionShape = Literal["line", "box", "round"]
+OptionSize = Literal["small", "normal", "large"]
+OptionGap = Literal["none", "narrow", "wide"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +36,8 @@ class Sound:
 
     ``pitch`` is the first tone's frequency in hertz; each further one lies ``step`` semitones away, and each
     glides by ``slide`` semitones. ``level`` is from 0 to 1. Where ``file`` is named (it may end in
-    ``#t=START,END``), that is heard instead.
+    ``#t=START,END``), that is heard instead. It ends where another begins or an answer is given, unless it
+    goes on ``over`` that.
     """
 
     name: str
@@ -42,16 +49,19 @@ class Sound:
     tone: str = "soft"
     level: float = 0.6
     file: str = ""
+    over: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Pictures:
-    """The pictures shown beside a verdict and a result; "" where there is none."""
+    """The pictures shown beside a verdict and a result, and the one that stands for a life; "" where there is
+    none."""
 
     right: str = ""
     wrong: str = ""
     won: str = ""
     lost: str = ""
+    life: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,8 +70,8 @@ class Look:
     where things stand.
 
     ``behind`` is a picture behind everything, covered by the ground to the part ``veil`` (0 to 1), so that
-    what is written on it stays readable. A question's own picture stands ``above`` its options, or behind
-    its prompt.
+    what is written on it stays readable. A question's own picture stands ``above`` its prompt, or is behind
+    everything in its place. With ``labels`` options have their letters beside them.
     """
 
     ground: str = "#f5efe1"
@@ -69,29 +79,37 @@ class Look:
     accent: str = "#2b5a3c"
     mark: str = "lantern"
     face: str = "plain"
-    size: Literal["normal", "large", "wall"] = "normal"
+    size: Size = "normal"
+    question_size: Size = "normal"
     title: bool = False
     options: Literal["lines", "columns", "pictures"] = "lines"
+    option_shape: OptionShape = "line"
+    option_size: OptionSize = "normal"
+    option_gap: OptionGap = "narrow"
+    labels: bool = True
     score: Where = "above"
     marks: Where = "above"
-    clock: Where = "above"
+    clock: ClockWhere = "above"
     count: Where = "above"
     clock_as: Literal["both", "trail", "figures"] = "both"
     behind: str = ""
     veil: float = 1
     picture: Literal["above", "behind"] = "above"
     pictures: Pictures = Pictures()
+    press: str = ""
 
 
 @dataclass(frozen=True, slots=True)
 class Welcome:
     """What invites a player before a play, beside the title and the intro: a picture with its alternative
-    text, music that goes on through the play, as loud as ``volume`` (0 to 1), and a text that is spoken."""
+    text, music as loud as ``volume`` (0 to 1) that goes on through the play or is heard before it only, and a
+    text that is spoken."""
 
     picture: str = ""
     alt: str = ""
     music: str = ""
     volume: float = 0.4
+    music_when: Literal["always", "start"] = "always"
     speech: str = ""
 
 

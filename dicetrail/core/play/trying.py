@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Literal, cast
 
 from .clocks import Clock
-from .game import Choices, Clocks, Consequence, Deal, Ending, Game, Move
+from .deck import deal
+from .game import Choices, Clocks, Consequence, Deal, Ending, Game, Move, Setup
 from .kinds import kind_of
 from .moments import Moment, Tone
 from .page import Cue
 from .program import Program
 from .question import Question
 from .run import Run
-from .setup import nameless
+from .setup import choose, nameless
 from .view import View, view
 
 SAMPLE = Question(
@@ -29,40 +30,61 @@ SAMPLE = Question(
 
 
 HIDDEN = Question("hidden", "letters", "What keeps the wind out?", ("hut door",))
-PageState = Literal["asking", "letters", "good", "bad", "info", "plain", "breather", "won", "lost"]
+PageState = Literal["asking", "letters", "good", "bad", "info", "plain", "breather", "won", "lost", "done"]
 """What a player's page can be at, beside its start: asking, feedback of each tone, a pause, the result."""
 _TONES: dict[str, Moment] = {"good": "right", "bad": "missed", "info": "wrong", "plain": "skipped"}
+_ENDS = ("won", "lost", "done")
+_MOST_LOOKED_AT = 50
+"""Questions of a deal that are looked through for ones that fit a state."""
 
 
 def page_at(game: Game, state: PageState) -> View:
-    """What a player sees of a game in a state of its page, with its own first questions."""
-    plain = [question for question in game.questions if question.recipe is None]
-    letters = [question for question in plain if kind_of(question).covers] or [HIDDEN]
-    others = [question for question in plain if not kind_of(question).covers] or [SAMPLE]
+    """What a player sees of a game in a state of its page: its own questions, as they are dealt, and the
+    texts and cues of the first row, ending or award that can apply there."""
+    dealt = [card.question for card in deal(game, choose(game, 1), _MOST_LOOKED_AT)]
+    own = [*dealt, *(question for question in game.questions if question.recipe is None)]
+    letters = [question for question in own if kind_of(question).covers] or [HIDDEN]
+    others = [question for question in own if not kind_of(question).covers] or [SAMPLE]
     first = letters[0] if state == "letters" else others[0]
-    moment, ends = _TONES.get(state), state in ("won", "lost")
-    stays = 0 if ends else 2
+    following = next((question for question in others if question.id != first.id), SAMPLE)
+    ends = state in _ENDS
     shown = replace(
         game,
-        questions=(first, (others[1:] or [SAMPLE])[0]),
+        questions=(first._replace(times=1), *(() if ends else (following._replace(times=1),))),
         deal=Deal(order="filed", options="filed"),
+        setup=Setup(),
         tries=1 if state in ("bad", "lost") else 2,
         clocks=replace(game.clocks, breather=0 if ends else 3),
-        consequences=(
-            Consequence("skipped", tell="…"),
-            Consequence("wrong", cue="page", hold=stays),
-            Consequence("missed", cue="page", reveal=True, hold=stays),
-            Consequence("right", cue="page", hold=stays),
-        ),
-        endings=(Ending("asked == 1", cast("Literal['won', 'lost']", state)),) if ends else (),
-        awards=(),
-        cues=(Cue("page", tone=cast("Tone", state if moment else "plain")),),
+        consequences=tuple(_said_at(game, moment, stays=0 if ends else 2) for moment in _TONES.values()),
+        endings=tuple(_ended(game, state)),
+        awards=game.awards if ends else (),
+        cues=(*game.cues, Cue(_CUE, tone=cast("Tone", state if state in _TONES else "plain"))),
     )
     run = Run(Program(shown), Choices(1, nameless(game), level=None))
     run.begin()
     for move in _MOVES.get(state, ()):
         run.do(Move(move), 0)
     return replace(view(run, 0), can_skip=bool(Program(game).rows["skipped"]))
+
+
+_CUE = "page"
+"""The cue of a row that has none."""
+
+
+def _said_at(game: Game, moment: Moment, stays: float) -> Consequence:
+    """What the first row of a moment lets a player see and hear, whatever its condition, and nothing else."""
+    row = next((row for row in game.consequences if row.moment == moment), Consequence(moment))
+    return Consequence(
+        moment, tell=row.tell, reveal=row.reveal or moment == "missed", cue=row.cue or _CUE, hold=stays
+    )
+
+
+def _ended(game: Game, state: PageState) -> Iterator[Ending]:
+    """The first ending with a result; where the game has none, one without a text."""
+    if state in ("won", "lost"):
+        result = state
+        own = next((one for one in game.endings if one.result == result), Ending("", result))
+        yield replace(own, condition="asked == 1")
 
 
 _MOVES: dict[str, tuple[Literal["right", "wrong", "skip"], ...]] = {
@@ -74,6 +96,7 @@ _MOVES: dict[str, tuple[Literal["right", "wrong", "skip"], ...]] = {
     "breather": ("right",),
     "won": ("right",),
     "lost": ("wrong",),
+    "done": ("right",),
 }
 
 

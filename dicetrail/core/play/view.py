@@ -165,7 +165,8 @@ class View:
 
     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
-    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound). The texts
+    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
+    pressed as ``press_sound`` (None: not at all). The texts
     of the page are those of ``language``, but for ``texts``, which the maker replaced. With ``same_deal`` the
     play can be made again with the same dice.
     """
@@ -187,6 +188,7 @@ class View:
     look: Look
     tick: int
     tick_sound: Sound | None
+    press_sound: Sound | None
     silent: bool
     language: str
     texts: dict[str, str]
@@ -219,6 +221,7 @@ def view(run: Run, at: int) -> View:
         look=run.program.game.look,
         tick=run.program.game.clocks.tick,
         tick_sound=run.program.sounds.get(run.program.game.clocks.tick_sound),
+        press_sound=run.program.sounds.get(run.program.game.look.press),
         silent=run.program.game.silent,
         language=run.program.game.words.language,
         texts=run.program.game.words.texts,

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field, WithJsonSchema
 
 from ..play.moments import Tone
-from ..play.page import Where
+from ..play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ..play.words import LANGUAGES
 from .part import Hold, Part, Text
 
@@ -16,10 +16,10 @@ Motion = Literal["none", "glow", "sway", "lift", "drift"]
 Timbre = Literal["soft", "clear", "bright", "breath"]
 Mark = Literal["lantern", "boot", "flake", "dot"]
 Face = Literal["plain", "book", "typed"]
-Size = Literal["normal", "large", "wall"]
 OptionsAs = Literal["lines", "columns", "pictures"]
 ClockAs = Literal["both", "trail", "figures"]
 PictureAt = Literal["above", "behind"]
+MusicWhen = Literal["always", "start"]
 File = Annotated[str, Field(max_length=200)]
 
 
@@ -34,6 +34,7 @@ class SoundPart(Part):
     tone: Timbre = "soft"
     level: Annotated[float, Field(ge=0, le=1)] = 0.6
     file: Annotated[str, Field(max_length=200, description="a sound file, may end in #t=START,END")] = ""
+    over: Annotated[bool, Field(description="goes on while others begin, and past the answer")] = False
 
 
 class CuePart(Part):
@@ -58,12 +59,13 @@ Colour = Annotated[
 
 
 class PicturesPart(Part):
-    """Pictures shown beside a verdict and a result."""
+    """Pictures shown beside a verdict and a result, and the one that stands for a life."""
 
     right: File = ""
     wrong: File = ""
     won: File = ""
     lost: File = ""
+    life: Annotated[File, Field(description="stands for a life in place of the mark")] = ""
 
 
 class LookPart(Part):
@@ -76,16 +78,22 @@ class LookPart(Part):
     mark: Mark = "lantern"
     face: Face = "plain"
     size: Size = "normal"
+    question_size: Annotated[Size, Field(description="the text of the question")] = "normal"
     title: Annotated[bool, Field(description="the title stays in sight during the play")] = False
     options: OptionsAs = "lines"
+    option_shape: OptionShape = "line"
+    option_size: OptionSize = "normal"
+    option_gap: OptionGap = "narrow"
+    labels: Annotated[bool, Field(description="options have their letters beside them")] = True
     score: Where = "above"
     marks: Where = "above"
-    clock: Where = "above"
+    clock: Annotated[ClockWhere, Field(description="in the middle it is large")] = "above"
     count: Where = "above"
     clock_as: ClockAs = "both"
     behind: Annotated[File, Field(description="a picture behind everything")] = ""
     picture: Annotated[PictureAt, Field(description="where a question's own picture stands")] = "above"
     pictures: PicturesPart = PicturesPart()
+    press: Annotated[str, Field(max_length=100, description="the sound of what is pressed")] = ""
 
 
 class WelcomePart(Part):
@@ -95,6 +103,7 @@ class WelcomePart(Part):
     alt: Annotated[str, Field(max_length=500, description="what is on the picture")] = ""
     music: File = ""
     volume: Annotated[float, Field(ge=0, le=1)] = 0.4
+    music_when: Annotated[MusicWhen, Field(description="through the play, or before it only")] = "always"
     speech: Annotated[File, Field(description="a sound file that is spoken")] = ""
 
 

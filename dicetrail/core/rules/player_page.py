@@ -37,7 +37,8 @@ def look_of(document: Document) -> page.Look:
     """The look; a picture behind everything is covered so far that what is written on it can be read."""
     part = document.look
     said = part.model_dump(exclude={"pictures"})
-    needed = veil(part.ground, (part.ink, part.accent)) if part.behind else 1
+    pictured = part.behind or part.picture == "behind"
+    needed = veil(part.ground, (part.ink, part.accent)) if pictured else 1
     return page.Look(**said, veil=needed, pictures=page.Pictures(**part.pictures.model_dump()))
 
 

@@ -50,6 +50,9 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
             shown_feedback = run.feedback
             _show_feedback(seen, out)
         due = run.due()
+        if run.phase == "feedback" and not typed.by_a_person:
+            _past_the_pause(run, typed, now)
+            continue
         line = typed.within(None if due is None else (due - now()) / 1000)
         if line is None:
             if typed.ended:
@@ -65,6 +68,19 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
         _show_feedback(view(run, now()), out)
     _show_outcome(view(run, now()), out)
     return run
+
+
+def _past_the_pause(run: Run, typed: Lines, now: Callable[[], int]) -> None:
+    """Wait out a pause, or end it where it waits for the player: a line of a file is for the next question. A
+    blank one that was meant to end the pause is dropped."""
+    until = run.due() if run.continue_from is None else run.continue_from
+    if until is not None:
+        time.sleep(max(0.0, (until - now()) / 1000))
+    if run.continue_from is None:
+        run.tick(now())
+        return
+    run.do(Move("continue"), now())
+    typed.drop_blank()
 
 
 def ask_setup(game: Game, given: Chosen, out: TextIO, typed: Lines) -> Chosen:
@@ -162,6 +178,11 @@ class Lines:
         self._read: queue.SimpleQueue[bytes] = queue.SimpleQueue()
         self._reading: threading.Thread | None = None
         self.ended = False
+        self._drops_blank = False
+
+    def drop_blank(self) -> None:
+        """Drop the next line if it is blank."""
+        self._drops_blank = True
 
     def put_back(self, line: str) -> None:
         """Let a line be the next one again."""
@@ -178,11 +199,20 @@ class Lines:
             self.ended = not more
             self._typed += more or b"\n" * bool(self._typed)
         line, ending, self._typed = self._typed.partition(b"\n")
+        if self._drops_blank and not line.strip():
+            self._drops_blank = False
+            return self.within(None if end is None else max(0.0, end - time.monotonic()))
+        self._drops_blank = False
         return line.decode("utf-8", "replace").rstrip("\r") if ending else None
+
+    @property
+    def by_a_person(self) -> bool:
+        """Whether a person types them, and no file or program gives them."""
+        return sys.stdin.isatty()
 
     def forget(self) -> None:
         """Drop what a person typed ahead, so that it does not answer the next question."""
-        if sys.stdin.isatty():
+        if self.by_a_person:
             self._typed = b""
             while (more := self._more(0)) is not None:
                 self.ended = not more

@@ -18,14 +18,15 @@ from ...core.play.expressions import FUNCTIONS
 from ...core.play.game import COUNTS
 from ...core.play.kinds import KINDS
 from ...core.play.moments import MOMENTS, Tone
-from ...core.play.page import Where
+from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ...core.play.trying import PageState
 from ...core.play.words import LANGUAGES
+from ...core.play.words.groups import GROUPS, state_of
 from ...core.rules.cues import SHIPPED
 from ...core.rules.document import Show
 from ...core.rules.document import schema as game_schema
 from ...core.rules.looks import LOOKS
-from ...core.rules.page import ClockAs, Face, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
+from ...core.rules.page import ClockAs, Face, Mark, Motion, MusicWhen, OptionsAs, PictureAt, Timbre
 from ...store import games, handouts, shelving
 from ...store.copies import copy_database
 from ...store.folder import DATABASE
@@ -151,13 +152,20 @@ def words() -> WordsOut:
         shows=list(get_args(Show)),
         sizes=list(get_args(Size)),
         options_as=list(get_args(OptionsAs)),
+        option_shapes=list(get_args(OptionShape)),
+        option_sizes=list(get_args(OptionSize)),
+        option_gaps=list(get_args(OptionGap)),
         places=list(get_args(Where)),
+        clock_places=list(get_args(ClockWhere)),
+        music_when=list(get_args(MusicWhen)),
         clocks_as=list(get_args(ClockAs)),
         pictures_at=list(get_args(PictureAt)),
         page_states=list(get_args(PageState)),
         looks=LOOKS,
         languages=[LanguageOut(code=one.code, name=one.name) for one in LANGUAGES.values()],
         texts=LANGUAGES["en"].texts,
+        text_groups=list(GROUPS),
+        text_states={name: state_of(name) for name in LANGUAGES["en"].texts},
     )
 
 

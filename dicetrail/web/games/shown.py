@@ -9,7 +9,7 @@ from ...core.prove.search.reach import Reach
 from ...core.rules.reading import GameReading
 from ...core.rules.set_aside import with_set_aside
 from ...core.snag import Snag
-from ...store import history
+from ...store import games, history
 from ...store.models import StoredGame
 from ...store.standing import standing
 from ..packs.shown import pack_summary, snags_out, worth_a_look
@@ -35,6 +35,7 @@ def game_out(session: Session, workshop: Workshop, game: StoredGame, *, look: bo
         revision=game.revision,
         dice=game.dice,
         updated=game.updated,
+        born=games.born(session, game),
         playable=reading.playable,
         questions=len(reading.game.questions) if reading.game else 0,
         rows=len(document.consequences) if document else 0,
@@ -99,5 +100,6 @@ def _deal_words(reading: GameReading) -> str:
     if reading.game is None:
         return ""
     deal, setup = reading.game.deal, reading.game.setup
-    drawn = "as many as asked" if setup.count else deal.draw or "all"
+    whole = "all" if deal.repeats == "never" else "without end"
+    drawn = "as many as asked" if setup.count else deal.draw or whole
     return f"{drawn} of {len(reading.game.questions)}, {deal.order.replace('_', ' ')}"

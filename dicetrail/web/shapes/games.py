@@ -9,11 +9,12 @@ from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
 from ...core.play.moments import Moment, Tone
-from ...core.play.page import Where
+from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ...core.play.trying import PageState
+from ...core.play.words.groups import TextGroup
 from ...core.rules.document import SetAsidePart, Show
 from ...core.rules.editing import Edit
-from ...core.rules.page import ClockAs, Face, LookPart, Mark, Motion, OptionsAs, PictureAt, Size, Timbre
+from ...core.rules.page import ClockAs, Face, LookPart, Mark, Motion, MusicWhen, OptionsAs, PictureAt, Timbre
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
 from .common import DiceNumber, Small, SnagOut
 from .packs import PackSummary
@@ -22,9 +23,8 @@ from .packs import PackSummary
 class GameOut(BaseModel):
     """A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
     ``passed`` and ``failed`` count its waymarks, ``aims`` its aims; ``asks_name`` says whether its rules ask
-    for one. ``packs`` are those of its packs that
-    stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
-    snags may come.
+    for one. ``packs`` are those of its packs that stand on the shelf, in the game's order. While its plays
+    are being gone through it is ``looking``: more snags may come. No other game was ``born`` just then.
     """
 
     id: int
@@ -34,6 +34,7 @@ class GameOut(BaseModel):
     revision: int
     dice: DiceNumber
     updated: datetime
+    born: datetime
     playable: bool
     questions: int
     rows: int
@@ -126,13 +127,20 @@ class WordsOut(BaseModel):
     shows: list[Show]
     sizes: list[Size]
     options_as: list[OptionsAs]
+    option_shapes: list[OptionShape]
+    option_sizes: list[OptionSize]
+    option_gaps: list[OptionGap]
     places: list[Where]
+    clock_places: list[ClockWhere]
+    music_when: list[MusicWhen]
     clocks_as: list[ClockAs]
     pictures_at: list[PictureAt]
     page_states: list[PageState]
     looks: dict[str, LookPart]
     languages: list[LanguageOut]
     texts: dict[str, str]
+    text_groups: list[TextGroup]
+    text_states: dict[str, str]
 
 
 class NewGameIn(BaseModel):

@@ -3041,16 +3041,23 @@ export interface components {
              *       "face": "plain",
              *       "ground": "#f5efe1",
              *       "ink": "#2a2620",
+             *       "labels": true,
              *       "mark": "lantern",
              *       "marks": "above",
+             *       "option_gap": "narrow",
+             *       "option_shape": "line",
+             *       "option_size": "normal",
              *       "options": "lines",
              *       "picture": "above",
              *       "pictures": {
+             *         "life": "",
              *         "lost": "",
              *         "right": "",
              *         "won": "",
              *         "wrong": ""
              *       },
+             *       "press": "",
+             *       "question_size": "normal",
              *       "score": "above",
              *       "size": "normal",
              *       "title": false
@@ -3119,6 +3126,7 @@ export interface components {
              * @default {
              *       "alt": "",
              *       "music": "",
+             *       "music_when": "always",
              *       "picture": "",
              *       "speech": "",
              *       "volume": 0.4
@@ -3390,15 +3398,19 @@ export interface components {
          * GameOut
          * @description A game as written, with its snags. ``checking`` and ``deal`` say in a few words how it does these;
          *     ``passed`` and ``failed`` count its waymarks, ``aims`` its aims; ``asks_name`` says whether its rules ask
-         *     for one. ``packs`` are those of its packs that
-         *     stand on the shelf, in the game's order. While its plays are being gone through it is ``looking``: more
-         *     snags may come.
+         *     for one. ``packs`` are those of its packs that stand on the shelf, in the game's order. While its plays
+         *     are being gone through it is ``looking``: more snags may come. No other game was ``born`` just then.
          */
         GameOut: {
             /** Aims */
             aims: number;
             /** Asks Name */
             asks_name: boolean;
+            /**
+             * Born
+             * Format: date-time
+             */
+            born: string;
             /** Can Redo */
             can_redo: boolean;
             /** Can Undo */
@@ -3794,16 +3806,23 @@ export interface components {
              *       "face": "plain",
              *       "ground": "#f5efe1",
              *       "ink": "#2a2620",
+             *       "labels": true,
              *       "mark": "lantern",
              *       "marks": "above",
+             *       "option_gap": "narrow",
+             *       "option_shape": "line",
+             *       "option_size": "normal",
              *       "options": "lines",
              *       "picture": "above",
              *       "pictures": {
+             *         "life": "",
              *         "lost": "",
              *         "right": "",
              *         "won": "",
              *         "wrong": ""
              *       },
+             *       "press": "",
+             *       "question_size": "normal",
              *       "score": "above",
              *       "size": "normal",
              *       "title": false,
@@ -3864,6 +3883,7 @@ export interface components {
              * @default {
              *       "alt": "",
              *       "music": "",
+             *       "music_when": "always",
              *       "picture": "",
              *       "speech": "",
              *       "volume": 0.4
@@ -3985,8 +4005,8 @@ export interface components {
          *     where things stand.
          *
          *     ``behind`` is a picture behind everything, covered by the ground to the part ``veil`` (0 to 1), so that
-         *     what is written on it stays readable. A question's own picture stands ``above`` its options, or behind
-         *     its prompt.
+         *     what is written on it stays readable. A question's own picture stands ``above`` its prompt, or is behind
+         *     everything in its place. With ``labels`` options have their letters beside them.
          */
         Look: {
             /**
@@ -4004,7 +4024,7 @@ export interface components {
              * @default above
              * @enum {string}
              */
-            clock: "above" | "below" | "hidden";
+            clock: "above" | "middle" | "below" | "hidden";
             /**
              * Clock As
              * @default both
@@ -4033,6 +4053,11 @@ export interface components {
              */
             ink: string;
             /**
+             * Labels
+             * @default true
+             */
+            labels: boolean;
+            /**
              * Mark
              * @default lantern
              */
@@ -4043,6 +4068,24 @@ export interface components {
              * @enum {string}
              */
             marks: "above" | "below" | "hidden";
+            /**
+             * Option Gap
+             * @default narrow
+             * @enum {string}
+             */
+            option_gap: "none" | "narrow" | "wide";
+            /**
+             * Option Shape
+             * @default line
+             * @enum {string}
+             */
+            option_shape: "line" | "box" | "round";
+            /**
+             * Option Size
+             * @default normal
+             * @enum {string}
+             */
+            option_size: "small" | "normal" | "large";
             /**
              * Options
              * @default lines
@@ -4057,6 +4100,7 @@ export interface components {
             picture: "above" | "behind";
             /**
              * @default {
+             *       "life": "",
              *       "lost": "",
              *       "right": "",
              *       "won": "",
@@ -4064,6 +4108,17 @@ export interface components {
              *     }
              */
             pictures: components["schemas"]["Pictures"];
+            /**
+             * Press
+             * @default
+             */
+            press: string;
+            /**
+             * Question Size
+             * @default normal
+             * @enum {string}
+             */
+            question_size: "normal" | "large" | "wall";
             /**
              * Score
              * @default above
@@ -4106,10 +4161,11 @@ export interface components {
             behind: string;
             /**
              * Clock
+             * @description in the middle it is large
              * @default above
              * @enum {string}
              */
-            clock: "above" | "below" | "hidden";
+            clock: "above" | "middle" | "below" | "hidden";
             /**
              * Clock As
              * @default both
@@ -4139,6 +4195,12 @@ export interface components {
              */
             ink: string;
             /**
+             * Labels
+             * @description options have their letters beside them
+             * @default true
+             */
+            labels: boolean;
+            /**
              * Mark
              * @default lantern
              * @enum {string}
@@ -4150,6 +4212,24 @@ export interface components {
              * @enum {string}
              */
             marks: "above" | "below" | "hidden";
+            /**
+             * Option Gap
+             * @default narrow
+             * @enum {string}
+             */
+            option_gap: "none" | "narrow" | "wide";
+            /**
+             * Option Shape
+             * @default line
+             * @enum {string}
+             */
+            option_shape: "line" | "box" | "round";
+            /**
+             * Option Size
+             * @default normal
+             * @enum {string}
+             */
+            option_size: "small" | "normal" | "large";
             /**
              * Options
              * @default lines
@@ -4165,6 +4245,7 @@ export interface components {
             picture: "above" | "behind";
             /**
              * @default {
+             *       "life": "",
              *       "lost": "",
              *       "right": "",
              *       "won": "",
@@ -4172,6 +4253,19 @@ export interface components {
              *     }
              */
             pictures: components["schemas"]["PicturesPart"];
+            /**
+             * Press
+             * @description the sound of what is pressed
+             * @default
+             */
+            press: string;
+            /**
+             * Question Size
+             * @description the text of the question
+             * @default normal
+             * @enum {string}
+             */
+            question_size: "normal" | "large" | "wall";
             /**
              * Score
              * @default above
@@ -4698,9 +4792,15 @@ export interface components {
         };
         /**
          * Pictures
-         * @description The pictures shown beside a verdict and a result; "" where there is none.
+         * @description The pictures shown beside a verdict and a result, and the one that stands for a life; "" where there is
+         *     none.
          */
         Pictures: {
+            /**
+             * Life
+             * @default
+             */
+            life: string;
             /**
              * Lost
              * @default
@@ -4724,9 +4824,15 @@ export interface components {
         };
         /**
          * PicturesPart
-         * @description Pictures shown beside a verdict and a result.
+         * @description Pictures shown beside a verdict and a result, and the one that stands for a life.
          */
         PicturesPart: {
+            /**
+             * Life
+             * @description stands for a life in place of the mark
+             * @default
+             */
+            life: string;
             /**
              * Lost
              * @default
@@ -5278,7 +5384,8 @@ export interface components {
          *
          *     ``pitch`` is the first tone's frequency in hertz; each further one lies ``step`` semitones away, and each
          *     glides by ``slide`` semitones. ``level`` is from 0 to 1. Where ``file`` is named (it may end in
-         *     ``#t=START,END``), that is heard instead.
+         *     ``#t=START,END``), that is heard instead. It ends where another begins or an answer is given, unless it
+         *     goes on ``over`` that.
          */
         Sound: {
             /**
@@ -5303,6 +5410,11 @@ export interface components {
              * @default 1
              */
             notes: number;
+            /**
+             * Over
+             * @default false
+             */
+            over: boolean;
             /**
              * Pitch
              * @default 440
@@ -5351,6 +5463,12 @@ export interface components {
              * @default 1
              */
             notes: number;
+            /**
+             * Over
+             * @description goes on while others begin, and past the answer
+             * @default false
+             */
+            over: boolean;
             /**
              * Pitch
              * @description the first tone's frequency in hertz
@@ -5525,6 +5643,18 @@ export interface components {
             same_rules: boolean;
         };
         /**
+         * TextGroup
+         * @description Texts whose names begin with one of the ``parts``; the page shows them in a ``state``.
+         */
+        TextGroup: {
+            /** Parts */
+            parts: string[];
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * TouchedOut
          * @description A row, an ending or an award ("row 3"), whether it was touched, and whether any play comes to it.
          */
@@ -5599,7 +5729,8 @@ export interface components {
          *
          *     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
          *     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
-         *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound). The texts
+         *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
+         *     pressed as ``press_sound`` (None: not at all). The texts
          *     of the page are those of ``language``, but for ``texts``, which the maker replaced. With ``same_deal`` the
          *     play can be made again with the same dice.
          */
@@ -5623,6 +5754,7 @@ export interface components {
             phase: "ready" | "asking" | "feedback" | "over";
             /** Player */
             player: string;
+            press_sound: components["schemas"]["Sound"] | null;
             question: components["schemas"]["QuestionView"] | null;
             question_clock: components["schemas"]["ClockView"] | null;
             /** Resume In */
@@ -5795,7 +5927,8 @@ export interface components {
         /**
          * Welcome
          * @description What invites a player before a play, beside the title and the intro: a picture with its alternative
-         *     text, music that goes on through the play, as loud as ``volume`` (0 to 1), and a text that is spoken.
+         *     text, music as loud as ``volume`` (0 to 1) that goes on through the play or is heard before it only, and a
+         *     text that is spoken.
          */
         Welcome: {
             /**
@@ -5808,6 +5941,12 @@ export interface components {
              * @default
              */
             music: string;
+            /**
+             * Music When
+             * @default always
+             * @enum {string}
+             */
+            music_when: "always" | "start";
             /**
              * Picture
              * @default
@@ -5840,6 +5979,13 @@ export interface components {
              * @default
              */
             music: string;
+            /**
+             * Music When
+             * @description through the play, or before it only
+             * @default always
+             * @enum {string}
+             */
+            music_when: "always" | "start";
             /**
              * Picture
              * @default
@@ -5888,6 +6034,8 @@ export interface components {
          *     the languages of the player's page, and its texts in English by their names.
          */
         WordsOut: {
+            /** Clock Places */
+            clock_places: ("above" | "middle" | "below" | "hidden")[];
             /** Clocks As */
             clocks_as: ("both" | "trail" | "figures")[];
             /** Cues */
@@ -5912,12 +6060,20 @@ export interface components {
             moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
+            /** Music When */
+            music_when: ("always" | "start")[];
             /** Names */
             names: string[];
+            /** Option Gaps */
+            option_gaps: ("none" | "narrow" | "wide")[];
+            /** Option Shapes */
+            option_shapes: ("line" | "box" | "round")[];
+            /** Option Sizes */
+            option_sizes: ("small" | "normal" | "large")[];
             /** Options As */
             options_as: ("lines" | "columns" | "pictures")[];
             /** Page States */
-            page_states: ("asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost")[];
+            page_states: ("asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
             /** Pictures At */
             pictures_at: ("above" | "behind")[];
             /** Places */
@@ -5928,6 +6084,12 @@ export interface components {
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
             sizes: ("normal" | "large" | "wall")[];
+            /** Text Groups */
+            text_groups: components["schemas"]["TextGroup"][];
+            /** Text States */
+            text_states: {
+                [key: string]: string;
+            };
             /** Texts */
             texts: {
                 [key: string]: string;
@@ -11002,7 +11164,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                state: "asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost";
+                state: "asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
                 game_id: number;
             };
             cookie?: never;

@@ -31,6 +31,8 @@ const TONES: Record<
 const KEY = "dicetrail.sound";
 const LOUDEST = 0.32;
 let context: AudioContext | undefined;
+/** Ends the sound that is heard now, where it does not go on over others. */
+let stopPresent: () => void = () => undefined;
 
 export function soundIsOn(): boolean {
   return localStorage.getItem(KEY) !== "off";
@@ -45,41 +47,65 @@ export function hasPressed(): boolean {
   return navigator.userActivation?.hasBeenActive ?? true;
 }
 
-/** Lets a sound be heard, unless the player turned sound off. */
+/** Ends what is heard, but for sounds that are meant to go on. */
+export function stopSound(): void {
+  stopPresent();
+  stopPresent = () => undefined;
+}
+
+/**
+ * Lets a sound be heard, unless the player turned sound off. The one before ends, so that two are never heard at
+ * once, unless one of them is meant to go on over the other.
+ */
 export function playSound(sound: Sound | null | undefined): void {
   if (!sound || !soundIsOn()) return;
+  if (!sound.over) stopSound();
   window.dispatchEvent(
     new CustomEvent("dicetrail:sound", { detail: { name: sound.name, at: performance.now() } }),
   );
-  if (sound.file) {
-    playFile(sound);
-    return;
-  }
+  const stop = sound.file ? playFile(sound) : made(sound);
+  if (!sound.over)
+    stopPresent = () => {
+      stop();
+      window.dispatchEvent(
+        new CustomEvent("dicetrail:silence", {
+          detail: { name: sound.name, at: performance.now() },
+        }),
+      );
+    };
+}
+
+/** Plays a sound that is made of tones; gives back what ends it. */
+function made(sound: Sound): () => void {
   try {
     context ??= new AudioContext();
-    for (let note = 0; note < (sound.notes ?? 1); note += 1) sing(context, sound, note);
+    const all = context.createGain();
+    all.connect(context.destination);
+    for (let note = 0; note < (sound.notes ?? 1); note += 1) sing(context, all, sound, note);
+    return () => all.disconnect();
   } catch {
-    // A browser without sound plays in silence.
+    return () => undefined; // A browser without sound plays in silence.
   }
 }
 
-function playFile(sound: Sound) {
+function playFile(sound: Sound): () => void {
   const audio = new Audio(sound.file);
   audio.volume = sound.level ?? 1;
   audio.play().catch(() => undefined);
+  return () => audio.pause();
 }
 
 const semitones = (hertz: number, by: number) => hertz * 2 ** (by / 12);
 
-function sing(to: AudioContext, sound: Sound, note: number) {
+function sing(within: AudioContext, to: AudioNode, sound: Sound, note: number) {
   const { pitch = 440, step = 0, each = 0.2, slide = 0, tone = "soft", level = 0.6 } = sound;
   const { wave, partials } = TONES[tone] ?? { wave: "sine", partials: [[1, 1]] };
-  const start = to.currentTime + note * each;
+  const start = within.currentTime + note * each;
   const from = semitones(pitch, step * note);
   const sum = partials.reduce((all, [, part]) => all + part, 0);
   for (const [harmonic, part] of partials) {
-    const oscillator = to.createOscillator();
-    const gain = to.createGain();
+    const oscillator = within.createOscillator();
+    const gain = within.createGain();
     oscillator.type = wave;
     oscillator.frequency.setValueAtTime(from * harmonic, start);
     oscillator.frequency.exponentialRampToValueAtTime(
@@ -90,7 +116,7 @@ function sing(to: AudioContext, sound: Sound, note: number) {
     gain.gain.setValueAtTime(0.0001, start);
     gain.gain.exponentialRampToValueAtTime(loud, start + Math.min(0.02, each / 3));
     gain.gain.exponentialRampToValueAtTime(0.0001, start + each);
-    oscillator.connect(gain).connect(to.destination);
+    oscillator.connect(gain).connect(to);
     oscillator.start(start);
     oscillator.stop(start + each);
   }
@@ -121,11 +147,12 @@ const TICK: Sound = {
   tone: "clear",
   level: 0.5,
   file: "",
+  over: true,
 };
 /** The countdown's last sound, at zero. */
 const ZERO: Sound = { ...TICK, name: "zero", pitch: 990, each: 0.18 };
 
 /** Lets one of the last seconds be heard, as the maker's sound where there is one. */
 export function playTick(seconds: number, own: Sound | null): void {
-  playSound(own ?? (seconds > 0 ? TICK : ZERO));
+  playSound(own ? { ...own, over: true } : seconds > 0 ? TICK : ZERO);
 }

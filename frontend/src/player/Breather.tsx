@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { buttonLook } from "../ui/Button";
+import { swallowBurst } from "./burst";
 import { useTexts } from "./texts";
 
 interface Props {
@@ -70,6 +71,7 @@ function GoOn({ quiet, goOn }: { quiet: boolean; goOn: () => void }) {
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       if (["Tab", "Shift", "Control", "Alt", "Meta", "Escape"].includes(event.key)) return;
       event.preventDefault();
+      swallowBurst(event);
       go();
     };
     window.addEventListener("keydown", press);

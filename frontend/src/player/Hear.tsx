@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { hasPressed, soundIsOn } from "../look/sounds";
+import { hasPressed, soundIsOn, stopSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { speak } from "./music";
 import { useTexts } from "./texts";
@@ -7,7 +7,7 @@ import { useTexts } from "./texts";
 interface Props {
   file: string;
   label?: string;
-  /** Whether its question is being asked: it then starts by itself, and stops at the answer. */
+  /** Whether its question is being asked: it then starts by itself, once a visit, and stops at the answer. */
   asking?: boolean;
 }
 
@@ -15,12 +15,16 @@ interface Props {
 export function Hear({ file, label, asking }: Props) {
   const t = useTexts();
   const sound = useRef<HTMLAudioElement>(null);
+  const heard = useRef(false);
   const [playing, setPlaying] = useState(false);
   const [, start = "0"] = /#t=([\d.]*)/.exec(file) ?? [];
   useEffect(() => {
     const audio = sound.current;
     if (asking === undefined) return () => audio?.pause();
-    if (asking && audio && soundIsOn() && hasPressed()) begin(audio, start);
+    if (asking && audio && !heard.current && soundIsOn() && hasPressed()) {
+      heard.current = true;
+      begin(audio, start);
+    }
     return () => audio?.pause();
   }, [file, asking, start]);
   useEffect(() => {
@@ -55,6 +59,7 @@ export function Hear({ file, label, asking }: Props) {
 }
 
 function begin(audio: HTMLAudioElement, start: string): void {
+  stopSound();
   audio.currentTime = Number(start) || 0;
   // A browser that lets nothing be heard yet says so; the button is still there.
   audio.play().catch(() => undefined);

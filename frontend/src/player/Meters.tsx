@@ -6,12 +6,14 @@ type Meter = View["meters"][number];
 interface Props {
   meters: Meter[];
   mark?: string;
+  /** A picture that stands for a mark. */
+  picture?: string;
   /** Whether it is told beside each how the last moment changed it. */
   changes?: boolean;
 }
 
 /** The meters of a play: marks as small lanterns, a bar between its bounds, or a number. */
-export function Meters({ meters, mark = "lantern", changes = true }: Props) {
+export function Meters({ meters, mark = "lantern", picture = "", changes = true }: Props) {
   const t = useTexts();
   return (
     <dl className="flex flex-wrap items-end gap-x-7 gap-y-2">
@@ -19,7 +21,7 @@ export function Meters({ meters, mark = "lantern", changes = true }: Props) {
         <div key={meter.name} data-meter={meter.name} data-value={meter.value}>
           <dt className="text-sm text-soft">{meter.label}</dt>
           <dd className="flex min-h-8 items-baseline gap-1.5">
-            <Shown meter={meter} mark={mark} />
+            <Shown meter={meter} mark={mark} picture={picture} />
             {changes && meter.change !== 0 && (
               <span
                 key={`${meter.value} ${meter.change}`}
@@ -40,7 +42,8 @@ export function Meters({ meters, mark = "lantern", changes = true }: Props) {
 
 const MOST_MARKS = 12;
 
-function Shown({ meter, mark }: { meter: Meter; mark: string }) {
+function Shown(props: { meter: Meter; mark: string; picture: string }) {
+  const { meter, mark, picture } = props;
   const t = useTexts();
   const { value, min, max } = meter;
   if (meter.show === "marks" && value >= 0 && (max ?? value) <= MOST_MARKS) {
@@ -52,7 +55,7 @@ function Shown({ meter, mark }: { meter: Meter; mark: string }) {
         aria-label={t("meter.marks", { n: value, total: all })}
       >
         {Array.from({ length: all }, (_, n) => (
-          <Mark key={n} mark={mark} lit={n < value} />
+          <Mark key={n} mark={mark} picture={picture} lit={n < value} />
         ))}
       </span>
     );
@@ -73,7 +76,16 @@ function Shown({ meter, mark }: { meter: Meter; mark: string }) {
 }
 
 /** The mark that stands for one whole of a meter; it is drawn empty once it is lost. */
-function Mark({ mark, lit }: { mark: string; lit: boolean }) {
+function Mark({ mark, picture, lit }: { mark: string; picture: string; lit: boolean }) {
+  if (picture)
+    return (
+      <img
+        src={picture}
+        alt=""
+        data-lit={lit}
+        className={lit ? "size-8 object-contain" : "size-8 object-contain opacity-25 grayscale"}
+      />
+    );
   if (mark === "lantern") return <Lantern lit={lit} />;
   const shape = SHAPES[mark] ?? SHAPES["dot"];
   return (

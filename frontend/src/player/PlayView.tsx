@@ -1,7 +1,7 @@
 import clsx from "clsx";
-import { type ReactNode, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import type { Move, View } from "../api/client";
-import { playSound, type Sound } from "../look/sounds";
+import { playSound, type Sound, stopSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Light } from "../ui/Light";
 import { Breather } from "./Breather";
@@ -45,11 +45,17 @@ function Play(props: Props) {
   useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
   const asking = view.phase === "asking";
   const Answer = question && ANSWERS[question.kind];
-  const move = (kind: Move["do"], text = "") => send({ do: kind, text, visit: view.visit });
+  const move = (kind: Move["do"], text = "") => {
+    if (!silent) {
+      stopSound();
+      playSound(view.press_sound);
+    }
+    send({ do: kind, text, visit: view.visit });
+  };
 
   return (
     <div
-      className={clsx("flex flex-col", dense ? "gap-2.5" : "gap-5")}
+      className={clsx("flex flex-col", dense ? "relative isolate gap-2.5" : "gap-5")}
       data-phase={view.phase}
       data-visit={view.visit}
       data-steps={view.steps}
@@ -58,7 +64,8 @@ function Play(props: Props) {
       <Standing seen={seen} where="above" silent={silent} />
       {question && (
         <>
-          <Behind view={view} picture={question.image}>
+          <Picture view={view} key={`image ${view.visit}`} />
+          <div>
             {(question.topic || question.hint) && (
               <p className="text-sm text-soft italic">
                 {[question.topic, question.hint].filter(Boolean).join(" · ")}
@@ -67,18 +74,12 @@ function Play(props: Props) {
             <Prompt
               key={view.visit}
               text={question.prompt}
+              size={view.look.question_size}
               takesFocus={!quiet && (question.options.length > 0 || question.letters !== null)}
               dense={dense}
             />
-          </Behind>
-          {question.image && view.look.picture === "above" && (
-            <img
-              key={`image ${view.visit}`}
-              src={question.image}
-              alt={question.alt || t("picture.none")}
-              className="max-h-64 max-w-full self-start rounded-sm border border-line bg-sheet object-contain"
-            />
-          )}
+          </div>
+          <Standing seen={seen} where="middle" silent={silent} />
           {question.sound && (
             <Hear
               key={`sound ${view.visit}`}
@@ -99,7 +100,14 @@ function Play(props: Props) {
           )}
         </>
       )}
-      <div className="flex flex-col gap-3">
+      <div
+        className={clsx(
+          "flex flex-col gap-3",
+          // in sight, however much stands above it
+          feedback && !dense && "sticky bottom-0 z-10 bg-paper pb-1",
+        )}
+        data-feedback={feedback ? "" : undefined}
+      >
         <FeedbackNote view={view} dense={dense} />
         {view.phase === "feedback" && view.resume_in !== null && (
           <Breather
@@ -122,26 +130,47 @@ function Play(props: Props) {
   );
 }
 
-/** What is asked, with the question's picture behind it where the look wants it there. */
-function Behind({ view, picture, children }: { view: View; picture: string; children: ReactNode }) {
+/** The question's picture: above its prompt, or behind everything under as much of the ground as text needs. */
+function Picture({ view }: { view: View }) {
   const t = useTexts();
-  if (!picture || view.look.picture !== "behind") return <div>{children}</div>;
+  const { question, look } = view;
+  if (!question?.image) return null;
+  const alt = question.alt || t("picture.none");
+  if (look.picture === "behind")
+    return (
+      <div className="absolute inset-0 -z-10 overflow-hidden" data-behind>
+        <img src={question.image} alt={alt} className="size-full object-cover" />
+        <div
+          className="absolute inset-0"
+          style={{ background: look.ground, opacity: look.veil }}
+          data-veil={look.veil}
+        />
+      </div>
+    );
   return (
-    <div className="relative flex min-h-56 flex-col justify-end overflow-hidden rounded-sm border border-line">
-      <img
-        key={`image ${view.visit}`}
-        src={picture}
-        alt={view.question?.alt || t("picture.none")}
-        className="absolute inset-0 size-full object-cover"
-      />
-      <div className="relative bg-paper px-3 py-2">{children}</div>
-    </div>
+    <img
+      src={question.image}
+      alt={alt}
+      className="max-h-64 max-w-full self-start rounded-sm border border-line bg-sheet object-contain"
+    />
   );
 }
 
+const PROMPTS: Record<View["look"]["question_size"], string> = {
+  normal: "text-[1.7rem]",
+  large: "text-4xl",
+  wall: "text-6xl",
+};
+
+interface PromptProps {
+  text: string;
+  size: View["look"]["question_size"];
+  takesFocus: boolean;
+  dense: boolean;
+}
+
 /** The prompt. A new question takes the focus, so that no key held down answers it. */
-function Prompt(props: { text: string; takesFocus: boolean; dense: boolean }) {
-  const { text, takesFocus, dense } = props;
+function Prompt({ text, size, takesFocus, dense }: PromptProps) {
   const head = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
     if (takesFocus) head.current?.focus();
@@ -150,7 +179,7 @@ function Prompt(props: { text: string; takesFocus: boolean; dense: boolean }) {
     <h1
       ref={head}
       tabIndex={-1}
-      className={clsx("break-words outline-none", dense ? "text-xl" : "text-[1.7rem]")}
+      className={clsx("break-words outline-none", dense ? "text-xl" : PROMPTS[size])}
     >
       <Light text={text} />
     </h1>

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { Volume2, VolumeX } from "lucide-react";
 import { type ReactNode, useCallback, useEffect, useState } from "react";
 import { type Best, type Invitation, Problem } from "../api/client";
@@ -43,7 +44,7 @@ export function PlayerPage() {
 
   return (
     <WithTexts page language={around?.language} texts={around?.texts}>
-      <Ground around={around} quiet={shown !== null}>
+      <Ground around={around} quiet={shown !== null} playing={play !== ""}>
         {shown !== null ? (
           <Shown wear={wear} />
         ) : play ? (
@@ -70,24 +71,26 @@ export function PlayerPage() {
 interface GroundProps {
   around: Surroundings | undefined;
   quiet: boolean;
+  /** Whether a play goes on. */
+  playing: boolean;
   children: ReactNode;
 }
 
 /** What everything on the page stands on: the look's colours, its picture under a veil, and its music. */
-function Ground({ around, quiet, children }: GroundProps) {
+function Ground({ around, quiet, playing, children }: GroundProps) {
   const look = around?.look;
   const [on, setOn] = useState(soundIsOn);
   useTextSize(look?.size ?? "normal");
   useMusic(
     around?.welcome.music ?? "",
     around?.welcome.volume ?? 0,
-    on && !around?.silent && !quiet,
+    on && !around?.silent && !quiet && (!playing || around?.welcome.music_when === "always"),
   );
   const plain = isPlain(look) && !look?.behind;
   const veil = `color-mix(in srgb, ${look?.ground} ${100 * (look?.veil ?? 1)}%, transparent)`;
   return (
     <div
-      className={plain ? "contours min-h-dvh" : "min-h-dvh"}
+      className={clsx("relative isolate min-h-dvh", plain && "contours")}
       style={
         look && !plain
           ? {

@@ -57,7 +57,12 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
         </div>
       </div>
       <div className="flex flex-wrap items-end gap-x-7 gap-y-3 border-y border-line py-3">
-        <Meters meters={view.meters} mark={view.look.mark} changes={false} />
+        <Meters
+          meters={view.meters}
+          mark={view.look.mark}
+          picture={view.look.pictures.life}
+          changes={false}
+        />
         <div>
           <p className="text-sm text-soft">{t("result.right")}</p>
           <p className="min-h-8 text-2xl font-bold tabular-nums">

@@ -8,7 +8,7 @@ import type { Seen } from "./useLivePlay";
 interface Props {
   seen: Seen;
   /** Which of the things that may stand above or below the question these are. */
-  where: View["look"]["score"];
+  where: View["look"]["clock"];
   /** Shown, but not heard. */
   silent: boolean;
 }
@@ -28,10 +28,13 @@ export function Standing({ seen, where, silent }: Props) {
   const clocks = look.clock === where && (view.game_clock || view.question_clock);
   if (!meters.length && !counted && !clocks) return null;
   return (
-    <div className={clsx("flex flex-col gap-3", where === "below" && "border-t border-line pt-3")}>
+    <div
+      data-standing={where}
+      className={clsx("flex flex-col gap-3", where === "below" && "border-t border-line pt-3")}
+    >
       {(meters.length > 0 || counted) && (
         <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
-          <Meters meters={meters} mark={look.mark} />
+          <Meters meters={meters} mark={look.mark} picture={look.pictures.life} />
           {counted && (
             <p className="text-soft">
               {question.total === null
@@ -47,6 +50,7 @@ export function Standing({ seen, where, silent }: Props) {
           at={seen.at}
           label={t("clock.game")}
           as={look.clock_as}
+          large={where === "middle"}
         />
       )}
       {clocks && view.question_clock && (
@@ -55,6 +59,7 @@ export function Standing({ seen, where, silent }: Props) {
           at={seen.at}
           label={t("clock.question")}
           as={look.clock_as}
+          large={where === "middle"}
           tick={view.silent || silent ? 0 : view.tick}
           sound={view.tick_sound}
         />

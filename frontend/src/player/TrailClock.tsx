@@ -12,6 +12,8 @@ interface Props {
   label: string;
   /** As a trail, in figures, or both. */
   as?: View["look"]["clock_as"];
+  /** In the middle of the page, where it is seen from afar. */
+  large?: boolean;
   /** How many of the last seconds are heard, the last of them at zero. */
   tick?: number;
   /** What they are heard as; null for the built-in sound. */
@@ -25,7 +27,8 @@ const FRAME = 16;
  * A clock as a trail that grows shorter, with the seconds in figures. `at` is when `clock` was read. It is drawn anew
  * where there is something else to be seen: a pixel less of the trail, or the next second.
  */
-export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = null }: Props) {
+export function TrailClock(props: Props) {
+  const { clock, at, label, as = "both", large = false, tick = 0, sound = null } = props;
   const t = useTexts();
   const [before, after] = t("clock.seconds").split("{n}");
   const line = useRef<HTMLDivElement>(null);
@@ -59,9 +62,13 @@ export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = nu
   }, [clock, at, tick, sound, t]);
 
   return (
-    <div className="flex items-center gap-3" role="timer" aria-label={label}>
+    <div
+      className={clsx("flex items-center gap-3", large && "flex-col-reverse")}
+      role="timer"
+      aria-label={label}
+    >
       {as !== "figures" && (
-        <div className="relative h-3 flex-1" aria-hidden="true">
+        <div className={clsx("relative h-3", large ? "w-full" : "flex-1")} aria-hidden="true">
           <div className="absolute inset-x-0 top-1/2 border-t border-line" />
           <div
             ref={line}
@@ -79,7 +86,7 @@ export function TrailClock({ clock, at, label, as = "both", tick = 0, sound = nu
         )}
       >
         {before}
-        <span ref={figures} className="text-2xl font-bold" />
+        <span ref={figures} className={clsx("font-bold", large ? "text-7xl" : "text-2xl")} />
         {after}
       </span>
     </div>

@@ -18,7 +18,7 @@ def sounds(game: Written) -> Iterator[Found]:
     """Sounds that are named and not there."""
     document = game.document
     known = ["none", *SHIPPED_SOUNDS, *document.sounds]
-    named = [(document.clocks.tick_sound, ("clocks", "tick_sound"))]
+    named = [(document.clocks.tick_sound, ("clocks", "tick_sound")), (document.look.press, ("look", "press"))]
     for sound, path in [
         *named,
         *((cue.sound, ("cues", name, "sound")) for name, cue in document.cues.items()),

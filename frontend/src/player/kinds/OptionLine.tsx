@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import type { View } from "../../api/client";
 import { Light } from "../../ui/Light";
 import { useTexts } from "../texts";
 import type { Question } from "./answer";
@@ -10,11 +11,26 @@ const MARKS: Record<string, string> = {
   wrong: "border-ember bg-blush",
 };
 
+const SHAPES: Record<View["look"]["option_shape"], string> = {
+  line: "border-b",
+  box: "border",
+  round: "rounded-3xl border px-6",
+};
+const SIZES: Record<View["look"]["option_size"], string> = {
+  small: "py-1",
+  normal: "py-2 text-lg",
+  large: "py-4 text-2xl",
+};
+
 interface Props {
   option: Option;
   asking: boolean;
   dense: boolean;
   cue: string | undefined;
+  shape: View["look"]["option_shape"];
+  size: View["look"]["option_size"];
+  /** Whether its letter stands beside it. */
+  labelled: boolean;
   /** As a tile of a picture board: what it shows above, its label beneath. */
   tile?: boolean;
   /** What it was picked as, where more than one option is picked before the answer is given. */
@@ -23,7 +39,8 @@ interface Props {
 }
 
 /** An option with its label; pressed, it is picked. */
-export function OptionLine({ option, asking, dense, cue, picked, tile = false, pick }: Props) {
+export function OptionLine(props: Props) {
+  const { option, asking, dense, cue, picked, tile = false, shape, size, labelled, pick } = props;
   const t = useTexts();
   const mark = MARKS[option.mark];
   return (
@@ -35,8 +52,9 @@ export function OptionLine({ option, asking, dense, cue, picked, tile = false, p
       data-mark={option.mark}
       className={clsx(
         "flex w-full gap-x-4 px-3 text-start",
-        tile ? "h-full flex-col-reverse items-start gap-y-1 border" : "items-baseline border-b",
-        dense ? "py-1" : "py-2 text-lg",
+        tile ? "h-full flex-col-reverse items-start gap-y-1" : "items-baseline",
+        tile && shape === "line" ? "border" : SHAPES[shape],
+        dense ? "py-1" : SIZES[size],
         mark ?? "border-line",
         picked && !mark && "bg-moss",
         asking && !mark && "hover:border-pine hover:bg-sheet",
@@ -44,7 +62,12 @@ export function OptionLine({ option, asking, dense, cue, picked, tile = false, p
         cue && `motion-${cue}`,
       )}
     >
-      <span className="w-7 shrink-0 font-head text-xl font-semibold text-pine italic">
+      <span
+        className={clsx(
+          "w-7 shrink-0 font-head text-xl font-semibold text-pine italic",
+          !labelled && "sr-only",
+        )}
+      >
         {option.label}
       </span>
       <span className={clsx("min-w-0 flex-1 break-words", tile && "w-full")}>

@@ -19,11 +19,18 @@ const LAID: Record<View["look"]["options"], string> = {
   pictures: "grid grid-cols-2 sm:grid-cols-3 lg:grid-cols-4",
 };
 
+const GAPS: Record<View["look"]["option_gap"], string> = {
+  none: "gap-0",
+  narrow: "gap-2",
+  wide: "gap-5",
+};
+
 /** The options of a question, as the look lays them out. */
 export function Options({ question, view, asking, dense, picked, pick }: Props) {
-  const laid = view.look.options;
+  const { look } = view;
+  const laid = look.options;
   return (
-    <ul className={clsx(LAID[laid], !dense && "gap-2")}>
+    <ul className={clsx(LAID[laid], !dense && GAPS[look.option_gap])}>
       {question.options.map((option) => (
         <li key={option.label} className="min-w-0">
           <OptionLine
@@ -31,6 +38,9 @@ export function Options({ question, view, asking, dense, picked, pick }: Props) 
             asking={asking}
             dense={dense}
             tile={laid === "pictures"}
+            shape={look.option_shape}
+            size={look.option_size}
+            labelled={look.labels}
             cue={option.mark && view.feedback?.cue?.motion}
             picked={picked?.(option.label)}
             pick={() => pick(option.label)}

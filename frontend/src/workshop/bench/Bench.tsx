@@ -27,7 +27,13 @@ function OnBench({ game }: { game: Game }) {
         about="Play it as you build it, go back, and keep what must stay true."
         changing={changing}
       >
-        <Button small onClick={() => bench.start()}>
+        <Button
+          small
+          onClick={() => {
+            bench.start();
+            document.querySelector<HTMLElement>("[data-play-on-bench]")?.focus();
+          }}
+        >
           Start over
         </Button>
       </GameHead>

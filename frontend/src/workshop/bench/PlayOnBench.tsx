@@ -1,5 +1,6 @@
 import type { BenchSeen, Game } from "../../api/client";
 import { PlayView } from "../../player/PlayView";
+import { Result } from "../../player/Result";
 import { Notice } from "../../ui/Notice";
 import { ClockBar, Moves } from "./Moves";
 import { Setup } from "./Setup";
@@ -21,6 +22,7 @@ export function PlayOnBench({ game, playing, found }: Props) {
       tabIndex={0}
       role="group"
       aria-label="The play"
+      data-play-on-bench
     >
       <Moves
         {...acts}
@@ -37,19 +39,22 @@ export function PlayOnBench({ game, playing, found }: Props) {
       </div>
       <Told playing={playing} found={found} />
       <div data-bench={found.view.steps} data-over={found.over || undefined}>
-        <PlayView
-          key={`${found.view.visit} ${found.view.phase}`}
-          quiet
-          dense
-          heard={Infinity}
-          seen={{ view: standing(found.view), at: 0 }}
-          send={({ do: what, text }) => {
-            if (what === "answer") move(`answer ${text ?? ""}`);
-            else if (what === "skip" || what === "leave") move(what);
-            else onward();
-          }}
-        />
-        {found.view.outcome && <Ended found={found} />}
+        {found.view.outcome ? (
+          <Result view={found.view} again={() => bench.start()} quiet />
+        ) : (
+          <PlayView
+            key={`${found.view.visit} ${found.view.phase}`}
+            quiet
+            dense
+            heard={Infinity}
+            seen={{ view: standing(found.view), at: 0 }}
+            send={({ do: what, text }) => {
+              if (what === "answer") move(`answer ${text ?? ""}`);
+              else if (what === "skip" || what === "leave") move(what);
+              else onward();
+            }}
+          />
+        )}
       </div>
     </div>
   );
@@ -79,21 +84,6 @@ function Told({ playing: { bring }, found }: { playing: Playing; found: BenchSee
         </Notice>
       )}
     </>
-  );
-}
-
-function Ended({
-  found,
-}: {
-  found: { view: { outcome?: { result: string; award: string; tell: string } | null } };
-}) {
-  const outcome = found.view.outcome;
-  if (!outcome) return null;
-  return (
-    <div data-result={outcome.result} data-award={outcome.award}>
-      <h2 className="text-2xl">{outcome.award || `The play is ${outcome.result}`}</h2>
-      <p>{outcome.tell}</p>
-    </div>
   );
 }
 

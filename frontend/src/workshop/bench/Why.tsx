@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { BenchSeen, Game, PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Light } from "../../ui/Light";
 
 interface WhyProps {
   game: Game;
@@ -16,7 +17,7 @@ export function Why({ game, packs, found }: WhyProps) {
   if (!found.reason) return null;
   return (
     <p aria-live="polite" data-reason={found.steps.length} className="break-words">
-      {found.reason}{" "}
+      <Light text={found.reason} />{" "}
       {found.row !== null && (
         <Link to={`/games/${game.id}/rules#row-${found.row}`} className={LINK}>
           To row {found.row}

@@ -23,7 +23,7 @@ interface Kept {
   revision: number;
 }
 
-const keyOf = (game: Game) => `dicetrail.bench.${game.id}`;
+const keyOf = (game: Game) => `dicetrail.bench.${game.id}.${game.born}`;
 
 function kept(game: Game): Kept {
   try {

@@ -95,6 +95,11 @@ interface Acts {
   onward: () => void;
 }
 
+/** Keys that go on as on the player's page, where they press nothing else. */
+const GO_ON = new Set(["Enter", " "]);
+const isPressed = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest("button, a, summary") !== null;
+
 /** One key for each move, wherever nothing is typed. */
 function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: Acts) {
   useEffect(() => {
@@ -109,7 +114,7 @@ function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: A
       else if (event.key === "W" && can) toTheEnd("wrong");
       else if (event.key === "L" && can) untilALifeIsLost();
       else if (event.key === "Backspace") back();
-      else if (event.key === ".") onward();
+      else if (event.key === "." || (GO_ON.has(event.key) && !isPressed(target))) onward();
       else return;
       event.preventDefault();
     };

@@ -62,7 +62,7 @@ interface TriedProps {
 function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
   const show = useShow();
   const [typed, setTyped] = useState("");
-  const [own, setOwn] = useOwnSamples(game.id, pack.id, number);
+  const [own, setOwn] = useOwnSamples(game, pack.id, number);
   const texts = typed ? [typed, ...own] : own;
   const tried = useQuery({
     queryKey: ["checking", game.id, game.revision, pack.id, pack.revision, number, texts],
@@ -234,8 +234,8 @@ function pinned(
 }
 
 /** The maker's own samples of a question, kept in this browser. */
-function useOwnSamples(game: number, pack: number, number: number) {
-  const key = `dicetrail.samples.${game}.${pack}.${number}`;
+function useOwnSamples(game: Game, pack: number, number: number) {
+  const key = `dicetrail.samples.${game.id}.${game.born}.${pack}.${number}`;
   const [kept, setKept] = useState<{ key: string; texts: string[] }>({ key: "", texts: [] });
   const texts =
     kept.key === key ? kept.texts : (JSON.parse(localStorage.getItem(key) ?? "[]") as string[]);

@@ -6,7 +6,7 @@ export type SaveState = "saved" | "waiting" | "saving" | "failed" | "stale";
 const PAUSE = 350;
 const RETRY = 2500;
 
-const draftKey = (game: number) => `dicetrail.draft.${game}`;
+const draftKey = ({ id, born }: Game) => `dicetrail.draft.${id}.${born}`;
 
 export interface Draft {
   text: string;
@@ -16,7 +16,7 @@ export interface Draft {
 
 /** What was typed but not saved before the page closed. */
 export function draftOf(game: Game): Draft | undefined {
-  const kept = localStorage.getItem(draftKey(game.id));
+  const kept = localStorage.getItem(draftKey(game));
   const draft = kept ? (JSON.parse(kept) as Draft) : undefined;
   return draft && draft.text !== game.text ? draft : undefined;
 }
@@ -27,6 +27,7 @@ export function draftOf(game: Game): Draft | undefined {
  * saved at once; where the game was changed meanwhile it is stale like any other edit.
  */
 export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: Game) => void) {
+  const key = draftKey(game);
   const [state, setState] = useState<SaveState>(draft ? "waiting" : "saved");
   const [problem, setProblem] = useState("");
   const latest = useRef(draft?.text ?? game.text);
@@ -49,7 +50,7 @@ export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: 
         setProblem("");
         saved(now);
         if (latest.current === text) {
-          localStorage.removeItem(draftKey(game.id));
+          localStorage.removeItem(key);
           setState("saved");
         } else {
           timer.current = window.setTimeout(() => void push.current(), PAUSE);
@@ -63,7 +64,7 @@ export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: 
         busy.current = false;
       }
     };
-  }, [game.id, saved]);
+  }, [game.id, key, saved]);
 
   useEffect(() => {
     void push.current();
@@ -86,15 +87,15 @@ export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: 
       latest.current = text;
       window.clearTimeout(timer.current);
       if (text === kept.current && !busy.current) {
-        localStorage.removeItem(draftKey(game.id));
+        localStorage.removeItem(key);
         setState("saved");
         return;
       }
-      localStorage.setItem(draftKey(game.id), JSON.stringify({ text, revision: revision.current }));
+      localStorage.setItem(key, JSON.stringify({ text, revision: revision.current }));
       setState("waiting");
       timer.current = window.setTimeout(() => void push.current(), PAUSE);
     },
-    [game.id],
+    [key],
   );
 
   /** Save over what was changed elsewhere. */

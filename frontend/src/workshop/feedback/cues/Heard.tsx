@@ -10,7 +10,7 @@ interface Props {
   change: (edits: Edit[]) => void;
 }
 
-/** What is heard beside the cues: the last seconds of a clock, or nothing at all. */
+/** What is heard beside the cues: the last seconds of a clock, what is pressed, or nothing at all. */
 export function Heard({ found, change }: Props) {
   const sounds = [BUILT_IN, ...Object.keys(found.sounds), ...Object.keys(found.shipped_sounds)];
   return (
@@ -47,6 +47,14 @@ export function Heard({ found, change }: Props) {
               ? remove(["clocks", "tick_sound"])
               : set(["clocks", "tick_sound"], sound),
           ])
+        }
+      />
+      <Choice
+        label="A press"
+        values={["none", ...sounds.slice(1)]}
+        value={found.look.press || "none"}
+        keep={(sound) =>
+          change([sound === "none" ? remove(["look", "press"]) : set(["look", "press"], sound)])
         }
       />
     </section>

@@ -13,10 +13,10 @@ interface Props {
 const STANDING = [
   ["score", "Score"],
   ["marks", "Marks"],
-  ["clock", "Clock"],
   ["count", "Count"],
 ] as const;
 const PICTURES = [
+  ["life", "A life"],
   ["right", "Right"],
   ["wrong", "Wrong"],
   ["won", "Won"],
@@ -38,10 +38,45 @@ export function Arrangement({ found, change }: Props) {
         keep={(value) => put("options", value)}
       />
       <Choice
+        label="Their shape"
+        values={words?.option_shapes ?? []}
+        value={look.option_shape ?? "line"}
+        keep={(value) => put("option_shape", value)}
+      />
+      <Choice
+        label="Their size"
+        values={words?.option_sizes ?? []}
+        value={look.option_size ?? "normal"}
+        keep={(value) => put("option_size", value)}
+      />
+      <Choice
+        label="Between them"
+        values={words?.option_gaps ?? []}
+        value={look.option_gap ?? "narrow"}
+        keep={(value) => put("option_gap", value)}
+      />
+      <Tick
+        label="Options have their letters beside them"
+        value={look.labels ?? true}
+        keep={(labels) => put("labels", labels)}
+      />
+      <Choice
         label="Text size"
         values={words?.sizes ?? []}
         value={look.size ?? "normal"}
         keep={(value) => put("size", value)}
+      />
+      <Choice
+        label="Question’s text"
+        values={words?.sizes ?? []}
+        value={look.question_size ?? "normal"}
+        keep={(value) => put("question_size", value)}
+      />
+      <Choice
+        label="Clock"
+        values={words?.clock_places ?? []}
+        value={look.clock ?? "above"}
+        keep={(value) => put("clock", value)}
       />
       {STANDING.map(([key, said]) => (
         <Choice

@@ -18,11 +18,17 @@ const SAID: Record<PageState | "start", string> = {
   breather: "Breather",
   won: "Won",
   lost: "Lost",
+  done: "Done",
 };
 
+interface Props {
+  game: Game;
+  state: PageState | "start";
+  setState: (state: PageState | "start") => void;
+}
+
 /** The player's page itself, as wide as a wall, a tablet or a phone, in each of its states. */
-export function LivePage({ game }: { game: Game }) {
-  const [state, setState] = useState<PageState | "start">("start");
+export function LivePage({ game, state, setState }: Props) {
   const [width, setWidth] = useState(1280);
   const states = useWords()?.page_states ?? [];
   return (

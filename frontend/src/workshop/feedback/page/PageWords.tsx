@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Edit, type FeedbackOf } from "../../../api/client";
+import { Button } from "../../../ui/Button";
 import { inputLook, selectLook } from "../../../ui/Field";
 import { useWords } from "../../data";
 import { remove, set } from "../../rules/rows";
@@ -8,12 +9,14 @@ import { remove, set } from "../../rules/rows";
 interface Props {
   found: FeedbackOf;
   change: (edits: Edit[]) => void;
+  /** Shows the page in the state in which a text stands. */
+  show: (state: string) => void;
 }
 
 const LONGEST = 2000;
 
 /** The language of the player's page, and each of its texts, which can be replaced. */
-export function PageWords({ found, change }: Props) {
+export function PageWords({ found, change, show }: Props) {
   const words = useWords();
   const language = found.words.language ?? "en";
   const replaced = found.words.texts ?? {};
@@ -24,11 +27,18 @@ export function PageWords({ found, change }: Props) {
     staleTime: Infinity,
   }).data?.texts;
   const wanted = sought.toLocaleLowerCase();
-  const rows = Object.entries(shipped ?? {}).filter(([name, text]) =>
-    [name, text, replaced[name] ?? "", words?.texts[name] ?? ""].some((one) =>
-      one.toLocaleLowerCase().includes(wanted),
-    ),
-  );
+  const groups = (words?.text_groups ?? [])
+    .map((group) => ({
+      ...group,
+      rows: Object.entries(shipped ?? {}).filter(
+        ([name, text]) =>
+          group.parts.includes(name.split(".")[0] ?? "") &&
+          [group.title, text, replaced[name] ?? "", words?.texts[name] ?? ""].some((one) =>
+            one.toLocaleLowerCase().includes(wanted),
+          ),
+      ),
+    }))
+    .filter(({ rows }) => rows.length > 0);
   return (
     <>
       <label className="flex items-center gap-3">
@@ -53,27 +63,55 @@ export function PageWords({ found, change }: Props) {
         value={sought}
         onChange={(event) => setSought(event.target.value)}
       />
-      <ul className="flex flex-col gap-2">
-        {rows.map(([name, text]) => (
-          <li key={name}>
-            <OneText
-              name={name}
-              english={words?.texts[name] ?? ""}
-              text={text}
-              own={replaced[name]}
-              keep={(next) =>
-                change([
-                  next === "" || next === text
-                    ? remove(["words", "texts", name])
-                    : set(["words", "texts", name], next),
-                ])
-              }
-            />
-          </li>
-        ))}
-      </ul>
+      {groups.length === 0 && <p className="text-soft">No text of the page says that.</p>}
+      {groups.map(({ title, state, rows }) => (
+        <section key={title} aria-label={title} data-group={title}>
+          <h3 className="mb-1 flex items-baseline gap-3 text-lg">
+            {title}
+            <Button small weight="quiet" className="ms-auto" onClick={() => show(state)}>
+              Show<span className="sr-only"> {title} on the page</span>
+            </Button>
+          </h3>
+          <ul className="flex flex-col gap-2">
+            {rows.map(([name, text]) => (
+              <li key={name} onFocus={() => show(words?.text_states[name] ?? state)}>
+                <OneText
+                  name={name}
+                  english={words?.texts[name] ?? ""}
+                  text={text}
+                  own={replaced[name]}
+                  keep={(next) =>
+                    change([
+                      next === "" || next === text
+                        ? remove(["words", "texts", name])
+                        : set(["words", "texts", name], next),
+                    ])
+                  }
+                />
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
     </>
   );
+}
+
+/** The forms of a text that depends on a number, as they are told. */
+const FORMS: Record<string, string> = {
+  zero: "for none",
+  one: "for one",
+  two: "for two",
+  few: "for a few",
+  many: "for many",
+  other: "for other numbers",
+};
+
+/** What a text is called: what it says in English, and of which numbers. */
+function called(name: string, english: string): string {
+  const form = FORMS[name.split(".").at(-1) ?? ""];
+  const said = english || name;
+  return form ? `${said} · ${form}` : said;
 }
 
 interface OneTextProps {
@@ -89,10 +127,7 @@ function OneText({ name, english, text, own, keep }: OneTextProps) {
   const done = () => written !== (own ?? "") && keep(written);
   return (
     <label className="flex flex-col">
-      <span className="text-sm text-soft">
-        <code className="font-mono">{name}</code>
-        {english && english !== text && ` · ${english}`}
-      </span>
+      <span className="text-sm text-soft">{called(name, english)}</span>
       <input
         data-text={name}
         className={inputLook}

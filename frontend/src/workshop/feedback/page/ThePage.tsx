@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Edit, FeedbackOf, Game } from "../../../api/client";
+import type { Edit, FeedbackOf, Game, PageState } from "../../../api/client";
 import { SnagLines } from "../../snags/SnagLine";
 import { PAGE_PARTS, snagsIn } from "../../places";
 import { LookFields } from "./LookFields";
@@ -20,6 +20,7 @@ const PARTS = ["Look", "Arrangement", "Welcome", "Words"] as const;
 /** Everything that is set for the player's page, beside the page itself. */
 export function ThePage({ game, found, change }: Props) {
   const [part, setPart] = useState<(typeof PARTS)[number]>("Look");
+  const [state, setState] = useState<PageState | "start">("start");
   return (
     <div className="grid h-full min-h-0 grid-cols-[24rem_minmax(0,1fr)] grid-rows-[minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-none">
       <div
@@ -51,10 +52,16 @@ export function ThePage({ game, found, change }: Props) {
           )}
           {part === "Arrangement" && <Arrangement found={found} change={change} />}
           {part === "Welcome" && <Welcome found={found} change={change} />}
-          {part === "Words" && <PageWords found={found} change={change} />}
+          {part === "Words" && (
+            <PageWords
+              found={found}
+              change={change}
+              show={(at) => setState(at as PageState | "start")}
+            />
+          )}
         </div>
       </div>
-      <LivePage game={game} />
+      <LivePage game={game} state={state} setState={setState} />
     </div>
   );
 }

@@ -1,7 +1,9 @@
 import { useState } from "react";
 import type { Edit, FeedbackOf } from "../../../api/client";
 import { Amount } from "../../../ui/Amount";
+import { Choice } from "../../../ui/Choice";
 import { inputLook } from "../../../ui/Field";
+import { useWords } from "../../data";
 import { set } from "../../rules/rows";
 import { FileChoice } from "./FileChoice";
 
@@ -13,6 +15,7 @@ interface Props {
 /** What invites a player before a play. */
 export function Welcome({ found, change }: Props) {
   const { welcome } = found;
+  const words = useWords();
   const put = (key: string, value: unknown) => change([set(["welcome", key], value)]);
   return (
     <>
@@ -46,6 +49,14 @@ export function Welcome({ found, change }: Props) {
         value={welcome.volume ?? 0.4}
         keep={(volume) => put("volume", volume)}
       />
+      {welcome.music && (
+        <Choice
+          label="It is heard"
+          values={words?.music_when ?? []}
+          value={welcome.music_when ?? "always"}
+          keep={(value) => put("music_when", value)}
+        />
+      )}
       <FileChoice
         label="Spoken"
         kind="audio"
