@@ -13,6 +13,7 @@ from dicetrail.core.play.deck import Deck, deal
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.formulas import MOST_TRIED, FormulaMaker
 from dicetrail.core.play.game import Choices, Deal, Game, from_json, to_json
+from dicetrail.core.play.maker import Texts
 from dicetrail.core.play.nearmiss import near_misses, neighbouring_operations
 from dicetrail.core.play.numbers import read_number
 from dicetrail.core.play.question import Question
@@ -118,7 +119,7 @@ class Formulas(unittest.TestCase):
                 ) as met,
                 self.assertRaises(RecipeError),
             ):
-                maker_of(impossible.recipe, impossible.prompt, 1)
+                maker_of(impossible.recipe, Texts(impossible.prompt), 1)
             self.assertLessEqual(met.call_count, 2 * MOST_TRIED)
 
     def test_near_misses(self):
@@ -222,7 +223,7 @@ class Tables(unittest.TestCase):
             (Table(("a", "b"), (("1", "x"), ("2", "X ")), "b"), "{a}", "No row gives a question"),
         ):
             with self.assertRaisesRegex(RecipeError, said):
-                maker_of(table, prompt, 1)
+                maker_of(table, Texts(prompt), 1)
 
     def test_braces_can_be_written(self):
         self.assertEqual(self.made(self.TABLE, "{{{peak}}}")[0].prompt[0], "{")
@@ -248,7 +249,7 @@ class OddOnes(unittest.TestCase):
 
     def test_too_small_groups(self):
         with self.assertRaisesRegex(RecipeError, "No group has 3 members that stand"):
-            maker_of(Odd((("a", ("x", "y")), ("b", ("z",)))), "Which?", 1)
+            maker_of(Odd((("a", ("x", "y")), ("b", ("z",)))), Texts("Which?"), 1)
 
 
 class Dealt(unittest.TestCase):
@@ -296,6 +297,6 @@ class Dealt(unittest.TestCase):
         self.assertEqual(len(set(prompts)), 64, "no product twice before all 64 were asked")
 
     def test_streams_of_wrong_options_are_spread(self):
-        maker = maker_of(self.TWO.recipe, self.TWO.prompt, 1)
+        maker = maker_of(self.TWO.recipe, Texts(self.TWO.prompt), 1)
         seen = {maker.make(self.TWO, 10, Stream(n, "x")).options[1:] for n in range(50)}
         self.assertGreater(len(seen), 10)

@@ -269,7 +269,12 @@ class Arranged(Page):
         tops = [one["top"] for one in box.values()]
         self.assertEqual(tops, sorted(tops))  # picture, prompt, the clock in the middle, options
         self.assertGreater(box["[role=timer]"]["height"], 60)
-        self.assertEqual(len(browser.all("[data-meter=lives] img[data-lit=true]")), 3)
+        loaded = (
+            "return [...document.querySelectorAll('[data-meter=lives] img')].map(one => one.naturalWidth > 0)"
+        )
+        browser._wait(
+            lambda _: browser.driver.execute_script(loaded) == [True] * 3, "a picture for each life"
+        )
         self.assertEqual(browser.all("main ul button > span:not(.sr-only)")[0].text, "")
         self.assertEqual(browser.axe(), [])
         browser.keys("b")

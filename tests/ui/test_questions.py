@@ -13,6 +13,7 @@ import soundfile
 from PIL import Image
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from .harness import Browser, Served
 
@@ -44,6 +45,7 @@ RECORDS = [
         "choices": 4,
     },
 ]
+PEAKS = "Name\tHeight\tSign\nAlm Horn\t1200\tford.png\nBim\t1900\twell.png\nCim\t2100\thut.png\n"
 LANDS = "land,capital\nNorland,Fjell\nSudland,Fjell\n"
 BROKEN = (
     "Which way is north?\tup\tdown\tleft\nSpaces here?    yes    no    perhaps\n"
@@ -372,6 +374,50 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("[data-question='0']", "East")
         browser.press("Undo")
         browser.find("p", "2 choice")
+
+    def test_4b_files_of_any_sort_are_brought_together(self):
+        browser = self.browser
+        browser.open(self.served.url)
+        paths = [picture_file(self.folder), sound_file(self.folder)]
+        for name, text in (
+            ("peaks.tsv", PEAKS),
+            ("mixed.tsv", "Is it high?\tyes\tno\nIs it low?    no    yes\nIs it far?    yes    no\n"),
+            ("nothing.txt", "  \n"),
+        ):
+            (self.folder / name).write_text(text, "utf-8")
+            paths.append(self.folder / name)
+        browser.all("input[type=file]")[0].send_keys("\n".join(map(str, paths)))
+        browser.find("[data-brought='5']", "4 files brought, 1 file not")
+        browser.find("[data-outcome=refused]", "nothing.txt")
+        browser.find("[data-brought] img")  # the picture is shown small
+        self.assertEqual(browser.axe(), [])
+        self.assertEqual([one for one in browser.console() if " 422 " not in one], [])  # it was refused
+        browser.find("[data-brought] a", "mixed.tsv: 1 question").click()
+        browser.find("[data-mend-all=spaces-for-tabs]", "in all 2 lines").click()
+        browser.gone("[data-mend-all]")
+        browser.find("[data-question='2']", "Is it far?")
+        self.assertEqual(browser.axe(), [])
+
+    def test_4c_data_is_used_as_the_rows_of_a_table(self):
+        browser = self.browser
+        browser.open(self.served.url)
+        browser.find("a", "peaks").click()
+        browser.find("[data-maybe-rows]")
+        browser.press("Use it as rows of a table")
+        browser.gone("[data-maybe-rows]")
+        browser.find("p", "0 questions · no snags")
+        browser.open(self.served.url)
+        browser.press("New pack")
+        browser.find("[role=dialog] input").send_keys("asked", Keys.ENTER)
+        browser.find("h1", "asked")
+        browser.press("Add a question")
+        Select(browser.beside("label", "Kind", AROUND)).select_by_visible_text("table")
+        Select(browser.beside("label", "Table", AROUND)).select_by_visible_text("peaks.tsv")
+        answer = browser.beside("label", "Column of the answer", AROUND)
+        browser._wait(lambda _: len(Select(answer).options) == 4, "the columns of the table")
+        Select(answer).select_by_visible_text("Height")
+        browser.find("aside p", "{Name} {Height} {Sign}")
+        self.assertEqual(browser.axe(), [])
 
     def test_5_a_file_again_taken_in_part(self):
         browser = self.browser

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterable, Iterator
 from dataclasses import replace
 
-from ..play.question import Question, picture
-from ..play.recipes import Table
+from ..play.question import Question, pictures_in, same, with_pictures
+from ..play.recipes import Odd, Recipe, Table
 from ..play.tables import fill_row
 from ..snag import Snag
 from .sounds import read_part
@@ -23,9 +23,41 @@ def _files(question: Question) -> Iterator[str]:
             yield one.image
         if one.sound:
             yield read_part(one.sound)[0]
-    for option in question.options:
-        if shown := picture(option):
-            yield shown[1]
+    for text in (*question.options, *_answers_made(question.recipe)):
+        yield from pictures_in(text)
+
+
+def _answers_made(recipe: Recipe | None) -> Iterable[str]:
+    """The texts that a recipe makes options of."""
+    if isinstance(recipe, Table):
+        place = _answer_place(recipe)
+        return [row[place] for row in recipe.rows if place < len(row)]
+    return [member for _, members in recipe.groups for member in members] if isinstance(recipe, Odd) else ()
+
+
+def _answer_place(table: Table) -> int:
+    """Where the answers of a table stand; behind all columns where it has no such column."""
+    names = [same(column) for column in table.columns]
+    return names.index(same(table.answer)) if same(table.answer) in names else len(names)
+
+
+def _recipe_renamed(recipe: Recipe | None, name: Callable[[str], str]) -> Recipe | None:
+    if isinstance(recipe, Table):
+        place = _answer_place(recipe)
+        rows = tuple(
+            tuple(with_pictures(cell, name) if at == place else cell for at, cell in enumerate(row))
+            for row in recipe.rows
+        )
+        return replace(recipe, rows=rows)
+    if isinstance(recipe, Odd):
+        return replace(
+            recipe,
+            groups=tuple(
+                (group, tuple(with_pictures(one, name) for one in members))
+                for group, members in recipe.groups
+            ),
+        )
+    return recipe
 
 
 def _of_rows(question: Question) -> Iterator[Question]:
@@ -60,6 +92,8 @@ def missing(questions: Iterable[Question], lost: Collection[str]) -> list[Snag]:
 
 def renamed(question: Question, name: Callable[[str], str]) -> Question:
     """A question whose files are called what ``name`` makes of them."""
+    if any(map(pictures_in, _answers_made(question.recipe))):
+        question = question._replace(recipe=_recipe_renamed(question.recipe, name))
     changes: dict[str, object] = {}
     if isinstance(question.recipe, Table) and "{" in question.image + question.sound:
         return _renamed_in_rows(question, question.recipe, name)
@@ -68,10 +102,7 @@ def renamed(question: Question, name: Callable[[str], str]) -> Question:
     if question.sound:
         changes["sound"] = _renamed_sound(question.sound, name)
     if any(option.startswith("![") for option in question.options):
-        options = tuple(
-            f"![{shown[0]}]({name(shown[1])})" if (shown := picture(option)) else option
-            for option in question.options
-        )
+        options = tuple(with_pictures(option, name) for option in question.options)
         changes["options"] = options
         changes["answers"] = tuple(options[place] for place in question.rights)
     return question._replace(**changes) if changes else question  # type: ignore[arg-type]

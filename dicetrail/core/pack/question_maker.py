@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from zlib import crc32
 
 from ..play.expressions import ExpressionError
+from ..play.maker import Texts
 from ..play.question import Question, same
 from ..play.recipes import RecipeError, Table
 from ..play.supply import maker_of
@@ -142,7 +143,8 @@ class QuestionMaker:
         try:
             recipe = GENERATED[kind].recipe(row, groups, self._data)
             details = details_of(row, 0)
-            maker_of(recipe, prompt, details.get("level", 1))
+            texts = Texts(prompt, details.get("image", ""), details.get("sound", ""))
+            maker_of(recipe, texts, details.get("level", 1))
             if isinstance(recipe, Table):
                 for name in OF_A_ROW:
                     fill_row(str(details.get(name, "")), recipe, 0)

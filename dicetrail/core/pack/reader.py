@@ -24,6 +24,7 @@ from .reading import Entry, Reading
 from .records import DELIMITERS, MARKS, Record, guess_delimiter, split_at_spaces, split_records, usual_width
 from .roles import Role, all_true_or_false, repeated, roles_of_header, roles_of_shape
 from .row import CellRow, Columns
+from .rows_of_table import is_rows
 from .settings import Settings
 from .shape import Shape, trimmed
 from .text import split_lines
@@ -188,7 +189,10 @@ class Reader:
         mark = DELIMITERS.get(self._mark, "")
         self.reading = Reading(name, contents.encoding, layout, mark, self._roles, heads, lines)
         self._collector = Collector(self.reading, self._mark, by_header=bool(heads))
-        if is_lists:
+        if is_rows(settings):
+            for record in records:
+                self._collector.keep(record, "header" if record.line == self._header.line else "frame")
+        elif is_lists:
             ListReader(self._roles, self._header, settings, self._maker, self._collector).read(
                 records, self._read
             )

@@ -2,10 +2,19 @@
 
 from __future__ import annotations
 
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 from .dice import Stream
 from .question import Question
+
+
+class Texts(NamedTuple):
+    """What of a generated question tells those that are made of it from one another: each may name what is
+    filled in."""
+
+    prompt: str
+    image: str = ""
+    sound: str = ""
 
 
 class Maker(Protocol):

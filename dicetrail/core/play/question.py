@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from fractions import Fraction
 from typing import NamedTuple
 
@@ -81,6 +82,16 @@ def picture(option: str) -> tuple[str, str] | None:
         return None
     match = _PICTURE.fullmatch(option)
     return (match[1], match[2]) if match else None
+
+
+def with_pictures(text: str, name: Callable[[str], str]) -> str:
+    """A text in which pictures are called what ``name`` makes of their files."""
+    return _PICTURE.sub(lambda shown: f"![{shown[1]}]({name(shown[2])})", text) if "![" in text else text
+
+
+def pictures_in(text: str) -> list[str]:
+    """The files of the pictures in a text."""
+    return [shown[2] for shown in _PICTURE.finditer(text)] if "![" in text else []
 
 
 def said(option: str) -> str:

@@ -8,18 +8,18 @@ from itertools import chain, count, islice
 
 from .dice import Stream
 from .kinds import GENERATED
-from .maker import Maker
+from .maker import Maker, Texts
 from .question import Question
 from .recipes import Recipe
 
 
 @lru_cache(maxsize=256)
-def maker_of(recipe: Recipe, prompt: str, level: int) -> Maker:
+def maker_of(recipe: Recipe, texts: Texts, level: int) -> Maker:
     """What makes the questions of a recipe.
 
     Raises :class:`RecipeError` where none can be made, ExpressionError where a formula can't be read.
     """
-    return _KIND_OF[type(recipe)].maker(recipe, prompt, level)
+    return _KIND_OF[type(recipe)].maker(recipe, texts, level)
 
 
 _KIND_OF = {kind.recipe: kind for kind in GENERATED.values()}
@@ -35,7 +35,8 @@ class Supply:
         if question.recipe is None:
             raise ValueError(f"{question.id} has no recipe")
         self._question = question
-        self._maker = maker_of(question.recipe, question.prompt, question.level if level is None else level)
+        texts = Texts(question.prompt, question.image, question.sound)
+        self._maker = maker_of(question.recipe, texts, question.level if level is None else level)
         self._name = f"{question.kind} of {question.id}"
         self._dice = dice
         self._numbers = self._without_repeats()

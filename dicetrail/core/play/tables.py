@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from .dice import Stream
+from .maker import Texts
 from .question import Question, same
 from .recipes import RecipeError, Table
 
@@ -15,9 +16,9 @@ OF_A_ROW = ("why", "why_right", "why_wrong", "image", "alt", "sound")
 
 
 class TableMaker:
-    """Questions from the rows of a table. Rows that come to the same prompt are one question."""
+    """Questions from the rows of a table. Rows that come to the same prompt, picture and sound are one."""
 
-    def __init__(self, table: Table, prompt: str) -> None:
+    def __init__(self, table: Table, texts: Texts) -> None:
         self._table = table
         places = {same(column): place for place, column in enumerate(table.columns)}
         if same(table.answer) not in places:
@@ -26,22 +27,24 @@ class TableMaker:
                 f" {', '.join(table.columns)}."
             )
         answer = places[same(table.answer)]
-        pieces = fill_pieces(prompt, places)
-        if not any(isinstance(piece, int) for piece in pieces):
+        pieces = [fill_pieces(text, places) for text in texts]
+        named = [any(isinstance(piece, int) for piece in some) for some in pieces]
+        if not any(named):
             raise RecipeError(
                 "The prompt names no column, so every row would ask the same. Write one in braces, such as"
-                f" {{{table.columns[0]}}}."
+                f" {{{table.columns[0]}}}, or let the picture or the sound name one."
             )
-        self._right: dict[str, dict[str, str]] = {}
+        needed = named.index(True)  # what tells the rows apart is not to be blank
+        self._right: dict[Texts, dict[str, str]] = {}
         self._values: dict[str, str] = {}
-        self._rows: dict[str, int] = {}
+        self._rows: dict[Texts, int] = {}
         for number, row in enumerate(table.rows, 1):
             cells = _whole_row(row, table)
-            used = [cells[piece] if isinstance(piece, int) else piece for piece in pieces]
+            used = [[cells[one] if isinstance(one, int) else one for one in some] for some in pieces]
             answers = {same(part): part for part in _parts(cells[answer], table.part)}
-            if not answers or not all(used):
+            if not answers or not all(used[needed]):
                 continue
-            asked = "".join(used)
+            asked = Texts(*map("".join, used))
             self._right.setdefault(asked, {}).update(answers)
             self._rows.setdefault(asked, number)
             self._values.update(answers)
@@ -72,13 +75,13 @@ class TableMaker:
 
     def make(self, question: Question, number: int, stream: Stream) -> Question:
         """The question of the ``number``-th prompt; wrong options come from the rest of the column."""
-        prompt = self._prompts[number]
-        row = self._rows[prompt]
-        right = list(self._right[prompt].values())
+        asked = self._prompts[number]
+        row = self._rows[asked]
+        right = list(self._right[asked].values())
         made = question._replace(
             id=f"{question.id}(row {row})",
             kind="typed",
-            prompt=prompt,
+            prompt=asked.prompt,
             answers=tuple(right),
             recipe=None,
             **self._of_row(question, row),  # type: ignore[arg-type]
@@ -86,7 +89,7 @@ class TableMaker:
         if self._table.ask == "typed":
             return made
         shown = right[stream.below(len(right))]
-        options = (shown, *self._wrong_options(prompt, stream))
+        options = (shown, *self._wrong_options(asked, stream))
         return made._replace(kind="choice", answers=(shown,), options=options, rights=(0,))
 
     def _of_row(self, question: Question, row: int) -> dict[str, str]:
@@ -104,9 +107,9 @@ class TableMaker:
         """How many wrong options a row has whose right values are these."""
         return min(self._table.options - 1, len(self._all) - len(right))
 
-    def _wrong_options(self, prompt: str, stream: Stream) -> list[str]:
+    def _wrong_options(self, asked: Texts, stream: Stream) -> list[str]:
         """Values of the answer's column that are not right here, each another one."""
-        right = self._right[prompt]
+        right = self._right[asked]
         wanted = self._wrongs(right)
         drawn: dict[str, None] = {}
         while len(drawn) < wanted:

@@ -3,22 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import replace
+from dataclasses import asdict, replace
 from typing import Any
 
 from ..play.game import Game
+from ..play.page import Pictures
 from ..snag import Snag
 from .document import Document
+from .page import PicturesPart
 from .reading import GameReading
 
 FILES = "/api/players/files/"
 """Where players get pictures and sounds, by the SHA-256 of their bytes: a name could give an answer away."""
 _NAMING: tuple[tuple[tuple[str, ...], str], ...] = (
     (("look", "behind"), "picture"),
-    (("look", "pictures", "right"), "picture"),
-    (("look", "pictures", "wrong"), "picture"),
-    (("look", "pictures", "won"), "picture"),
-    (("look", "pictures", "lost"), "picture"),
+    *((("look", "pictures", name), "picture") for name in PicturesPart.model_fields),
     (("welcome", "picture"), "picture"),
     (("welcome", "music"), "sound file"),
     (("welcome", "speech"), "sound file"),
@@ -72,20 +71,13 @@ def _named(document: Document) -> Iterator[tuple[tuple[str, ...], str, str]]:
 
 
 def _renamed(game: Game, got: Any) -> Game:
-    pictures = game.look.pictures
     return replace(
         game,
         sounds=tuple(replace(sound, file=got(sound.file)) for sound in game.sounds),
         look=replace(
             game.look,
             behind=got(game.look.behind),
-            pictures=replace(
-                pictures,
-                right=got(pictures.right),
-                wrong=got(pictures.wrong),
-                won=got(pictures.won),
-                lost=got(pictures.lost),
-            ),
+            pictures=Pictures(**{name: got(file) for name, file in asdict(game.look.pictures).items()}),
         ),
         welcome=replace(
             game.welcome,

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from fastapi import Path
+
 from ...core.pack.editing import add, change, replace_lines
+from ...core.pack.mending import mend_all
 from ...store import history
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
@@ -23,6 +28,18 @@ def change_line(
     return change_pack(
         session, workshop, pack, line.revision, lambda source: replace_lines(source, number, line.raw)
     )
+
+
+@router.post("/{pack_id}/mend/{code}")
+def mend_lines(
+    code: Annotated[str, Path(max_length=60)],
+    revision: Small,
+    pack: ThePack,
+    session: TheSession,
+    workshop: TheWorkshop,
+) -> PackOut:
+    """Mend every line that has a snag as a press beside it would."""
+    return change_pack(session, workshop, pack, revision, lambda source: mend_all(source, code))
 
 
 @router.post("/{pack_id}/questions", status_code=201)

@@ -7,9 +7,11 @@ from collections.abc import Callable
 from fastapi import HTTPException
 
 from ...core.pack.editing import Source, move, remove
+from ...core.pack.formats import contents_of
+from ...core.pack.formats.base import Contents
 from ...core.pack.many import add_many, change_many, duplicate, give
 from ...core.pack.own_letters import has_own_letters, without_own_letters
-from ...core.pack.reader import read_text
+from ...core.pack.reader import read_contents
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
 from ...core.play.kinds import kind_of
@@ -27,6 +29,7 @@ router = router_of("/api/workshop/packs", "packs")
 MOST_SET = 5000
 MOST_GIVEN = 300
 MOST_PASTED = 2000
+_PASTED = "pasted.tsv"
 
 
 @router.post("/{pack_id}/questions/many")
@@ -76,7 +79,8 @@ def remove_own_letters(revision: Small, pack: ThePack, session: TheSession, work
 @router.post("/{pack_id}/questions/rows", status_code=201)
 def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """Add the questions of rows that were pasted, behind a question."""
-    read = read_text("pasted.tsv", wanted.text, load_data=workshop.packs.tables())
+    pasted = contents_of(_PASTED, wanted.text.encode()) if wanted.text.strip() else Contents("")
+    read = read_contents(_PASTED, pasted, load_data=workshop.packs.tables())
     unread = [snag for snag in read.snags if snag.severity == "stop"]
     if unread:
         raise Refused(f"Row {unread[0].line} can't be read: {unread[0].message} Nothing was added.")

@@ -6,6 +6,8 @@ from collections.abc import Sequence
 
 from sqlalchemy.orm import Session
 
+from ...core.pack.mending import mendable
+from ...core.pack.rows_of_table import maybe_rows
 from ...core.play.kinds import shown_answer
 from ...core.play.question import Question
 from ...core.snag import Snag
@@ -41,6 +43,8 @@ def pack_out(session: Session, workshop: Workshop, pack: Pack) -> PackOut:
         snags=snags_out(snags[:MOST_SNAGS]),
         to_mend=to_mend,
         notes=len(snags) - to_mend,
+        mendable=mendable(snags),
+        maybe_rows=maybe_rows(reading),
         can_undo=can_undo,
         can_redo=can_redo,
     )

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from ...core.pack.mending import Mendable
 from ...core.pack.roles import Role
 from ...core.pack.settings import ASK_MEMBER, ASK_ODD, Settings
 from ...core.play.view import View
@@ -26,7 +27,8 @@ class PackSummary(BaseModel):
 
 class PackOut(BaseModel):
     """A pack on the shelf, with what stands in it. ``snags`` are the first ones, ``to_mend`` counts those
-    that are more than a note."""
+    that are more than a note, ``mendable`` are those that can be mended in many lines at once. ``maybe_rows``
+    tells that it looks like rows of a table, not like questions."""
 
     id: int
     name: str
@@ -42,6 +44,8 @@ class PackOut(BaseModel):
     snags: list[SnagOut]
     to_mend: int
     notes: int
+    mendable: list[Mendable]
+    maybe_rows: bool
     can_undo: bool
     can_redo: bool
 

@@ -50,6 +50,12 @@ export const packs = {
     ),
   changeMany: (id: number, body: Shapes["ManyIn"]) =>
     told(POST("/api/workshop/packs/{pack_id}/questions/many", { params: ofPack(id), body })),
+  mendLines: (id: number, code: string, revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/mend/{code}", {
+        params: { path: { pack_id: id, code }, query: { revision } },
+      }),
+    ),
   removeLetters: (id: number, revision: number) =>
     told(
       POST("/api/workshop/packs/{pack_id}/questions/without-letters", {

@@ -1689,6 +1689,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/packs/{pack_id}/mend/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend Lines
+         * @description Mend every line that has a snag as a press beside it would.
+         */
+        post: operations["mend_lines_api_workshop_packs__pack_id__mend__code__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs/{pack_id}/name": {
         parameters: {
             query?: never;
@@ -4355,6 +4375,18 @@ export interface components {
             width: number;
         };
         /**
+         * Mendable
+         * @description A snag that several lines have and that is mended in all of them alike.
+         */
+        Mendable: {
+            /** Code */
+            code: string;
+            /** Lines */
+            lines: number;
+            /** Said */
+            said: string;
+        };
+        /**
          * MeterNameIn
          * @description What a meter is to be called.
          */
@@ -4672,7 +4704,8 @@ export interface components {
         /**
          * PackOut
          * @description A pack on the shelf, with what stands in it. ``snags`` are the first ones, ``to_mend`` counts those
-         *     that are more than a note.
+         *     that are more than a note, ``mendable`` are those that can be mended in many lines at once. ``maybe_rows``
+         *     tells that it looks like rows of a table, not like questions.
          */
         PackOut: {
             /** Can Redo */
@@ -4693,6 +4726,10 @@ export interface components {
             };
             /** Lines */
             lines: number;
+            /** Maybe Rows */
+            maybe_rows: boolean;
+            /** Mendable */
+            mendable: components["schemas"]["Mendable"][];
             /** Name */
             name: string;
             /** Notes */
@@ -16959,6 +16996,130 @@ export interface operations {
                 "application/json": components["schemas"]["LineIn"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    mend_lines_api_workshop_packs__pack_id__mend__code__post: {
+        parameters: {
+            query: {
+                revision: number;
+            };
+            header?: never;
+            path: {
+                code: string;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {

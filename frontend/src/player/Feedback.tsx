@@ -18,6 +18,11 @@ interface Props {
   dense: boolean;
 }
 
+/** Whether a moment left something to see. */
+export const isTold = (feedback: View["feedback"]): feedback is Feedback =>
+  feedback !== null &&
+  [feedback.tell, feedback.answer, feedback.why, feedback.picture].some((one) => one !== "");
+
 /** What the last moment left to see; told once to those who do not see it. */
 export function FeedbackNote({ view, dense }: Props) {
   const { feedback } = view;
@@ -25,10 +30,9 @@ export function FeedbackNote({ view, dense }: Props) {
   useEffect(() => {
     if (dense) box.current?.scrollIntoView({ block: "nearest" });
   }, [dense, view.steps]);
-  const tells = feedback && (feedback.tell || feedback.answer || feedback.why || feedback.picture);
   return (
     <div ref={box} aria-live="polite" className={dense ? "" : "min-h-24"}>
-      {tells && (
+      {isTold(feedback) && (
         <div
           key={feedback.step}
           data-moment={feedback.moment}

@@ -5,7 +5,7 @@ import { playSound, type Sound, stopSound } from "../look/sounds";
 import { Button } from "../ui/Button";
 import { Light } from "../ui/Light";
 import { Breather } from "./Breather";
-import { FeedbackNote } from "./Feedback";
+import { FeedbackNote, isTold } from "./Feedback";
 import { Hear } from "./Hear";
 import { ANSWERS } from "./kinds/kinds";
 import { Standing } from "./Standing";
@@ -104,9 +104,8 @@ function Play(props: Props) {
         className={clsx(
           "flex flex-col gap-3",
           // in sight, however much stands above it
-          feedback && !dense && "sticky bottom-0 z-10 bg-paper pb-1",
+          isTold(feedback) && !dense && "sticky bottom-0 z-10 bg-paper pb-1",
         )}
-        data-feedback={feedback ? "" : undefined}
       >
         <FeedbackNote view={view} dense={dense} />
         {view.phase === "feedback" && view.resume_in !== null && (

@@ -47,6 +47,11 @@ export function optionWords(option: string): string {
   return option.replace(/^!\[(.*)\]\(.*\)$/, (_, said: string) => `▧ ${said}`);
 }
 
+/** The file of an option that is a picture; undefined where it is text. */
+export function pictureOf(option: string): string | undefined {
+  return /^!\[.*\]\((.*)\)$/.exec(option)?.[1];
+}
+
 /** A pack's name without the folder it is kept in. */
 export function shortName(pack: { name: string }): string {
   return pack.name.replace(/^packs\//, "");

@@ -12,6 +12,7 @@ from .base import Contents, Format, Structured
 from .json_lines import JsonLines
 from .json_list import JsonList
 from .ods import Ods
+from .programmed import Programmed
 from .separated import Commas, Tabs
 from .xlsx import Xlsx
 from .yaml_list import YamlList
@@ -19,6 +20,8 @@ from .yaml_list import YamlList
 TABS, COMMAS = Tabs(), Commas()
 FORMATS: tuple[Format, ...] = (TABS, COMMAS, JsonList(), JsonLines(), YamlList(), Xlsx(), Ods())
 """The formats, in the order in which they are offered."""
+_PROGRAMMED = Programmed()
+"""What is read only: nobody keeps questions so who has another way."""
 ENDINGS = tuple(form.endings[0] for form in FORMATS)
 """The endings of the files that can be written."""
 SHEETS = tuple(form.name for form in FORMATS if isinstance(form, (Xlsx, Ods)))
@@ -39,7 +42,7 @@ def layout_of(name: str, text: str) -> str:
 def contents_of(name: str, data: bytes, progress: Progress | None = None) -> Contents:
     """What a file holds; its encoding is ``xlsx`` or ``ods`` for a spreadsheet. Raises Refused."""
     check_size(data, name)
-    form = next((form for form in FORMATS if form.holds(name, data)), FORMATS[0])
+    form = next((form for form in (*FORMATS, _PROGRAMMED) if form.holds(name, data)), FORMATS[0])
     return form.read(name, data, progress)
 
 

@@ -6,8 +6,10 @@ from collections.abc import Iterator
 
 from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
 from ...play.formulas import WHOLE
+from ...play.numbers import read_number
 from ...play.question import MOST_OPTIONS, Question
 from ...play.recipes import Formula
+from ...play.supply import samples_of
 from ..cells import whole, word
 from ..data import DataLoader
 from ..misfit import Misfit
@@ -15,6 +17,9 @@ from ..notation import Groups, read_list, read_variables, write_variables
 from ..record import WrittenRecord
 from ..row import CellRow
 from .base import GeneratedKind, Tip, filled
+
+LOOKED_AT = 60
+"""Made questions that are looked at for results that are no whole numbers."""
 
 
 class WrittenFormula(GeneratedKind):
@@ -71,6 +76,24 @@ class WrittenFormula(GeneratedKind):
                 " the prompt.",
                 "warn",
             )
+        yield from _not_whole(question)
+
+
+def _not_whole(question: Question) -> Iterator[Tip]:
+    """On a division whose results are not all whole numbers, where nothing says how they are written."""
+    formula = question.recipe
+    assert isinstance(formula, Formula)
+    if "/" not in formula.answer.replace("//", "") or formula.form != "decimal" or WHOLE in formula.where:
+        return
+    _, made = samples_of(question, LOOKED_AT)
+    parted = [one for one in made if (value := read_number(one.answers[0])) and value.denominator != 1]
+    if parted:
+        yield (
+            "tip-not-whole",
+            f"Not every result is a whole number: ‘{parted[0].prompt}’ is {parted[0].answers[0]}. Write"
+            " `whole` under *What has to hold*, or let the answer be a fraction.",
+            "note",
+        )
 
 
 def _check(formula: Formula) -> None:

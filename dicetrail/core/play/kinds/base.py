@@ -8,7 +8,7 @@ from typing import Any, Literal
 from ..card import Card
 from ..folding import fold, fold_steps
 from ..letters import Covered
-from ..maker import Maker
+from ..maker import Maker, Texts
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import LONGEST_ANSWER, Verdict
@@ -145,7 +145,7 @@ class Generated(Kind):
     whole = False
     """Whether a pass of the deck asks all it gives where nothing else is said."""
 
-    def maker(self, recipe: Any, prompt: str, level: int) -> Maker:
+    def maker(self, recipe: Any, texts: Texts, level: int) -> Maker:
         """What makes its questions. Raises RecipeError where none can be made, ExpressionError where
         something in the recipe can't be read."""
         raise NotImplementedError

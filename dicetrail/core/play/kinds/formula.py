@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..formulas import FormulaMaker, uses_level
-from ..maker import Maker
+from ..maker import Maker, Texts
 from ..recipes import Formula
 from .base import Generated
 
@@ -14,9 +14,9 @@ class FormulaKind(Generated):
     name = "formula"
     recipe = Formula
 
-    def maker(self, recipe: Formula, prompt: str, level: int) -> Maker:
+    def maker(self, recipe: Formula, texts: Texts, level: int) -> Maker:
         """What fills in the formula's variables."""
-        return FormulaMaker(recipe, prompt, level)
+        return FormulaMaker(recipe, texts.prompt, level)
 
     def uses_level(self, recipe: Formula) -> bool:
         """Whether a limit, a condition or the answer names ``level``."""

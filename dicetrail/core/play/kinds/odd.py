@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..maker import Maker
+from ..maker import Maker, Texts
 from ..odd_ones import OddMaker
 from ..recipes import Odd
 from .base import Generated
@@ -14,6 +14,6 @@ class OddKind(Generated):
     name = "odd"
     recipe = Odd
 
-    def maker(self, recipe: Odd, prompt: str, level: int) -> Maker:
+    def maker(self, recipe: Odd, texts: Texts, level: int) -> Maker:
         """What picks members and a stranger."""
         return OddMaker(recipe)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..maker import Maker
+from ..maker import Maker, Texts
 from ..recipes import Table
 from ..tables import TableMaker
 from .base import Generated
@@ -15,6 +15,6 @@ class TableKind(Generated):
     recipe = Table
     whole = True
 
-    def maker(self, recipe: Table, prompt: str, level: int) -> Maker:
+    def maker(self, recipe: Table, texts: Texts, level: int) -> Maker:
         """What asks the rows."""
-        return TableMaker(recipe, prompt)
+        return TableMaker(recipe, texts)

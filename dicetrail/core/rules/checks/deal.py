@@ -13,6 +13,9 @@ from ...play.question import Question
 from ..document import Document
 from .found import Found, Path, Written, put
 
+_TIMES = " A generated question gives as many to a play as its *times* say, one where they say nothing."
+"""Said where more are to be drawn than there are, and some are made."""
+
 
 def drawn(game: Written) -> Iterator[Found]:
     """Numbers of questions that can't be had, and plays that never end."""
@@ -22,8 +25,8 @@ def drawn(game: Written) -> Iterator[Found]:
         yield Found(
             "short-pack",
             "warn",
-            f"{deal.draw} questions are to be drawn, but there are only"
-            f" {questions}; a play asks {questions}.",
+            f"{deal.draw} questions are to be drawn, but there are only {questions}; a play asks {questions}."
+            + (_TIMES if any(question.recipe for question in game.questions) else ""),
             ("deal", "draw"),
             mend=put(f"Draw {questions}", ("deal", "draw"), questions),
         )

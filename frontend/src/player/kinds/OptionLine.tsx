@@ -14,7 +14,7 @@ const MARKS: Record<string, string> = {
 const SHAPES: Record<View["look"]["option_shape"], string> = {
   line: "border-b",
   box: "border",
-  round: "rounded-3xl border px-6",
+  round: "rounded-[1.5rem] border px-6",
 };
 const SIZES: Record<View["look"]["option_size"], string> = {
   small: "py-1",

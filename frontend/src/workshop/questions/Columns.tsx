@@ -68,6 +68,7 @@ interface FormProps {
 export function ColumnsForm({ columns, label, busy, done, leave, look }: FormProps) {
   const [settings, setSettings] = useState<Settings>({ ...columns.settings, delimiter: null });
   const roles = settings.roles ?? columns.roles;
+  const isRows = roles.length > 0 && roles.every((role) => role === "unused");
   const isLists = roles.includes("group") && !roles.includes("prompt");
   const set = (change: Partial<Settings>) => {
     const next = { ...settings, ...change };
@@ -118,6 +119,21 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
               set({ delimiter: delimiter as "tab" | "comma" | "semicolon", roles: null })
             }
           />
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            data-rows
+            checked={isRows}
+            onChange={({ target }) =>
+              set({
+                header: true,
+                roles: target.checked ? roles.map(() => "unused" as const) : null,
+              })
+            }
+          />
+          Rows of a table: no questions themselves
         </label>
         {isLists && <ListsAsk settings={settings} set={set} />}
       </div>

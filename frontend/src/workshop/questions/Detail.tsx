@@ -123,8 +123,10 @@ function Write({ pack, number, one, focused, next: toNext }: WriteProps) {
         <div>
           <h2 className="mb-1 text-lg">Some of them</h2>
           <ul className="text-sm text-soft">
-            {one.samples.map((sample) => (
-              <li key={sample}>{sample}</li>
+            {one.samples.map((sample, n) => (
+              <li key={`${one.revision} ${n}`} className="whitespace-pre-wrap">
+                {sample}
+              </li>
             ))}
           </ul>
         </div>

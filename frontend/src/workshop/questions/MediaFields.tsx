@@ -18,7 +18,7 @@ export function usePictureOption() {
   const bring = useBringMedia();
   return (file: File, done: (option: string) => void) =>
     bring.mutate(file, {
-      onSuccess: (media) => done(`![${media.name.replace(/\.\w+$/, "")}](${media.name})`),
+      onSuccess: (media) => done(`![](${media.name})`),
     });
 }
 

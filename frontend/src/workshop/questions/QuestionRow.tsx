@@ -1,6 +1,8 @@
 import clsx from "clsx";
 import { useRef } from "react";
 import type { Question } from "../../api/client";
+import { SmallPicture } from "../SmallPicture";
+import { pictureOf } from "../words";
 
 export const WIDE =
   "grid grid-cols-[2rem_3.5rem_minmax(0,2fr)_minmax(0,1fr)_4.5rem_minmax(0,0.7fr)_3rem]";
@@ -61,10 +63,16 @@ export function QuestionRow(props: Props) {
         {writing ? (
           <PromptField question={question} save={(prompt) => save(question, prompt)} />
         ) : (
-          question.prompt
+          <>
+            {question.image && <SmallPicture name={question.image} />}
+            {question.prompt}
+          </>
         )}
       </span>
       <span role="gridcell" className="truncate pr-3 text-pine">
+        {question.rights.map((right) => (
+          <SmallPicture key={right} name={pictureOf(question.options[right] ?? "") ?? ""} />
+        ))}
         {answer}
       </span>
       <span role="gridcell" className="truncate text-sm">

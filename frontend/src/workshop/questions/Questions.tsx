@@ -12,6 +12,8 @@ import { packWords } from "../words";
 import { Again } from "./Again";
 import { ColumnsSheet } from "./Columns";
 import { Lines } from "./Lines";
+import { DropMedia } from "./DropMedia";
+import { PackMends } from "./PackMends";
 import { PackName } from "./PackName";
 import { PacksOf } from "./PacksOf";
 import { QuestionTable } from "./QuestionTable";
@@ -69,7 +71,7 @@ function PackSheet({ pack }: { pack: Pack }) {
   }, [canUndo, canRedo, turn]);
 
   return (
-    <>
+    <DropMedia>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2 px-7 pt-4 pb-3">
         <div className="min-w-0 flex-1">
           <PackName pack={pack} />
@@ -100,6 +102,7 @@ function PackSheet({ pack }: { pack: Pack }) {
           </Menu>
         </div>
       </div>
+      <PackMends pack={pack} />
       {turn.error && (
         <div className="px-7 pb-3">
           <Notice tone="bad">{turn.error.message}</Notice>
@@ -118,7 +121,7 @@ function PackSheet({ pack }: { pack: Pack }) {
       </Sides>
       <ColumnsSheet pack={pack} open={opened === "columns"} onClose={() => setOpened(undefined)} />
       <Again pack={pack} open={opened === "again"} onClose={() => setOpened(undefined)} />
-    </>
+    </DropMedia>
   );
 }
 

@@ -1,11 +1,10 @@
-import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type DragEvent, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Brought, type Job, type Settings } from "../../api/client";
+import type { Job } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
-import { useShow } from "../data";
+import { BroughtFiles } from "../BroughtFiles";
+import { type Outcome, useBringFiles } from "../useBringFiles";
 import { BringBundle } from "./BringBundle";
 import { LookFirst } from "./LookFirst";
 
@@ -14,30 +13,23 @@ interface Props {
   working: (jobs: Job[]) => void;
 }
 
-/** Where files are brought: a question file becomes a pack, a game's YAML or a bundle a game. */
+/** Where files are brought: a question file becomes a pack, a game's YAML or a bundle a game; pictures and sounds are there for all. */
 export function Bring({ paste, working }: Props) {
   const navigate = useNavigate();
-  const { shelf } = useShow();
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [lookFirst, setLookFirst] = useState(false);
   const [looking, setLooking] = useState<File>();
   const [bundle, setBundle] = useState<File>();
-  const bring = useMutation({
-    mutationFn: async ({ files, settings }: { files: File[]; settings?: Settings }) => {
-      const brought: Brought[] = [];
-      for (const file of files) brought.push(await api.bring(file, settings));
-      return brought;
-    },
-    onSuccess: (brought) => {
-      void shelf();
-      setLooking(undefined);
-      working(brought.flatMap(({ job }) => job ?? []));
-      const [first, ...more] = brought;
-      if (more.length > 0) return;
-      if (first?.pack) void navigate(`/packs/${first.pack.id}`);
-      if (first?.game) void navigate(`/games/${first.game}/rules`);
-    },
+  const [told, setTold] = useState<Outcome[]>([]);
+  const bring = useBringFiles((outcomes) => {
+    setLooking(undefined);
+    working(outcomes.flatMap(({ brought }) => brought?.job ?? []));
+    const [first, ...more] = outcomes;
+    const alone = more.length === 0 ? first?.brought : undefined;
+    setTold(alone ? [] : outcomes);
+    if (alone?.pack) void navigate(`/packs/${alone.pack.id}`);
+    if (alone?.game) void navigate(`/games/${alone.game}/rules`);
   });
   const take = (files: File[]) => {
     const [first, ...more] = files;
@@ -106,9 +98,9 @@ export function Bring({ paste, working }: Props) {
         />
       )}
       {bundle && <BringBundle key={bundle.name} file={bundle} leave={() => setBundle(undefined)} />}
-      {bring.error && (
+      {told.length > 0 && (
         <div className="w-full">
-          <Notice tone="bad">{bring.error.message}</Notice>
+          <BroughtFiles outcomes={told} leave={() => setTold([])} />
         </div>
       )}
     </div>

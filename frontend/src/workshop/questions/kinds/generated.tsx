@@ -32,7 +32,12 @@ export function HowMany(props: FieldsProps) {
   return (
     <>
       <RoleLine {...props} role="choices" label="Options" />
-      <RoleLine {...props} role="times" label="Times" />
+      <RoleLine
+        {...props}
+        role="times"
+        label="Times"
+        hint="how many of its questions a play asks; blank: one, of a table each row"
+      />
     </>
   );
 }
