@@ -79,6 +79,12 @@ class Choosing(unittest.TestCase):
             text = new_game(start, "T", "p", questions)
             self.assertEqual(YamlText(text).data["deal"]["draw"], draw)
 
+    def test_letters_found_and_wrong_have_cues_of_their_own(self):
+        text = new_game(starting_points()["letters"], "T", "p", 9)
+        rows = YamlText(text).data["consequences"]
+        cues = {row["moment"]: row["cue"] for row in rows}
+        self.assertEqual(len({cues[moment] for moment in ("part", "wrong", "right", "missed")}), 4)
+
     def test_the_seconds_of_words_with_clocks_of_their_own(self):
         rows = "prompt\tanswer\tseconds\nWhat is it?\tcornice\t90\nWhich one?\tserac\t\n"
 

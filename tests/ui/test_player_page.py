@@ -460,6 +460,36 @@ class Lost(Page):
         browser.find("[data-phase=asking]", "FRAGE 2")
         self.assertEqual(browser.all("[aria-pressed=true]")[1:], [])
 
+    def test_what_was_chosen_is_there_for_the_next_play(self):
+        rows = "".join(f"Question {n}?\t{n}\t{'knots' if n < 2 else 'snow'}\n" for n in range(3))
+        rows = f"prompt\tanswer\ttopic\n{rows}"
+        pack = self.served.paste("topics.tsv", rows)
+        rules = (
+            "title: N\npacks: [packs/topics.tsv]\nleave: true\n"
+            "setup: {topic: ask, count: {min: 1, max: 3, default: 3}}\n"
+        )
+        game = self.served.make_game("Chosen again", pack, rules)
+        browser = self.browser
+        browser.open(f"{self.served.url}/play/{game['slug']}")
+        Select(browser.find("form select")).select_by_visible_text("knots")
+        browser.find("[data-offered='2']", "2 questions")  # fewer than were asked for
+        browser.find("form input[type=number]").send_keys(Keys.CONTROL, "a", Keys.NULL, "1")
+        browser.find("[data-offered]", "1 question")
+        self.assertEqual(browser.axe(), [])
+        browser.press("Set out")
+        browser.find("[data-phase=asking]")
+        browser.press("Finish")
+        browser.find("[data-result]")
+        browser.press("Play again")
+        self.assertEqual(Select(browser.find("form select")).first_selected_option.text, "knots")
+        self.assertEqual(browser.find("form input[type=number]").get_attribute("value"), "1")
+        browser.driver.execute_script(
+            "for (const key of Object.keys(localStorage))"
+            " if (key.startsWith('dicetrail.chosen')) localStorage[key] = '{'"
+        )
+        browser.driver.refresh()  # what something else wrote there is nothing
+        self.assertEqual(browser.find("form input[type=number]").get_attribute("value"), "3")
+
     def test_what_is_typed_at_any_key_reaches_the_next_field_not_at_all(self):
         rows = "prompt\tanswer\nFirst number?\tone\nSecond number?\tthree\n"
         pack = self.served.paste("numbers.tsv", rows)

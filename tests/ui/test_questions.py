@@ -395,6 +395,7 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("[data-brought] a", "mixed.tsv: 1 question").click()
         browser.find("[data-mend-all=spaces-for-tabs]", "in all 2 lines").click()
         browser.gone("[data-mend-all]")
+        browser.find("[role=tab]", "Questions").click()
         browser.find("[data-question='2']", "Is it far?")
         self.assertEqual(browser.axe(), [])
 

@@ -107,6 +107,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
             {"do": "duplicate", "numbers": [0], "revision": now},
         ),
         Asked(f"POST {of_pack}/questions/rows", f"{mine}/questions/rows", {"text": ROWS, "revision": now}),
+        Asked(f"POST {of_pack}/mend/{{code}}", f"{mine}/mend/spaces-for-tabs?revision={now}"),
         Asked(
             f"POST {of_pack}/questions/without-letters", f"{mine}/questions/without-letters?revision={now}"
         ),

@@ -99,6 +99,8 @@ class History(Played):
         )
         self.assertEqual([rows["Bo"][name] for name in ("result", "right", "asked")], ["lost", 0, 2])
         self.assertEqual(rows["Player"]["result"], "")
+        chosen = [rows["Ida"][name] for name in ("count", "topic", "level")]  # nothing is asked
+        self.assertEqual(chosen, [None, "", None])
         self.assertEqual(self.plays("result=lost")["total"], 1)
         self.assertEqual(self.plays("award=High")["plays"][0]["player"], "Ida")
         self.assertEqual(self.plays("words=id")["total"], 1)
