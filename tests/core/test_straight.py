@@ -121,7 +121,7 @@ class Straight(unittest.TestCase):
         game = Game("g", (choice(1),), consequences=rows, clocks=Clocks(question=9))
         with self.assertRaises(Unsaid) as raised:
             straight(Program(game), Walker("skill", 0.5), choose(game, 0))
-        self.assertIn("clocks", str(raised.exception))
+        self.assertIn("does not know Consequence.time", str(raised.exception))
 
 
 if __name__ == "__main__":

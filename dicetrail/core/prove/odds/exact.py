@@ -20,6 +20,7 @@ from ...play.program import Program
 from ...play.rows import Meters
 from ...play.sequence import close
 from ...play.setup import choose
+from ..declared import unsaid
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course
 from ..search.states import Kept, State
@@ -88,6 +89,8 @@ class Weighed:
 
     def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
         self.program, self.game, self.walker = program, program.game, walker
+        if unknown := unsaid(program.game, "odds"):
+            raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
         looked, deck = looked_at(program), Deck(program.game, choices)
         self.total = None if deck.endless else deck.total
         clocked = can_clocks_matter(program, walker, looked.names)

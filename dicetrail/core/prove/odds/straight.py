@@ -22,6 +22,7 @@ from ...play.kinds import input_for, kind_of
 from ...play.program import Program
 from ...play.question import Question
 from ...play.seconds import seconds_of
+from ..declared import unsaid
 from ..search.times import TIME_NAMES
 from ..search.watched import looked_at
 from .company import Company
@@ -89,9 +90,8 @@ def straight(program: Program, walker: Walker | Company, choices: Choices) -> St
 def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:
     """Why a game can't be said."""
     looked, questions = looked_at(program), pool(program.game, choices)
-    rows = [row for some in program.rows.values() for row in some]
-    if any(row.time or row.source.restart for row in rows):
-        yield "its rows move clocks"
+    for part in unsaid(program.game, "straight"):
+        yield f"straight code does not know {part}"
     if TIME_NAMES & looked.names or (
         Deck(program.game, choices).endless and {"total", "left"} & looked.names
     ):

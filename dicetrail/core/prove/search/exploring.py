@@ -16,6 +16,7 @@ from ...play.deck import Deck
 from ...play.game import Choices
 from ...play.offered import topics_offered
 from ...play.program import Program
+from ..declared import unsaid
 from .reach import Reach
 from .search import Search
 from .watched import LookedAt, looked_at
@@ -26,7 +27,7 @@ MOST_STATES = 20_000
 
 def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
-    found = Reach()
+    found = Reach(complete=not unsaid(program.game, "search"))
     looked = looked_at(program)
     for choices, totals in _openings(program, looked):
         Search(program, choices, totals, looked, found, most).run()
