@@ -64,6 +64,8 @@ class Programmed(unittest.TestCase):
             '[("What is it?", __import__("os").getcwd())]',
             "{",
             '[("Which?", ["a", "b"], 7)]',
+            '{"prompt": "What is it?", "answer": "reef"}',
+            '{"all": [{"prompt": "What is it?", "answer": "reef"}]}',
         ):
             contents = contents_of("a.tsv", text.encode())
             self.assertEqual(contents.text.strip(), text.strip())

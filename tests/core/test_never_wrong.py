@@ -19,7 +19,7 @@ from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.switches import Checking
 from dicetrail.core.prove.odds.aims import look
-from dicetrail.core.prove.odds.exact import Inexact, odds
+from dicetrail.core.prove.odds.exact import Inexact, Weighed, odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import one_play, walk
 from dicetrail.core.prove.plays.out import read_json_lines
@@ -200,6 +200,23 @@ class Refusing(unittest.TestCase):
             odds(program, Walker("skill", 0.5))
         self.assertIn("No play would ever come to its end. Its clock does not run", str(raised.exception))
         self.assertTrue(odds(program, Walker("skill", 0.5, 9)).exact)
+
+    def test_three_meters_in_conditions_are_refused_after_bounded_work(self):
+        """What takes the time is to work ways out, not to go them: both are bounded (figures in the docstring of
+        the bound; no time is asserted)."""
+        rows = (
+            Consequence("right", condition="a > b", add=(("a", "worth"), ("b", "1"))),
+            Consequence("right", condition="b > c", add=(("b", "2"), ("c", "worth"))),
+            Consequence("right", add=(("c", "3"), ("a", "1"))),
+            Consequence("missed", condition="c > 2", add=(("a", "-1"),)),
+            Consequence("missed", add=(("b", "worth"),)),
+        )
+        questions = tuple(choice(n, worth=1 + n % 3) for n in range(30))
+        game = Game("g", questions, tries=2, meters=tuple(map(Meter, "abc")), consequences=rows)
+        search = Weighed(Program(game), Walker("skill", 0.6), Choices(0))
+        with self.assertRaisesRegex(Inexact, "too many states"):
+            search.figures()
+        self.assertLess(search.ways.worked_out, 30_000)
 
     def test_plays_that_would_be_stopped(self):
         """With a chance of 0.001 a question stays longer than a play may: 0.999^n of them are stopped."""

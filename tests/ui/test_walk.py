@@ -325,7 +325,7 @@ class Walking(unittest.TestCase):
             browser.driver.execute_script(
                 "const [key, text, revision] = arguments;"
                 "localStorage.setItem(key, JSON.stringify({text, revision}))",
-                f"dicetrail.draft.{game['id']}",
+                f"dicetrail.draft.{game['id']}.{game['born']}",
                 draft,
                 revision,
             )

@@ -37,7 +37,8 @@ export function BroughtFiles({ outcomes, leave }: { outcomes: Outcome[]; leave: 
 }
 
 function One({ outcome: { name, brought, media, problem } }: { outcome: Outcome }) {
-  if (problem) return <>{problem.includes(name) ? problem : `${name}: ${problem}`}</>;
+  if (problem)
+    return <span role="alert">{problem.includes(name) ? problem : `${name}: ${problem}`}</span>;
   if (media)
     return (
       <span className="flex items-center gap-2">

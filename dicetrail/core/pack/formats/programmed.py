@@ -16,6 +16,7 @@ from typing import Any
 from ...play.question import LABELS
 from ...snag import Refused
 from ..progress import Progress
+from ..roles import roles_of_header
 from ..text import decode
 from .base import Contents, Format
 
@@ -55,8 +56,7 @@ class Programmed(Format):
             value = ast.literal_eval(text[begin.end() :].strip().rstrip(";"))
         except (ValueError, SyntaxError, MemoryError, RecursionError, TypeError):
             return []
-        records = isinstance(value, list) and all(isinstance(one, dict) for one in value)
-        if records and _is_json(text):
+        if _is_a_record(value) or (_holds_records(value) and _is_json(text)):
             return []
         try:
             return list(_of(value))
@@ -66,6 +66,17 @@ class Programmed(Format):
 
 class _NotQuestions(ValueError):
     """A literal that holds something else."""
+
+
+def _is_a_record(value: Any) -> bool:
+    """Whether a dictionary is one question by the names of its parts, as a line of JSON is."""
+    return isinstance(value, Mapping) and roles_of_header([str(key) for key in value]) is not None
+
+
+def _holds_records(value: Any) -> bool:
+    """Whether it is a list of dictionaries, or holds one: JSON says that of its own."""
+    some = value.values() if isinstance(value, Mapping) else [value]
+    return any(isinstance(one, list) and one and isinstance(one[0], dict) for one in some)
 
 
 def _is_json(text: str) -> bool:

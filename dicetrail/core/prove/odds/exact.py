@@ -31,8 +31,12 @@ from .sorting import Sorted, Unsortable
 from .walker import Walker
 from .ways import Spot, Way, Ways, can_clocks_matter
 
-MOST_MOVED = 600_000
-"""Weights moved from state to state before a game has too many states for this."""
+MOST_WORK = 1_200_000
+"""Work before a game has too many states for this, in units of about two millionths of a second: so it is
+refused within three seconds, whatever of it there is too much."""
+_A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 16, 9
+"""What it takes to move weights along a way, each of them, and to work a way out: more with each row and
+ending that is looked at."""
 MOST_QUESTIONS = 3000
 """Questions after which plays of an endless deck that still go on are not followed any further."""
 LEFT, NOISE = 1e-9, 1e-12
@@ -107,7 +111,8 @@ class Weighed:
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
         self._time = Moments()
         """The milliseconds of plays that have ended."""
-        self._moved = 0
+        self._moves = 0
+        self._a_way = _A_WAY + _A_ROW * (len(self.game.consequences) + len(self.game.endings))
         self._asked = 0
         """How many questions were asked, the open one among them."""
 
@@ -179,8 +184,8 @@ class Weighed:
         """Move weights along a way, to a spot or to the end."""
         if not _largest(way.share):
             return
-        self._moved += len(weights)
-        if self._moved > MOST_MOVED:
+        self._moves += _A_MOVE + _A_WEIGHT * len(weights)
+        if self._moves + self._a_way * self.ways.worked_out > MOST_WORK:
             self._refuse("The game has too many states for exact odds.")
         moved = way.happened.move if way.happened else None
         if way.moment is not None:

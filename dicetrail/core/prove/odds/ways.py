@@ -72,6 +72,8 @@ class Ways:
         self.pace = round(1000 * walker.pace)
         self._used_counts, self._parts = "time_used" in names, "hits" in names
         self._spots: dict[tuple[State, Guess], Spot] = {}
+        self.worked_out = 0
+        """How many ways were worked out: each takes far longer than to go it."""
 
     def begun(self) -> Way:
         """The way every play begins."""
@@ -142,6 +144,7 @@ class Ways:
     ) -> Way:
         """The way that a moment leads, ``later`` milliseconds after the play began to wait, and after an
         answer that had so many ``hits`` (None: none was given)."""
+        self.worked_out += 1
         before = self._ran(state, later)
         if hits is not None and self._parts:
             before = before._replace(hits=hits)

@@ -16,9 +16,12 @@ export interface Draft {
 
 /** What was typed but not saved before the page closed. */
 export function draftOf(game: Game): Draft | undefined {
-  const kept = localStorage.getItem(draftKey(game));
-  const draft = kept ? (JSON.parse(kept) as Draft) : undefined;
-  return draft && draft.text !== game.text ? draft : undefined;
+  try {
+    const draft = JSON.parse(localStorage.getItem(draftKey(game)) ?? "") as Draft;
+    return typeof draft.text === "string" && draft.text !== game.text ? draft : undefined;
+  } catch {
+    return undefined; // nothing is kept, or something else was written there
+  }
 }
 
 /**
