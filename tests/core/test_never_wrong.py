@@ -202,8 +202,7 @@ class Refusing(unittest.TestCase):
         self.assertTrue(odds(program, Walker("skill", 0.5, 9)).exact)
 
     def test_three_meters_in_conditions_are_refused_after_bounded_work(self):
-        """What takes the time is to work ways out, not to go them: both are bounded (figures in the docstring of
-        the bound; no time is asserted)."""
+        """What takes the time is to work ways out, not to go them: both are bounded."""
         rows = (
             Consequence("right", condition="a > b", add=(("a", "worth"), ("b", "1"))),
             Consequence("right", condition="b > c", add=(("b", "2"), ("c", "worth"))),
