@@ -54,6 +54,17 @@ class HandOut(unittest.TestCase):
         player.find("[data-moment=right]")
         return player.find("[data-meter=score]").get_attribute("data-value")
 
+    def test_a_name_is_asked_as_the_rules_say(self):
+        pack = self.served.paste("named.tsv", "Question one?\ta\nQuestion two?\tb\n")
+        browser = self.browser
+        for asked, ticked in (("ask", True), ("none", False)):
+            rules = f"title: Named {asked}\npacks: [packs/named.tsv]\nsetup: {{name: {asked}}}\n"
+            game = self.served.make_game(f"Named {asked}", pack, rules)
+            browser.open(f"{self.served.url}/games/{game['id']}/handout")
+            browser.find("main button", "Hand out").click()
+            tick = browser.beside("[role=dialog] label", "A name is asked", ".//input")
+            self.assertEqual(tick.is_selected(), ticked)
+
     def test_each_play_keeps_its_rules(self):
         browser = self.browser
         browser.open(self.url)

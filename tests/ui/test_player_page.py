@@ -411,6 +411,45 @@ class Heard(Page):
         heard(*start, "sound file", "music 0.10", "sound rise", "music 0.40")
         browser.leave()
 
+    def test_music_may_be_heard_before_the_play_only(self):
+        browser, demo = self.browser, Served(demo=True)
+        self.addCleanup(demo.stop)
+        pack = demo.paste("quiet.tsv", "Question one?\ta\nQuestion two?\tb\n")
+        for when, ends in (("start", ["silence"]), ("always", [])):
+            rules = (
+                f"title: {when}\npacks: [{pack['name']}]\n"
+                f"welcome: {{music: hut-bell.ogg, music_when: {when}}}\n"
+            )
+            game = demo.make_game(when, pack, rules)
+            browser.open(f"{demo.url}/play/{game['slug']}")
+            browser.driver.execute_script(
+                "window.heard = []; for (const kind of ['music', 'silence'])"
+                " addEventListener(`dicetrail:${kind}`, () => window.heard.push(kind))"
+            )
+            browser.find("h1", when).click()  # a press, so that something may be heard
+            browser._wait(
+                lambda _: "music" in browser.driver.execute_script("return window.heard"), "the music"
+            )
+            browser.find("button[type=submit]").click()
+            browser.find("[data-phase=asking]")
+            heard = browser.driver.execute_script("return window.heard.filter(one => one !== 'music')")
+            self.assertEqual(heard, ends)
+        browser.leave()
+
+    def test_figures_stand_on_the_line_in_every_typeface(self):
+        game = self.made("en", title="Figures")
+        for face in ("plain", "book", "typed"):
+            path = f"/api/workshop/games/{game['id']}"
+            revision = self.served.ask("GET", path)["revision"]
+            edits = [{"path": ["look", "face"], "value": face}]
+            self.served.ask("POST", f"{path}/edits", {"edits": edits, "revision": revision})
+            self.shown(game, "asking")
+            for css in ("main h1", "main ul button", "[role=timer] span"):
+                settings = self.browser.driver.execute_script(
+                    "return getComputedStyle(document.querySelector(arguments[0])).fontFeatureSettings", css
+                )
+                self.assertIn("lnum", settings, (face, css))
+
 
 class Lost(Page):
     def test_leaving_losing_the_line_and_two_windows(self):

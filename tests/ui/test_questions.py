@@ -399,6 +399,38 @@ class QuestionsScreen(unittest.TestCase):
         browser.find("[data-question='2']", "Is it far?")
         self.assertEqual(browser.axe(), [])
 
+    def test_4d_files_are_dropped_on_a_pack_and_a_name_is_no_description(self):
+        browser = self.browser
+        self.bring("dropped-on.tsv", "Which of them is it?\tthis\tthat\n")
+        browser.find("[data-question='0']")
+        browser.driver.execute_script(
+            "const canvas = document.createElement('canvas'); canvas.width = canvas.height = 20;"
+            "canvas.toBlob(blob => { const data = new DataTransfer();"
+            " data.items.add(new File([blob], 'a-deep-lake.png', {type: 'image/png'}));"
+            " data.items.add(new File(['  '], 'blank.tsv'));"
+            " document.querySelector('[data-drop=pack]').dispatchEvent("
+            "new DragEvent('drop', {dataTransfer: data, bubbles: true, cancelable: true})); });"
+        )
+        browser.find("[data-brought='2']", "1 file brought, 1 file not")
+        browser.find("[data-brought] [role=alert]", "blank.tsv")
+        browser.console()  # the one that was refused
+        (made,) = [
+            one for one in self.served.ask("GET", "/api/workshop/media") if one["name"] == "a-deep-lake.png"
+        ]
+        self.assertNotIn("alt", made)
+        path = self.folder / "well-of-wishes.png"
+        Image.new("RGB", (30, 20), "#235a82").save(path)
+        browser.find("[data-question='0']").click()
+        browser._wait(lambda _: browser.all("aside input[type=file]"), "a way to bring a picture")
+        browser.all("aside input[type=file]")[0].send_keys(str(path))
+        browser._wait(lambda _: "](well-of-wishes.png)" in self.text_of("dropped-on"), "the picture")
+        self.assertIn("![](well-of-wishes.png)", self.text_of("dropped-on"))
+
+    def text_of(self, name: str) -> str:
+        packs = self.served.ask("GET", "/api/workshop/shelf")["packs"]
+        (pack,) = [one["id"] for one in packs if name in one["name"]]
+        return self.served.ask_bytes(f"/api/workshop/packs/{pack}/file").decode()
+
     def test_4c_data_is_used_as_the_rows_of_a_table(self):
         browser = self.browser
         browser.open(self.served.url)

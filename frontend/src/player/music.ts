@@ -9,6 +9,7 @@ let speaking = 0;
 /** Plays a piece of music over and over, until another one or none is wanted. */
 export function playMusic(file: string, level: number): void {
   if (!file || !soundIsOn()) {
+    if (audio) told("silence", { name: audio.src });
     audio?.pause();
     audio = undefined;
     return;
@@ -33,9 +34,11 @@ export function speak(more: 1 | -1): void {
 function setLevel() {
   if (!audio) return;
   audio.volume = volume * (speaking ? BEHIND : 1);
-  window.dispatchEvent(
-    new CustomEvent("dicetrail:music", {
-      detail: { level: audio.volume, at: performance.now(), file: audio.src },
-    }),
-  );
+  told("music", { level: audio.volume, file: audio.src });
+}
+
+/** Tells whoever looks at the page what is heard now. */
+function told(what: "music" | "silence", about: object) {
+  const detail = { ...about, at: performance.now() };
+  window.dispatchEvent(new CustomEvent(`dicetrail:${what}`, { detail }));
 }

@@ -23,7 +23,7 @@ export function BegunEntry({ what, where, words, keep, cancel }: Props) {
         keep={(source) => source && keep(source)}
         cancel={cancel}
       />
-      <Dim>say when, then it is added</Dim>
+      <Dim>Say when: then it is added.</Dim>
       <Button small weight="quiet" className="ml-auto" onClick={cancel}>
         Cancel<span className="sr-only"> {what}</span>
       </Button>
