@@ -73,6 +73,19 @@ class Choosing(unittest.TestCase):
         found = reach(Program(game))
         self.assertEqual((found.shortest, found.longest, found.endings), (2, 3, {1}))
 
+    def test_what_can_be_reached_knows_every_level(self):
+        rows = "prompt\tanswer\tlevel\n" + "".join(
+            f"Question {n}?\tanswer {n}\t{1 if n < 4 else 2}\n" for n in range(6)
+        )
+        rules = (
+            "title: T\npacks: [p]\ndeal: {draw: 3}\n"
+            "setup: {level: {ask: true, min: 1, max: 2, default: 1}}\n"
+            "endings: [{if: left == 0 and asked == 2, result: lost}]\n"
+        )
+        game = read_game(rules, lambda _: read_text("p.tsv", rows).questions).game
+        found = reach(Program(game))
+        self.assertEqual((found.shortest, found.longest, found.endings), (2, 3, {1}))
+
     def test_a_new_game_draws_all_where_the_pack_has_no_more(self):
         start = starting_points()["plain"]
         for questions, draw in ((9, "all"), (10, "all"), (11, 10)):

@@ -7,15 +7,20 @@ export function useMedia(): Media[] {
   return useQuery({ queryKey: ["media"], queryFn: api.media }).data ?? [];
 }
 
-/** Brings a picture or a sound, and gives it to `done`. */
-export function useBringMedia(done?: (media: Media) => void) {
+/** Asks anew for everything that says whether a picture or a sound is there: snags go wherever they were told. */
+export function useMediaCame(): () => Promise<unknown> {
   const queries = useQueryClient();
   const { everything } = useShow();
+  return () => Promise.all([queries.invalidateQueries({ queryKey: ["media"] }), everything()]);
+}
+
+/** Brings a picture or a sound, and gives it to `done`. */
+export function useBringMedia(done?: (media: Media) => void) {
+  const came = useMediaCame();
   return useMutation({
     mutationFn: (file: File) => api.bringMedia(file),
     onSuccess: async (media) => {
-      // Snags that said it is not there go wherever they were told.
-      await Promise.all([queries.invalidateQueries({ queryKey: ["media"] }), everything()]);
+      await came();
       done?.(media);
     },
   });

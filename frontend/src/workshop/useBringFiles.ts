@@ -1,6 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { api, type Brought, type Media, type Settings } from "../api/client";
-import { useShow } from "./data";
+import { useMediaCame } from "./media";
 
 /** What became of a file that was brought: a pack or a game, a picture or a sound, or why it is nothing. */
 export interface Outcome {
@@ -24,8 +24,7 @@ async function bringOne(file: File, settings: Settings | undefined): Promise<Out
 
 /** Brings files of any sort together; each is told of, whatever became of the others. */
 export function useBringFiles(done: (outcomes: Outcome[]) => void) {
-  const queries = useQueryClient();
-  const { everything } = useShow();
+  const came = useMediaCame();
   return useMutation({
     mutationFn: async ({ files, settings }: { files: File[]; settings?: Settings }) => {
       const outcomes: Outcome[] = [];
@@ -33,8 +32,7 @@ export function useBringFiles(done: (outcomes: Outcome[]) => void) {
       return outcomes;
     },
     onSuccess: async (outcomes) => {
-      // Snags that said a file is not there go wherever they were told.
-      await Promise.all([queries.invalidateQueries({ queryKey: ["media"] }), everything()]);
+      await came();
       done(outcomes);
     },
   });

@@ -41,7 +41,6 @@ def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, fro
     levels: list[int | None] = [None]
     if game.setup.level:
         levels = list(range(game.setup.level.min, game.setup.level.max + 1))
-        levels = levels if "level" in looked.names else levels[:1]
     for topic, level in product(topics_offered(game), levels):
         begun = Choices(0, topic=topic, level=level)
         available = len(Deck(game, begun).questions)
