@@ -110,6 +110,14 @@ class Rules(Serving):
             self.assertEqual(told["column"], column, text)
             self.assertIn(word, told["problem"], text)
 
+    def test_one_of_a_thing_is_told_as_one(self):
+        rules = "title: One\npacks: [packs/five.tsv]\nchecking: {ignore: [%s]}\ndeal: {repeats: when_empty}\n"
+        for ignored, said in (("case", "ignores 1 thing"), ("case, blanks", "ignores 2 things")):
+            game = self.game(rules % ignored + "leave: true\n")
+            self.assertEqual((game["checking"], game["deal"].split(",")[0]), (said, "without end of 5"))
+        start = self.ask("GET", f"/games/{game['id']}/page/start")
+        self.assertIn("questions without end", start["played"])
+
     def test_what_the_rules_come_to(self):
         game = self.game(RULES.replace("clocks: {question: 30,", "clocks: {question: 30, tick: 3,"))
         found = self.comes_to(game)

@@ -49,7 +49,7 @@ export function Results({ document, snags, words, change, comment }: Props) {
       <List
         part="endings"
         title="Endings"
-        about="looked at after every row; the first that holds ends the play"
+        about="Looked at after every row; the first that holds ends the play."
         none={
           document.deal?.repeats === "when_empty" && !document.deal.draw
             ? "The play goes on until the player leaves, or the clock of the game has run down."
@@ -101,7 +101,7 @@ export function Results({ document, snags, words, change, comment }: Props) {
       <List
         part="awards"
         title="Awards"
-        about="looked at once, at the end; the first that holds is given"
+        about="Looked at once, at the end; the first that holds is given."
         none="No title is given."
         count={awards.length}
         fresh={{ title: "Well done" }}

@@ -141,7 +141,7 @@ function Table({ game, changing, toText }: TableProps) {
           <h2 id="consequences" className="mb-2 text-xl">
             Consequences
             <span className="ml-3 font-text text-sm font-normal text-soft">
-              at each moment the first row that holds applies
+              At each moment the first row that holds applies.
             </span>
           </h2>
           <Moments
