@@ -25,7 +25,7 @@ def offers(game: Game) -> list[Offer]:
     """Everything a player may choose of topics and levels, each with its questions."""
     counted: Counter[tuple[str, int | None]] = Counter()
     for question in game.questions:
-        often = pass_length((question,))
+        often = 1 if question.recipe is None else pass_length((question,))
         for choice in choices_with(game, question):
             counted[choice] += often
     return [Offer(*choice, counted[choice]) for choice in _choices(game)]

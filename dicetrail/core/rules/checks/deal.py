@@ -121,6 +121,8 @@ def never_asked(document: Document, game: Game) -> Iterator[Found]:
     most = game.setup.count.max if game.setup.count else game.deal.draw
     if game.deal.order != "filed" or game.deal.repeats == "always":
         most = None
+    if most is None and not (game.setup.one_topic or game.setup.level):
+        return
     ahead: Counter[tuple[str, int | None]] = Counter()
     left_out, unchosen = [], []
     for question in game.questions:
@@ -129,8 +131,9 @@ def never_asked(document: Document, game: Game) -> Iterator[Found]:
             unchosen.append(question)
         elif most is not None and all(ahead[choice] >= most for choice in with_it):
             left_out.append(question)
-        often = pass_length((question,))
-        ahead.update(dict.fromkeys(with_it, often))
+        often = 1 if question.recipe is None else pass_length((question,))
+        for choice in with_it:
+            ahead[choice] += often
     if left_out:
         yield Found(
             "never-asked",
