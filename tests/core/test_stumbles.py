@@ -73,6 +73,13 @@ class Choosing(unittest.TestCase):
         found = reach(Program(game))
         self.assertEqual((found.shortest, found.longest, found.endings), (2, 3, {1}))
 
+    def test_more_topics_than_can_be_gone_through_leave_it_open(self):
+        rows = "prompt\tanswer\ttopic\n" + "".join(f"Question {n}?\t{n}\ttopic {n}\n" for n in range(120))
+        for asked, complete in (("ask", False), ("none", True)):
+            rules = f"title: T\npacks: [p]\ndeal: {{draw: 2}}\nsetup: {{topic: {asked}}}\n"
+            game = read_game(rules, lambda _: read_text("p.tsv", rows).questions).game
+            self.assertEqual(reach(Program(game)).complete, complete)
+
     def test_what_can_be_reached_knows_every_level(self):
         rows = "prompt\tanswer\tlevel\n" + "".join(
             f"Question {n}?\tanswer {n}\t{1 if n < 4 else 2}\n" for n in range(6)

@@ -24,12 +24,18 @@ from .watched import LookedAt, looked_at
 MOST_STATES = 20_000
 """States that are looked at before it is left at that."""
 
+MOST_OPENINGS = 100
+"""Choices before a play that are gone through: a player may be asked for one of a thousand topics."""
+
 
 def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
     found = Reach(complete=not unsaid(program.game, "search"))
     looked = looked_at(program)
-    for choices, totals in _openings(program, looked):
+    for number, (choices, totals) in enumerate(_openings(program, looked)):
+        if number == MOST_OPENINGS:
+            found.complete = False
+            break
         Search(program, choices, totals, looked, found, most).run()
     return found
 
