@@ -334,6 +334,7 @@ def _started() -> Chromium:
     for flag in FLAGS:
         options.add_argument(flag)
     options.add_argument(f"--user-data-dir={profile}")
+    options.add_experimental_option("prefs", {"download.default_directory": profile})  # and not here
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     for again in reversed(range(STARTS)):
         try:
