@@ -12,7 +12,7 @@ from dicetrail.core.pack.formats import contents_of
 from dicetrail.core.pack.media import files_of, missing, renamed
 from dicetrail.core.pack.mending import mend_all, mendable
 from dicetrail.core.pack.reader import data_of, read_contents, read_text
-from dicetrail.core.pack.rows_of_table import as_rows, maybe_rows
+from dicetrail.core.pack.rows_of_table import maybe_rows
 from dicetrail.core.pack.settings import Settings
 from dicetrail.core.play.deck import pass_length
 from dicetrail.core.play.question import Question
@@ -106,7 +106,7 @@ class Rows(unittest.TestCase):
             self.assertFalse(maybe_rows(read_text("h.tsv", text)))
 
     def test_rows_are_no_questions_and_no_snags(self):
-        settings = Settings(roles=as_rows(3), header=True)
+        settings = Settings(roles=("unused",) * 3, header=True)
         reading = read_text("h.tsv", self.HUTS, settings=settings)
         self.assertEqual((reading.questions, reading.all_snags, maybe_rows(reading)), ([], [], False))
         self.assertEqual([line.state for line in reading.lines][:4], ["header", "frame", "frame", "frame"])

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from ..play.question import Question, pictures_in, same, with_pictures
 from ..play.recipes import Odd, Recipe, Table
-from ..play.tables import fill_row
+from ..play.tables import fill_row, places_of
 from ..snag import Snag
 from .sounds import read_part
 
@@ -37,8 +37,7 @@ def _answers_made(recipe: Recipe | None) -> Iterable[str]:
 
 def _answer_place(table: Table) -> int:
     """Where the answers of a table stand; behind all columns where it has no such column."""
-    names = [same(column) for column in table.columns]
-    return names.index(same(table.answer)) if same(table.answer) in names else len(names)
+    return places_of(table).get(same(table.answer), len(table.columns))
 
 
 def _recipe_renamed(recipe: Recipe | None, name: Callable[[str], str]) -> Recipe | None:

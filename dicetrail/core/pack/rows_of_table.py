@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from .reading import Reading
-from .roles import Role, roles_of_header
+from .roles import roles_of_header
 from .settings import Settings
 
 FEWEST_ROWS, FEWEST_COLUMNS = 3, 3
@@ -16,12 +16,6 @@ MOST_WORDS = 3
 def is_rows(settings: Settings) -> bool:
     """Whether a maker says that a file holds rows and no questions: no column of it is anything."""
     return settings.roles is not None and set(settings.roles) == {"unused"}
-
-
-def as_rows(columns: int) -> tuple[Role, ...]:
-    """The roles that say so."""
-    unused: Role = "unused"
-    return (unused,) * columns
 
 
 def maybe_rows(reading: Reading) -> bool:

@@ -20,7 +20,7 @@ class TableMaker:
 
     def __init__(self, table: Table, texts: Texts) -> None:
         self._table = table
-        places = {same(column): place for place, column in enumerate(table.columns)}
+        places = places_of(table)
         if same(table.answer) not in places:
             raise RecipeError(
                 f"The table has no column ‘{table.answer}’ for the answer. It has:"
@@ -119,11 +119,16 @@ class TableMaker:
         return [self._values[value] for value in drawn]
 
 
+def places_of(table: Table) -> dict[str, int]:
+    """The places of a table's columns, by their names as :func:`same` has them."""
+    return {same(column): place for place, column in enumerate(table.columns)}
+
+
 def fill_row(text: str, table: Table, row: int) -> str:
     """A text with the cells of a row (from 0) for the columns it names in braces. Raises RecipeError."""
-    places = {same(column): place for place, column in enumerate(table.columns)}
     cells = _whole_row(table.rows[row], table)
-    return "".join(cells[piece] if isinstance(piece, int) else piece for piece in fill_pieces(text, places))
+    pieces = fill_pieces(text, places_of(table))
+    return "".join(cells[piece] if isinstance(piece, int) else piece for piece in pieces)
 
 
 def _whole_row(row: tuple[str, ...], table: Table) -> tuple[str, ...]:

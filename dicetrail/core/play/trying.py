@@ -82,8 +82,7 @@ def _said_at(game: Game, moment: Moment, stays: float) -> Consequence:
 def _ended(game: Game, state: PageState) -> Iterator[Ending]:
     """The first ending with a result; where the game has none, one without a text."""
     if state in ("won", "lost"):
-        result = state
-        own = next((one for one in game.endings if one.result == result), Ending("", result))
+        own = next((one for one in game.endings if one.result == state), Ending("", state))
         yield replace(own, condition="asked == 1")
 
 

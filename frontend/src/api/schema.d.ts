@@ -5767,9 +5767,8 @@ export interface components {
          *     ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
          *     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
          *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
-         *     pressed as ``press_sound`` (None: not at all). The texts
-         *     of the page are those of ``language``, but for ``texts``, which the maker replaced. With ``same_deal`` the
-         *     play can be made again with the same dice.
+         *     pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
+         *     ``texts``, which the maker replaced. With ``same_deal`` the play can be made again with the same dice.
          */
         View: {
             /** Can Leave */

@@ -13,6 +13,7 @@ import {
   type Change,
   insert,
   move,
+  type Path,
   remove,
   set,
   setOrRemove,
@@ -62,7 +63,10 @@ export function Results({ document, snags, words, change, comment }: Props) {
         change={change}
         comment={comment}
         line={(n) => {
-          const [one, path] = [endings[n], ["endings", n]];
+          const [one, path]: [(typeof endings)[number] | undefined, Path] = [
+            endings[n],
+            ["endings", n],
+          ];
           if (!one) return null;
           return (
             <>
@@ -83,17 +87,13 @@ export function Results({ document, snags, words, change, comment }: Props) {
                   keep={(value) => change([set([...path, "result"], value)])}
                 />
               </Part>
-              <Part>
-                <Dim>tell</Dim>
-                <Cell
-                  {...textOf(words)}
-                  label={`ending ${n + 1}: tell`}
-                  kind="template"
-                  value={one.tell ?? ""}
-                  placeholder="nothing"
-                  keep={(text) => change([setOrRemove([...path, "tell"], text)])}
-                />
-              </Part>
+              <Tell
+                what={`ending ${n + 1}`}
+                path={path}
+                said={one.tell}
+                words={words}
+                change={change}
+              />
             </>
           );
         }}
@@ -110,7 +110,10 @@ export function Results({ document, snags, words, change, comment }: Props) {
         change={change}
         comment={comment}
         line={(n) => {
-          const [one, path] = [awards[n], ["awards", n]];
+          const [one, path]: [(typeof awards)[number] | undefined, Path] = [
+            awards[n],
+            ["awards", n],
+          ];
           if (!one) return null;
           return (
             <>
@@ -131,22 +134,43 @@ export function Results({ document, snags, words, change, comment }: Props) {
                   keep={(text) => change([set([...path, "title"], text)])}
                 />
               </Part>
-              <Part>
-                <Dim>tell</Dim>
-                <Cell
-                  {...textOf(words)}
-                  label={`award ${n + 1}: tell`}
-                  kind="template"
-                  value={one.tell ?? ""}
-                  placeholder="nothing"
-                  keep={(text) => change([setOrRemove([...path, "tell"], text)])}
-                />
-              </Part>
+              <Tell
+                what={`award ${n + 1}`}
+                path={path}
+                said={one.tell}
+                words={words}
+                change={change}
+              />
             </>
           );
         }}
       />
     </>
+  );
+}
+
+interface TellProps {
+  what: string;
+  path: Path;
+  said: string | undefined;
+  words: Words;
+  change: Change;
+}
+
+/** What an ending or an award says to the player. */
+function Tell({ what, path, said, words, change }: TellProps) {
+  return (
+    <Part>
+      <Dim>tell</Dim>
+      <Cell
+        {...textOf(words)}
+        label={`${what}: tell`}
+        kind="template"
+        value={said ?? ""}
+        placeholder="nothing"
+        keep={(text) => change([setOrRemove([...path, "tell"], text)])}
+      />
+    </Part>
   );
 }
 
