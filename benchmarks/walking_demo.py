@@ -10,7 +10,7 @@ from dataclasses import replace
 from functools import cache
 from pathlib import Path
 
-from dicetrail.core.play.deck import Deck
+from dicetrail.core.play.dealer import Dealer
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.kinds import kind_of
 from dicetrail.core.play.program import Program
@@ -35,7 +35,7 @@ def tier(value: float, tiers: Sequence[tuple[float, str]]) -> str:
 def filed(program: Program) -> list[int | None]:
     """The tries that there are at each question of the deck, in its order."""
     game = program.game
-    return [kind_of(one).tries(one, game.tries) for one in Deck(game, choose(game, 0)).questions]
+    return [kind_of(one).tries(one, game.tries) for one in Dealer(game, choose(game, 0)).questions]
 
 
 def shuffled_tries(program: Program, dice: int, draw: int) -> list[int | None]:
@@ -65,7 +65,7 @@ def hut_night(program: Program, dice: int, is_right: Right) -> Came:
 
 def packing_list(program: Program, dice: int, is_right: Right) -> Came:
     straps = right = asked = 0
-    for question in Deck(program.game, replace(choose(program.game, 0), dice=dice)).order():
+    for question in Dealer(program.game, replace(choose(program.game, 0), dice=dice)).order():
         asked, kind = asked + 1, kind_of(question)
         if is_right():
             right, straps = right + 1, straps + 2 * kind.possible(question)

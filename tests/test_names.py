@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import ast
+import re
 import unittest
 from collections import defaultdict
 from collections.abc import Iterator
 from pathlib import Path
 from statistics import median
 
+from dicetrail.core.play.kinds import GENERATED, KINDS
+
 PACKAGE = Path(__file__).parents[1] / "dicetrail"
-BY_NAME = r"(question|one|made)\.kind (==|!=|in|not in) [('\[]"
+FRONT = PACKAGE.parent / "frontend" / "src"
 MOST_LINES, MEDIAN_LINES, LONGEST_FUNCTION = 400, 120, 60
 
 
@@ -18,6 +21,24 @@ def modules() -> Iterator[tuple[Path, str]]:
     for path in sorted(PACKAGE.rglob("*.py")):
         if "migrations" not in path.parts:
             yield path.relative_to(PACKAGE), path.read_text("utf-8")
+
+
+def asks_a_kind(node: ast.AST) -> bool:
+    """Whether something called a kind is held against a kind's name, however that is written."""
+    if isinstance(node, ast.Match):
+        sides = [node.subject, *(case.pattern for case in node.cases)]
+    elif isinstance(node, ast.Compare):
+        sides = [node.left, *node.comparators]
+    else:
+        return False
+    called = any(
+        isinstance(one, ast.Attribute | ast.Name)
+        and (one.attr if isinstance(one, ast.Attribute) else one.id) == "kind"
+        for side in sides
+        for one in ast.walk(side)
+    )
+    said = {one.value for side in sides for one in ast.walk(side) if isinstance(one, ast.Constant)}
+    return called and bool(said & {*KINDS})
 
 
 class Names(unittest.TestCase):
@@ -44,11 +65,14 @@ class Names(unittest.TestCase):
     def test_a_kind_is_asked_by_its_name_nowhere(self):
         """What holds for one kind of question stands in its module."""
         for path, text in modules():
-            if "kinds" in path.parts:
-                continue
-            for node in ast.walk(ast.parse(text)):
-                if isinstance(node, ast.Compare):
-                    told = ast.unparse(node)
-                    self.assertNotRegex(
-                        told, r"(question|card\.question|one|made)\.kind (==|!=|in|not in) [('\[]", path
-                    )
+            if "kinds" not in path.parts:
+                asked = [ast.unparse(node) for node in ast.walk(ast.parse(text)) if asks_a_kind(node)]
+                self.assertEqual(asked, [], path)
+
+    def test_the_page_knows_the_kinds_there_are(self):
+        """The registries of the player's page and of the workshop name those of the core."""
+        asked = [name for name in KINDS if name not in GENERATED]
+        for folder, names in (("player/kinds", asked), ("workshop/questions/kinds", list(KINDS))):
+            text = (FRONT / folder / "kinds.ts").read_text("utf-8")
+            [table] = re.findall(r"Record<string, \w+(?:<\w+>)?> = \{(.*?)\n\};", text, re.DOTALL)
+            self.assertEqual(re.findall(r"^  (\w+)[:,]", table, re.MULTILINE), names, folder)

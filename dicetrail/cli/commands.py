@@ -14,7 +14,7 @@ from ..core.pack.formats import write_file
 from ..core.pack.reading import Reading
 from ..core.play.card import as_filed
 from ..core.play.checking import check
-from ..core.play.deck import deal
+from ..core.play.dealer import deal
 from ..core.play.game import Game
 from ..core.play.kinds import input_for, shown_answer
 from ..core.play.moves import MoveError

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import sys
 from pathlib import Path
-from typing import Annotated, Literal
+from typing import Annotated
 
 import typer
+from click import Choice
 
 from ..core.rules.bundle import write_bundle
 from ..files import write_bytes
@@ -14,6 +15,7 @@ from ..give.take_aways import TAKE_AWAYS
 from .parts import GamePath, playable
 
 commands = typer.Typer()
+BUNDLE = "bundle"
 
 
 @commands.command()
@@ -21,8 +23,12 @@ def give(
     game_path: GamePath,
     out: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
     way: Annotated[
-        Literal["bundle", "terminal", "page"],
-        typer.Option("--as", help="bundle: to go on with; terminal, page: to be played"),
+        str,
+        typer.Option(
+            "--as",
+            help=f"{BUNDLE}: to go on with; {', '.join(TAKE_AWAYS)}: to be played",
+            click_type=Choice([BUNDLE, *TAKE_AWAYS]),
+        ),
     ],
 ) -> None:
     """Write a game as one file: for another maker, for a terminal, or for a browser.
@@ -30,6 +36,6 @@ def give(
     Right answers are not in plain sight in a file that plays, but whoever opens it up can find them.
     """
     game = playable(game_path)
-    data = write_bundle(game.bundled()) if way == "bundle" else TAKE_AWAYS[way].make(*game.carried())
+    data = write_bundle(game.bundled()) if way == BUNDLE else TAKE_AWAYS[way].make(*game.carried())
     write_bytes(out, data)
     print(f"{out}: {len(data):,} bytes", file=sys.stderr)

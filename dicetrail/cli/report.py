@@ -9,8 +9,9 @@ import typer
 
 from ..core.play.folding import fold
 from ..core.play.switches import Checking
+from ..core.prove.plays.about import AboutQuestion
 from ..core.prove.plays.advice import advice_on
-from ..core.prove.plays.out import STATISTICS_COLUMNS, AboutQuestion, read_json_lines, statistics_row
+from ..core.prove.plays.out import STATISTICS_COLUMNS, read_json_lines, statistics_row
 from ..core.prove.plays.statistics import FEW, statistics_of
 from ..core.snag import Refused
 from ..files import read_bytes
@@ -31,7 +32,7 @@ def report(
     except UnicodeDecodeError:
         raise Refused(f"{history} is not UTF-8 text: plays are written as JSON Lines.") from None
     plays, told = read_json_lines(text, str(history))
-    found = statistics_of(plays, lambda _, given: fold(given, Checking()))
+    found = statistics_of(plays, lambda _, given: fold(given, Checking()), told)
     advised = {
         one.question: advice_on(one, told.get(one.question, AboutQuestion("")).options)
         for one in found.questions

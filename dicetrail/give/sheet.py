@@ -11,7 +11,7 @@ from collections.abc import Iterator, Sequence
 from html import escape
 
 from ..core.play.card import Card
-from ..core.play.deck import deal
+from ..core.play.dealer import deal
 from ..core.play.game import Game
 from ..core.play.kinds import input_for, kind_of, shown_answer
 from ..core.play.question import LABELS, picture

@@ -13,14 +13,32 @@ from .terminal import terminal_file
 
 @dataclass(frozen=True, slots=True)
 class TakeAway:
-    """A sort of file that plays a game: its ending, and what makes it."""
+    """A sort of file that plays a game: its ending, what it is and how large about, and what makes it."""
 
     ending: str
+    title: str
+    about: str
+    size: str
     make: Callable[[Game, Sequence[MediaFile]], bytes]
 
 
 TAKE_AWAYS: dict[str, TakeAway] = {
-    "terminal": TakeAway("pyz", lambda game, _: terminal_file(game)),
-    "page": TakeAway("html", page_file),
+    "page": TakeAway(
+        "html",
+        "A page that plays by itself",
+        "One file for any newer browser: opened from the disk, with no network, pictures, sounds and look"
+        " inside. It takes some seconds to start. The player can save the record of a play as a file.",
+        "about 10 MB",
+        page_file,
+    ),
+    "terminal": TakeAway(
+        "pyz",
+        "A file for a terminal",
+        "For any Python from 3.10, with nothing installed: python3 game.pyz. It plays in the terminal, and"
+        " writes trails from lists of moves.",
+        "about 0.1 MB",
+        lambda game, _: terminal_file(game),
+    ),
 }
-"""Those that play by themselves; a bundle, which is worked on, is in ``core/rules/bundle.py``."""
+"""Those that play by themselves, in the order they are offered; a bundle, which is worked on, is in
+``core/rules/bundle.py``."""

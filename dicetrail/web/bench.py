@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from itertools import islice
 from math import inf
 from typing import Annotated, cast
 
@@ -10,6 +11,7 @@ from fastapi import Query, Response, UploadFile
 from fastapi.responses import PlainTextResponse
 from sqlalchemy.orm import Session
 
+from ..core.play.dealer import Dealer
 from ..core.play.game import Choices
 from ..core.play.kinds import GENERATED, input_for, shown_answer
 from ..core.play.moments import MOMENTS
@@ -287,11 +289,9 @@ def _gauge_out(gauge: Gauge) -> GaugeOut:
 
 def _coming(run: Run) -> list[str]:
     """The prompts of the next questions: they are dealt from a deck of their own, so nothing moves."""
-    ahead = Run(run.program, run.choices).deck
-    for _ in run.asked:
-        ahead.next()
-    cards = [ahead.next() for _ in range(COMING)]
-    return [card.question.prompt for card in cards if card is not None]
+    ahead = Dealer(run.program.game, run.choices)
+    coming = islice(ahead.cards(), len(run.asked), len(run.asked) + COMING)
+    return [card.question.prompt for card in coming]
 
 
 def _differences(

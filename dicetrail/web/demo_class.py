@@ -14,8 +14,9 @@ from sqlalchemy.orm import Session
 
 from ..core.play.card import Card
 from ..core.play.dice import Stream
-from ..core.play.game import Choices, Move
+from ..core.play.game import Choices
 from ..core.play.kinds import input_for
+from ..core.play.move import Move
 from ..core.play.moves import to_input
 from ..core.play.program import Program
 from ..core.play.question import LABELS, said

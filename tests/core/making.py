@@ -13,9 +13,9 @@ from dicetrail.core.play.game import (
     Ending,
     Game,
     Meter,
-    Move,
 )
 from dicetrail.core.play.moments import MOMENTS
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.moves import play, read_move
 from dicetrail.core.play.page import Cue
 from dicetrail.core.play.program import Program

@@ -73,14 +73,16 @@ class CommonPractice(unittest.TestCase):
         )
         for habit, result, score in (("right", "won", 30), ("wrong", "lost", 0)):
             run = walk(pulled, *[habit] * 9)
-            self.assertEqual((run.outcome.result, run.meters["score"], run.counts.asked), (result, score, 3))
+            self.assertEqual(
+                (run.outcome.result, run.meters["score"], run.counts["asked"]), (result, score, 3)
+            )
 
     def test_sudden_death(self):
         sudden = game(
             9, meters=(Meter("score"),), consequences=(add("right", "10"), Consequence("missed", then="lost"))
         )
         run = walk(sudden, "right", "right", "right", "wrong", "right")
-        self.assertEqual((run.outcome.result, run.meters["score"], run.counts.asked), ("lost", 30, 4))
+        self.assertEqual((run.outcome.result, run.meters["score"], run.counts["asked"]), ("lost", 30, 4))
 
     def test_sixty_seconds_as_many_as_you_can(self):
         dash = Game(
@@ -93,7 +95,7 @@ class CommonPractice(unittest.TestCase):
         )
         self.assertEqual(walk(dash, *["right @6"] * 30).meters["score"], 10)
         run = walk(dash, *["wrong @5", "right @5"] * 30)
-        self.assertEqual((run.meters["score"], run.counts.asked, run.outcome.result), (6, 12, "done"))
+        self.assertEqual((run.meters["score"], run.counts["asked"], run.outcome.result), (6, 12, "done"))
 
     def test_five_seconds_too_late_costs_a_life_and_asks_again(self):
         rows = (Consequence("late", add=(("lives", "-1"),), then="again"),)
@@ -105,7 +107,7 @@ class CommonPractice(unittest.TestCase):
             endings=(Ending("lives == 0", "lost"),),
         )
         run = walk(quick, "late", "right @5", "right @4.999")
-        self.assertEqual((run.meters["lives"], run.counts.asked, run.counts.right), (2, 2, 2))
+        self.assertEqual((run.meters["lives"], run.counts["asked"], run.counts["right"]), (2, 2, 2))
         self.assertEqual(run.trail[-1].at, 5000 + 5000 + 4999)
         same = {step.extra["question"] for step in run.trail[:5] if step.moment == "opened"}
         self.assertEqual(len(same), 1)

@@ -5,8 +5,8 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.play.expressions import check_names, compile_expression
-from dicetrail.core.play.game import COUNTS
 from dicetrail.core.play.moments import MOMENTS
+from dicetrail.core.play.names import NAMES
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.conditions import conditions, for_awards, for_endings
 
@@ -24,7 +24,7 @@ class Conditions(unittest.TestCase):
         document = self.document("tries: 3\nclocks: {question: 9}\nmeters: {lives: {start: 3}}\n")
         for moment in MOMENTS:
             for one in conditions(document, moment):
-                check_names(compile_expression(one.source), {*COUNTS, "lives"})
+                check_names(compile_expression(one.source), {*NAMES, "lives"})
 
     def test_they_fit_the_moment_and_the_game(self):
         self.assertIn("at the first try", self.said("right", "tries: 2\n"))
@@ -40,6 +40,6 @@ class Conditions(unittest.TestCase):
         document = self.document("meters: {score: {}, lives: {start: 3}}\n")
         offered = [*for_endings(document), *for_awards()]
         for one in offered:
-            check_names(compile_expression(one.source), {*COUNTS, "lives", "score"})
+            check_names(compile_expression(one.source), {*NAMES, "lives", "score"})
         self.assertEqual(for_endings(document)[0].source, "lives == 0")
         self.assertNotIn("lives", " ".join(one.source for one in for_endings(self.document(""))))

@@ -11,7 +11,7 @@ from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.settings import Settings
 from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
-from dicetrail.core.play.deck import deal
+from dicetrail.core.play.dealer import deal
 from dicetrail.core.play.game import Choices, Consequence, Deal, Game, Meter
 from dicetrail.core.play.kinds import shown_answer
 from dicetrail.core.play.letters import hidden, pattern
@@ -37,14 +37,14 @@ class Letters(unittest.TestCase):
         run = walk(game, *(f"answer {letter}" for letter in "switon e p".replace(" ", "")))
         self.assertEqual(moments(run)[2:11], ["part"] * 7 + ["right", "opened"])
         self.assertEqual(run.meters["score"], 7 + 10)
-        self.assertEqual((run.counts.right, run.counts.first_try, run.counts.asked), (1, 1, 2))
+        self.assertEqual((run.counts["right"], run.counts["first_try"], run.counts["asked"]), (1, 1, 2))
 
     def test_three_misses_then_the_word_is_given_and_the_play_moves_on(self):
         """Common practice, no source: 3 misses, then the word is given and the play moves on."""
         run = walk(letters_game(), "answer s", "answer q", "answer x", "answer e", "answer z")
         self.assertEqual(moments(run)[2:], ["part", "wrong", "wrong", "part", "missed", "opened"])
         self.assertEqual(run.asked[0].outcome, "missed")
-        self.assertEqual(run.counts.missed, 1)
+        self.assertEqual(run.counts["missed"], 1)
 
     def test_its_seconds_out_the_same(self):
         """Common practice, no source: a question's seconds out, the word is given and the play moves on."""
@@ -68,7 +68,7 @@ class Letters(unittest.TestCase):
     def test_a_letter_twice_costs_nothing(self):
         run = walk(letters_game(), "answer s", "answer S", "answer q", "answer Q", "answer")
         self.assertEqual(moments(run)[2:], ["part", "unreadable", "wrong", "unreadable", "unreadable"])
-        self.assertEqual(run.counts.tries_left, 2)
+        self.assertEqual(run.counts["tries_left"], 2)
 
     def test_the_whole_at_once_right_or_wrong(self):
         self.assertEqual(moments(walk(letters_game(), "answer Swiss Stone-Pine"))[2], "right")
@@ -77,7 +77,7 @@ class Letters(unittest.TestCase):
     def test_intents(self):
         run = walk(letters_game(), "wrong", "wrong", "right")
         self.assertEqual(moments(run)[2:5], ["wrong", "wrong", "right"])
-        self.assertEqual(walk(letters_game(), "unreadable").counts.tries_left, 3)
+        self.assertEqual(walk(letters_game(), "unreadable").counts["tries_left"], 3)
 
     def test_accents_and_case_uncover_alike(self):
         phrase = "Über den Fluß, Éclair 7"

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.moves import read_move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
@@ -28,7 +29,7 @@ class Leaving(unittest.TestCase):
     def test_it_ends_the_play_as_done(self):
         awards = (Award("right >= 1", "Some"), Award("True", "None"))
         run = walk(game(awards=awards), "right", "leave @2", "right")
-        self.assertEqual((run.outcome.result, run.outcome.award, run.counts.asked), ("done", "Some", 2))
+        self.assertEqual((run.outcome.result, run.outcome.award, run.counts["asked"]), ("done", "Some", 2))
         last = run.trail[-1]
         self.assertEqual((last.move, last.moment, last.at), ("leave", "over", 2000))
         self.assertEqual(read_move("leave").move, Move("leave"))
@@ -43,7 +44,7 @@ class Leaving(unittest.TestCase):
         run = walk(game(leave=False), "right", "leave", "right")
         self.assertTrue(next(step for step in run.trail if step.move == "leave").extra["ignored"])
         self.assertFalse(view(run, 10).can_leave)
-        self.assertEqual(run.counts.right, 2)
+        self.assertEqual(run.counts["right"], 2)
 
     TEXT = "title: T\npacks: [p]\ndeal: {repeats: when_empty}\nmeters: {score: {}}\n%s"
 
@@ -97,7 +98,7 @@ class EarlyEndings(unittest.TestCase):
     def results(self, *rows: Consequence) -> str:
         run = walk(game(*rows, clocks=self.CLOCKS, endings=self.ENDINGS, leave=False))
         searched = reach(Program(game(*rows, clocks=self.CLOCKS, endings=self.ENDINGS, leave=False)))
-        self.assertEqual(searched.shortest == 0, run.phase == "over" and run.counts.asked == 0)
+        self.assertEqual(searched.shortest == 0, run.phase == "over" and run.counts["asked"] == 0)
         return run.outcome.result if run.outcome else "goes on"
 
     def test_only_where_a_number_was_changed(self):

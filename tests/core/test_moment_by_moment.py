@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.view import view
@@ -86,14 +87,14 @@ class WhatIsSeen(unittest.TestCase):
 class WhatIsCounted(unittest.TestCase):
     def test_as_many_as_the_player_chose(self):
         run = walk(game(), "right", "wrong", "right", count=2)
-        self.assertEqual((run.counts.asked, run.counts.right, run.counts.total), (2, 1, 2))
+        self.assertEqual((run.counts["asked"], run.counts["right"], run.counts["total"]), (2, 1, 2))
         self.assertEqual(run.names(0)["count"], 2)
         many = walk(game(), "right", count=50)
         self.assertEqual(many.names(0)["count"], 50)  # as it was chosen, also where there are fewer
 
     def test_a_later_visit_is_no_first_try(self):
         run = walk(game(Consequence("missed", then="again")), "wrong", "right", "right")
-        self.assertEqual((run.counts.right, run.counts.first_try), (2, 1))
+        self.assertEqual((run.counts["right"], run.counts["first_try"]), (2, 1))
 
     def test_a_meter_keeps_its_decimals(self):
         thirds = Consequence("right", add=(("score", "1 / 3"),))

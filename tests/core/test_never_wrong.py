@@ -12,8 +12,9 @@ from dicetrail.core.play.card import as_filed
 from dicetrail.core.play.checking import check
 from dicetrail.core.play.clocks import Clock
 from dicetrail.core.play.expressions import ExpressionError, compile_expression, compile_template
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.kinds import KINDS
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.numbers import read_number
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run

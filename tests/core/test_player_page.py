@@ -9,8 +9,9 @@ from typing import get_args
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Choices, Consequence, Move, from_json, to_json
+from dicetrail.core.play.game import Choices, Consequence, from_json, to_json
 from dicetrail.core.play.letters import bare, board_of, pattern
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.recipes import Formula, Span
 from dicetrail.core.play.run import Run

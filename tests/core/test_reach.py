@@ -11,7 +11,8 @@ from fractions import Fraction
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.prove.search.exploring import reach
@@ -61,7 +62,7 @@ def brute(program: Program) -> Brute:
         found.results.add(run.outcome.result)
         found.endings |= {step.extra["ending"] for step in run.trail if "ending" in step.extra}
         found.awards.add(run.outcome.award)
-        found.lengths.add(run.counts.asked)
+        found.lengths.add(run.counts["asked"])
         for name, value in run.meters.items():
             found.values.setdefault(name, set()).add(value)
     return found

@@ -9,7 +9,7 @@ from itertools import islice
 from unittest import mock
 
 from dicetrail.core.pack.reader import read_text
-from dicetrail.core.play.deck import Deck, deal
+from dicetrail.core.play.dealer import Dealer, deal
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.formulas import MOST_TRIED, FormulaMaker
 from dicetrail.core.play.game import Choices, Deal, Game, from_json, to_json
@@ -268,7 +268,7 @@ class Dealt(unittest.TestCase):
         self.assertEqual(len(cards), 5 + 1 + 5)
         self.assertEqual(len({card.question.id for card in cards}), 11)
         self.assertEqual({card.question.recipe for card in cards}, {None})
-        self.assertEqual(Deck(self.GAME, Choices(4)).total, 11)
+        self.assertEqual(Dealer(self.GAME, Choices(4)).total, 11)
 
     def test_the_same_dice_the_same_questions_also_from_json(self):
         again = from_json(json.loads(json.dumps(to_json(self.GAME))))
@@ -292,8 +292,8 @@ class Dealt(unittest.TestCase):
 
     def test_endless_decks_go_on(self):
         game = Game("g", (self.TWO,), deal=Deal(repeats="when_empty", draw=None))
-        deck = Deck(game, Choices(2))
-        prompts = [deck.next().question.prompt for _ in range(64)]
+        deck = Dealer(game, Choices(2))
+        prompts = [card.question.prompt for card in islice(deck.cards(), 64)]
         self.assertEqual(len(set(prompts)), 64, "no product twice before all 64 were asked")
 
     def test_streams_of_wrong_options_are_spread(self):

@@ -38,6 +38,12 @@ endings:
   - {if: METER >= 20, result: won, tell: "{METER if METER > 1 else lives}"}
 awards:
   - {if: "'é' == topic or METER > 3", title: score}
+aims:
+  - {name: score, expect: "METER > 2 and share('score') >= 0"}
+set_aside:
+  - {snag: meter-idle, at: meters.METER, why: score is the word}
+  - {snag: meter-idle, at: consequences.1.add.METER, why: so}
+  - {snag: award-gap, at: awards.score, why: no meter stands there}
 waymarks:
   - {name: score, moves: [right], expect: {METER: 1, right: 1}, along: [{after: 1, expect: {METER: 1}}]}
 """

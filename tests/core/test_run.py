@@ -15,9 +15,9 @@ from dicetrail.core.play.game import (
     Ending,
     Game,
     Meter,
-    Move,
     Setup,
 )
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.moves import MoveError, read_move
 from dicetrail.core.play.page import Cue
 from dicetrail.core.play.program import Program
@@ -49,23 +49,23 @@ class Moments(unittest.TestCase):
     def test_last_try_is_missed(self):
         run = walk(game(1, tries=3), "wrong", "wrong", "wrong")
         self.assertEqual(moments(run)[2:], ["wrong", "wrong", "missed", "over"])
-        self.assertEqual((run.counts.wrong, run.counts.missed), (2, 1))
+        self.assertEqual((run.counts["wrong"], run.counts["missed"]), (2, 1))
 
     def test_one_try_is_missed_at_once(self):
         self.assertEqual(moments(walk(game(1), "wrong"))[2:], ["missed", "over"])
 
     def test_until_right(self):
         run = walk(game(1, tries=None), *["wrong"] * 30, "right")
-        self.assertEqual((run.counts.wrong, run.counts.right, run.counts.first_try), (30, 1, 0))
+        self.assertEqual((run.counts["wrong"], run.counts["right"], run.counts["first_try"]), (30, 1, 0))
 
     def test_skipping(self):
         run = walk(game(2), "skip", "right")
-        self.assertEqual((run.counts.skipped, run.counts.right, run.counts.asked), (1, 1, 2))
+        self.assertEqual((run.counts["skipped"], run.counts["right"], run.counts["asked"]), (1, 1, 2))
 
     def test_unreadable_costs_nothing_and_keeps_the_try(self):
         run = walk(game(1, tries=2), "unreadable", "answer Z", "wrong", "right")
         self.assertEqual(moments(run)[2:], ["unreadable", "unreadable", "wrong", "right", "over"])
-        self.assertEqual(run.counts.attempt, 2)
+        self.assertEqual(run.counts["attempt"], 2)
 
     def test_unreadable_as_wrong(self):
         run = walk(game(1, checking=Checking(unreadable="wrong")), "unreadable")
@@ -84,7 +84,7 @@ class Moments(unittest.TestCase):
         rows = (Consequence("missed", then="again"),)
         run = walk(game(1, tries=2, consequences=rows), "wrong", "wrong", "wrong", "right")
         self.assertEqual(moments(run)[1:], ["opened", "wrong", "missed", "opened", "wrong", "right", "over"])
-        self.assertEqual((run.counts.asked, run.visit, run.counts.first_try), (1, 2, 0))
+        self.assertEqual((run.counts["asked"], run.visit, run.counts["first_try"]), (1, 2, 0))
 
     def test_first_row_that_holds_applies_alone(self):
         rows = (
@@ -102,7 +102,7 @@ class Moments(unittest.TestCase):
 
     def test_streak_breaks_at_a_wrong_try(self):
         run = walk(game(4, tries=2), "right", "right", "wrong", "right", "right")
-        self.assertEqual((run.counts.streak, run.counts.best_streak), (2, 2))
+        self.assertEqual((run.counts["streak"], run.counts["best_streak"]), (2, 2))
 
     def test_begun_opened_and_over_have_rows(self):
         rows = (
@@ -120,7 +120,7 @@ class Ends(unittest.TestCase):
         endings = (Ending("lives == 0", "lost", "Out after {asked}."),)
         run = walk(game(9, consequences=rows, endings=endings), *["wrong"] * 5)
         self.assertEqual(
-            (run.outcome.result, run.outcome.tell, run.counts.asked), ("lost", "Out after 3.", 3)
+            (run.outcome.result, run.outcome.tell, run.counts["asked"]), ("lost", "Out after 3.", 3)
         )
 
     def test_first_ending_that_holds(self):
@@ -131,7 +131,7 @@ class Ends(unittest.TestCase):
     def test_a_row_may_end_the_play(self):
         rows = (Consequence("missed", then="lost"),)
         run = walk(game(consequences=rows), "right", "wrong", "right")
-        self.assertEqual((run.outcome.result, run.counts.asked), ("lost", 2))
+        self.assertEqual((run.outcome.result, run.counts["asked"]), ("lost", 2))
 
     def test_awards_are_looked_at_once_in_order(self):
         awards = (Award("percent == 100", "Top"), Award("percent >= 50", "Mid"), Award("True", "Low"))
@@ -196,7 +196,7 @@ class ClocksRun(unittest.TestCase):
         run.tick(5000)
         self.assertEqual((run.phase, run.meters["lives"]), ("feedback", 2))
         run.tick(6000)
-        self.assertEqual((run.phase, run.due(), run.counts.asked), ("asking", 11_000, 1))
+        self.assertEqual((run.phase, run.due(), run.counts["asked"]), ("asking", 11_000, 1))
 
     def test_a_question_has_its_own_seconds(self):
         own = Game("Test", (choice(0, seconds=2),), clocks=Clocks(question=9), deal=FILED)
@@ -268,7 +268,7 @@ class ClocksRun(unittest.TestCase):
         run.do(Move("answer", "A", visit=1), 10)
         run.do(Move("answer", "A", visit=1), 20)
         self.assertTrue(run.trail[-1].extra["ignored"])
-        self.assertEqual(run.counts.right, 1)
+        self.assertEqual(run.counts["right"], 1)
 
 
 class Mistakes(unittest.TestCase):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from itertools import islice, pairwise
 
-from dicetrail.core.play.deck import Deck, pool
+from dicetrail.core.play.dealer import Dealer, pool
 from dicetrail.core.play.game import Choices, Deal, Game
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.recipes import Formula, Span, Table
@@ -22,8 +22,8 @@ FORMULA = Question("f", "formula", "{a} + {b}?", ("a + b",), recipe=SUMS, times=
 class Seams(unittest.TestCase):
     def dealt(self, dice: int, *questions: Question, cards: int = 60, level: int | None = None) -> list[str]:
         game = Game("T", questions, deal=Deal(repeats="when_empty"))
-        deck = Deck(game, Choices(dice, level=level))
-        return [card.question.prompt for card in islice(iter(deck.next, None), cards)]
+        deck = Dealer(game, Choices(dice, level=level))
+        return [card.question.prompt for card in islice(deck.cards(), cards)]
 
     def test_never_the_same_question_twice_in_a_row(self):
         for dice in range(40):

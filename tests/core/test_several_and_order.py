@@ -13,9 +13,10 @@ from dicetrail.core.pack.formats import ENDINGS, write_file
 from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.play.card import Card, as_filed
 from dicetrail.core.play.checking import check
-from dicetrail.core.play.deck import deal
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.dealer import deal
+from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.kinds import KINDS, input_for, shown_answer
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.switches import Checking

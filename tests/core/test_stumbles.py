@@ -10,8 +10,9 @@ from hypothesis import strategies as some
 from dicetrail.core.pack.own_letters import has_own_letters, without_own_letters
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.expressions import ExpressionError, check_names, compile_expression, compile_template
-from dicetrail.core.play.game import Choices, Move
+from dicetrail.core.play.game import Choices
 from dicetrail.core.play.invitation import invitation
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from dicetrail.core.play.setup import choose
@@ -57,7 +58,7 @@ class Choosing(unittest.TestCase):
         self.assertEqual([one.questions for one in counted.offers], [6, 2, 4])
         for offer in invited.offers:  # each as a play has it
             run = Run(Program(self.game("setup: {topic: ask}")), Choices(1, topic=offer.topic))
-            self.assertEqual(run.deck.total, offer.questions)
+            self.assertEqual(run.dealer.total, offer.questions)
 
     def test_a_topic_that_has_to_be_chosen(self):
         game = self.game("setup: {topic: one}")
@@ -229,7 +230,7 @@ class Ends(unittest.TestCase):
         )
         self.assertEqual([(one.right, one.answered) for one in seen], [(2, 2), (1, 1), (1, 1)])
         self.assertEqual([one.percent for one in seen], [100, 100, 100])
-        self.assertEqual([run.counts.asked for run in (by_deck, by_time, by_player)], [2, 2, 2])
+        self.assertEqual([run.counts["asked"] for run in (by_deck, by_time, by_player)], [2, 2, 2])
 
     def test_a_rule_that_ends_it_says_so_itself(self):
         rules = "clocks: {game: 10, breather: 0}\nendings: [{if: game_left == 0, result: won}]\n"

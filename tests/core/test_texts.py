@@ -8,7 +8,8 @@ from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.media import files_of, renamed
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.settings import Settings
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.moves import to_input
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question

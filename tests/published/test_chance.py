@@ -10,9 +10,10 @@ from math import comb
 
 from scipy import stats
 
-from dicetrail.core.play.deck import deal
+from dicetrail.core.play.dealer import deal
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
 from dicetrail.core.play.recipes import Formula, Span
@@ -229,7 +230,7 @@ class GamblersRuin(unittest.TestCase):
             while run.phase != "over":
                 run.do(Move("right" if chance.below(10) < 6 else "wrong"), 0)
             lost += run.outcome.result == "lost"
-            length += run.counts.asked
+            length += run.counts["asked"]
         ratio = (1 - self.P) / self.P
         ruin = (ratio**self.GOAL - ratio**self.START) / (ratio**self.GOAL - 1)
         drift = (1 - self.P) - self.P

@@ -25,7 +25,8 @@ GAMES = 200
 PLAY_ALL = """
 import json
 from play.dice import Stream
-from play.game import Choices, Move, from_json
+from play.game import Choices, from_json
+from play.move import Move
 from play.program import Program
 from play.run import Run
 from play.trail import to_lines

@@ -15,7 +15,8 @@ from collections.abc import Callable
 from scipy import stats
 
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter, Move
+from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.run import Run
 from tests.core.making import choice

@@ -19,9 +19,10 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.card import Card, as_filed
 from dicetrail.core.play.checking import check
-from dicetrail.core.play.deck import Deck
+from dicetrail.core.play.dealer import Dealer
 from dicetrail.core.play.expressions import ExpressionError, compile_expression
-from dicetrail.core.play.game import Choices, Move
+from dicetrail.core.play.game import Choices
+from dicetrail.core.play.move import Move
 from dicetrail.core.play.moves import Planned, make, to_input
 from dicetrail.core.play.program import Program
 from dicetrail.core.play.question import Question
@@ -117,10 +118,10 @@ class Trails(unittest.TestCase):
     ) -> int:
         """Make the same moves on both sides; the number of steps."""
         filed, choices = {card["id"]: card for card in cards}, Choices(dice, "Ada")
-        deck = Deck(program.game, choices)
+        dealt_cards = Dealer(program.game, choices).cards()
 
         def draw() -> Made | None:
-            card = deck.next()
+            card = next(dealt_cards, None)
             return None if card is None else dealt(card, filed)
 
         total = enumerated.asked_for(document["deal"], len(cards))

@@ -8,22 +8,15 @@ from collections import Counter
 from collections.abc import Iterable
 
 from ..play.question import Question
-from ..play.recipes import Formula, Recipe, Table
+from .kinds import written_as
 
 _NUMBERED = re.compile(r"(.+)-\d+", re.DOTALL)
 
 
 def asked_of(question: Question) -> str:
     """What a question asks, as it is known again where another line asks the same."""
-    asked = question.prompt.casefold() + _drawn_from(question.recipe)
+    asked = question.prompt.casefold() + written_as(question).drawn_from(question)
     return f"{asked}\n{question.image}\n{question.sound}" if question.image or question.sound else asked
-
-
-def _drawn_from(recipe: Recipe | None) -> str:
-    """What tells two generated questions of one wording apart: the numbers, or the rows, they draw from."""
-    if isinstance(recipe, Formula):
-        return f"\n{recipe.spans} {recipe.where}"
-    return f"\n{recipe.source} {recipe.answer}" if isinstance(recipe, Table) else ""
 
 
 class KnownBy:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from .game import Choices, Move
+from .game import Choices
+from .move import Move
 from .program import Program
 from .run import Run, Watch
 

@@ -7,7 +7,7 @@ that a play can be kept, sent and run anywhere.
 from __future__ import annotations
 
 import dataclasses
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any, Literal
 
@@ -22,42 +22,6 @@ Result = Literal["won", "lost", "done", "stopped"]
 ENDS: tuple[Result, ...] = ("won", "lost", "done")
 """Where a row of the rules can end a play."""
 Number = int | float
-
-COUNTS = {
-    "attempt": "the try the player is at, from 1",
-    "tries_left": "tries that remain for the question",
-    "streak": "questions right in a row",
-    "best_streak": "the longest streak of the play",
-    "asked": "questions asked so far, this one too",
-    "right": "right answers",
-    "wrong": "wrong tries after which there was another",
-    "missed": "questions whose last try was not right",
-    "late": "questions whose clock ran out",
-    "skipped": "questions skipped",
-    "first_try": "questions right at the first try",
-    "total": "questions the play asks in all",
-    "left": "questions that are still to come",
-    "percent": "right of asked, from 0 to 100",
-    "time_left": "seconds left on the question’s clock",
-    "time_used": "seconds used of the question’s clock",
-    "game_left": "seconds left on the game clock",
-    "worth": "what the question is worth",
-    "level": "the level of the question, 1 to 5",
-    "topic": "the topic of the question",
-    "kind": "the kind of the question",
-    "player": "the player’s name",
-    "count": "how many questions the player chose",
-    "hits": "parts of the answer that were right",
-    "possible": "parts of the answer that could be right",
-}
-"""The names that expressions know besides the meters, with what each stands for."""
-
-TOLD = {
-    "answer": "the right answer, as it is shown",
-    "letter": "the letter it stands at",
-    "given": "what was answered last",
-}
-"""The names that only texts know, with what each stands for."""
 
 MOST_STEPS = 10_000
 """A play that has not ended after so many steps is ended as ``stopped``."""
@@ -247,24 +211,6 @@ class Choices:
             "dice": self.dice,
             **{name: value for name, value in chosen.items() if value not in ("", None)},
         }
-
-
-@dataclass(frozen=True, slots=True)
-class Move:
-    """Something the player does. ``visit`` says which visit it was meant for (None: whichever is open).
-
-    ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of that sort for them.
-    ``stop`` is its host's, who may end any play.
-    """
-
-    do: Literal["answer", "right", "wrong", "unreadable", "skip", "continue", "leave", "stop"]
-    text: str = ""
-    visit: int | None = field(default=None, compare=False)
-
-    @property
-    def written(self) -> str:
-        """The move as a line of a moves file."""
-        return f"answer {self.text}" if self.do == "answer" else self.do
 
 
 def to_json(game: Game) -> dict[str, Any]:

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from .deck import pass_length
+from .dealer import pass_length
 from .game import Bounds, Game
 from .offered import Offer, offers
 from .page import Look, Welcome

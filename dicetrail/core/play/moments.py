@@ -1,7 +1,7 @@
-"""Every moment that a play can have, in one table: what it counts, where it leads, and what is said of it.
+"""Every moment that a play can have, in one table: where it leads, and what is said of it.
 
-A new moment is a name in :data:`Moment` and a line in :data:`MOMENTS`; what makes it happen stands in
-:mod:`.run`.
+A new moment is a name in :data:`Moment` and a line in :data:`MOMENTS`; what it counts stands in
+:mod:`.quantities`, what makes it happen in :mod:`.run`.
 """
 
 from __future__ import annotations
@@ -37,12 +37,10 @@ class About:
 
     ``leads_to`` is where a play goes where no row says otherwise; ``again`` where a row's ``then: again``
     leads ("" where there is no such choice). ``answers`` says that it follows from a move of the player or
-    from the question's clock; ``settles`` that the question is done with; ``takes_try`` that a try is used
-    up; ``counted`` that a count of its name is kept; ``reveals`` that the answer is shown where no row
-    applies. ``move`` is the move of a list that brings it about, "" where something has to be typed or none
-    does. ``title`` and ``built_in`` tell the maker when it happens and what follows where no row
-    applies; ``tone`` is for the player, who is told the text ``said.`` of the moment.
-    """
+    from the question's clock; ``settles`` that the question is done with; ``reveals`` that the answer is
+    shown where no row applies. ``move`` is the move of a list that brings it about, "" where something has to
+    be typed or none does. ``title`` and ``built_in`` tell the maker when it happens and what follows where no
+    row applies; ``tone`` is for the player, who is told the text ``said.`` of the moment."""
 
     leads_to: Onward
     title: str
@@ -50,8 +48,6 @@ class About:
     again: Literal["", "try", "resume", "revisit"] = ""
     answers: bool = True
     settles: bool = False
-    takes_try: bool = False
-    counted: bool = False
     reveals: bool = False
     move: str = ""
     tone: Tone = "plain"
@@ -72,7 +68,6 @@ MOMENTS: dict[Moment, About] = {
         "A right answer",
         "on to the next question",
         settles=True,
-        counted=True,
         move="right",
         tone="good",
     ),
@@ -88,7 +83,6 @@ MOMENTS: dict[Moment, About] = {
         "An answer that is nearly right",
         "it is a wrong answer",
         again="try",
-        takes_try=True,
         tone="info",
     ),
     "wrong": About(
@@ -96,8 +90,6 @@ MOMENTS: dict[Moment, About] = {
         "A wrong answer, with tries left",
         "the next try",
         again="try",
-        takes_try=True,
-        counted=True,
         move="wrong",
         tone="info",
     ),
@@ -107,8 +99,6 @@ MOMENTS: dict[Moment, About] = {
         "the answer is shown, then on to the next question",
         again="revisit",
         settles=True,
-        takes_try=True,
-        counted=True,
         reveals=True,
         move="wrong",
         tone="bad",
@@ -119,7 +109,6 @@ MOMENTS: dict[Moment, About] = {
         "the answer is shown, then on to the next question",
         again="revisit",
         settles=True,
-        counted=True,
         reveals=True,
         move="late",
         tone="bad",
@@ -130,7 +119,6 @@ MOMENTS: dict[Moment, About] = {
         "on to the next question",
         again="revisit",
         settles=True,
-        counted=True,
         move="skip",
     ),
     "unreadable": About(

@@ -10,13 +10,12 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
-from typing import Literal, cast
 
-from .game import Choices, Move
+from .game import Choices
+from .move import LISTED, MOVES, Move
 from .program import Program
 from .run import Run
 
-_WORDS = ("right", "wrong", "unreadable", "skip", "leave")
 _TIME = re.compile(r"\s+@(\d+(?:\.\d+)?)\s*$")
 Look = Callable[[Run, int], None]
 LONGEST_WAIT = 1_000_000
@@ -43,15 +42,20 @@ def read_move(line: str) -> Planned:
         if seconds > LONGEST_WAIT:
             raise MoveError(f"a move may wait {LONGEST_WAIT:,} seconds at the most, not {match[1]}")
         wait, text = round(seconds * 1000), text[: match.start()]
-    if text == "late":
-        return Planned(None)
-    if text in _WORDS:
-        return Planned(Move(cast(Literal["right", "wrong", "unreadable", "skip", "leave"], text)), wait)
-    if text == "answer" or text.startswith("answer "):
-        return Planned(Move("answer", text[len("answer ") :]), wait)
+    move = move_of(text)
+    return Planned(None) if move.do == "late" else Planned(move, wait)
+
+
+def move_of(written: str) -> Move:
+    """The move that was written so, without a time. Raises :class:`MoveError` where it is no move."""
+    do, _, text = written.partition(" ")
+    for one in LISTED:
+        if one == do and (MOVES[one].text or not text):
+            return Move(one, text)
+    known = [f"{one} TEXT" if MOVES[one].text else one for one in LISTED]
     raise MoveError(
-        f"‘{text[:40]}’ is no move. Moves are: right, wrong, late, skip, unreadable, leave, answer TEXT, "
-        "each with @SECONDS at its end if it is to wait."
+        f"‘{written[:40]}’ is no move. Moves are: {', '.join(known)}, each with @SECONDS at its end"
+        " if it is to wait."
     )
 
 

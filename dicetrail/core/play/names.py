@@ -3,37 +3,84 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 from .clocks import Clock
-from .counts import Counts
 from .expressions import Value
-from .game import COUNTS, TOLD, Number
 from .kinds import shown_answer
-from .played import Turn
+from .played import Seat, Turn
+from .quantities import MADE, QUANTITIES, made
 from .question import LABELS
+
+
+class Known(NamedTuple):
+    """A name that is no quantity: what it stands for, what it is before a question is open (None: it hangs on
+    none), and whether it is a whole number at all times."""
+
+    says: str
+    before: Value | None = None
+    whole: bool = False
+
+
+TIMES = {
+    "time_left": Known("seconds left on the question’s clock"),
+    "time_used": Known("seconds used of the question’s clock"),
+    "game_left": Known("seconds left on the game clock"),
+}
+"""The names that tell a time."""
+OF_A_QUESTION = {
+    "worth": Known("what the question is worth", 0),
+    "level": Known("the level of the question, 1 to 5", 0, whole=True),
+    "topic": Known("the topic of the question", ""),
+    "kind": Known("the kind of the question", ""),
+}
+"""What is said of the open question."""
+OF_AN_ANSWER = {
+    "hits": Known("parts of the answer that were right", 0, whole=True),
+    "possible": Known("parts of the answer that could be right", 0, whole=True),
+}
+_OF_THE_SETUP = {
+    "player": Known("the player’s name"),
+    "count": Known("how many questions the player chose", whole=True),
+}
+_KNOWN = {**TIMES, **OF_A_QUESTION, **_OF_THE_SETUP, **OF_AN_ANSWER}
+
+NAMES: dict[str, str] = {
+    **{name: one.says for name, one in QUANTITIES.items() if one.of_visit},
+    **{name: one.says for name, one in QUANTITIES.items() if not one.of_visit},
+    **{name: one.says for name, one in _KNOWN.items()},
+}
+"""The names that expressions know besides the meters, with what each stands for; those of a try first."""
+WHOLE = frozenset(name for table in (QUANTITIES, _KNOWN) for name, one in table.items() if one.whole)
+"""Those that are whole numbers at all times."""
+OF_THE_LAST = frozenset(
+    (
+        *OF_A_QUESTION,
+        *OF_AN_ANSWER,
+        "time_left",
+        "time_used",
+        *(n for n, one in QUANTITIES.items() if one.of_visit),
+    )
+)
+"""Those that are of the question that is open or was last."""
+NOTHING_OPEN: dict[str, Value] = {name: one.before for name, one in _KNOWN.items() if one.before is not None}
+"""What is known of the question that is open, before any is."""
+
+TOLD = {
+    "answer": "the right answer, as it is shown",
+    "letter": "the letter it stands at",
+    "given": "what was answered last",
+}
+"""The names that only texts know, with what each stands for."""
 
 
 class Knowing(Protocol):
     """What is asked of a run."""
 
-    meters: dict[str, Number]
+    seat: Seat
     known: dict[str, Value]
-    counts: Counts
-    asked: list[Turn]
     question_clock: Clock
     game_clock: Clock
-
-
-NOTHING_OPEN: dict[str, Value] = {
-    "worth": 0,
-    "level": 0,
-    "topic": "",
-    "kind": "",
-    "hits": 0,
-    "possible": 0,
-}
-"""What is known of the question that is open, before any is."""
 
 
 class NamesOfRun(dict[str, Value]):
@@ -46,38 +93,32 @@ class NamesOfRun(dict[str, Value]):
         self._at = at
 
     def __missing__(self, name: str) -> Value:
-        run = self._run
-        if name in run.meters:
-            value: Value = run.meters[name]
+        run, seat = self._run, self._run.seat
+        if name in seat.meters:
+            value: Value = seat.meters[name]
         elif name in run.known:
             value = run.known[name]
-        elif name in _TIMES:
-            value = _TIMES[name](run, self._at)
-        elif name == "left":
-            value = run.counts.total - run.counts.asked
-        elif name in COUNTS:
-            value = getattr(run.counts, name)
-        elif name in TOLD:
-            value = _told(name, run.asked[-1]) if run.asked else ""
+        elif name in seat.counts:
+            value = seat.counts[name]
+        elif name in _AT:
+            value = _AT[name](run, self._at)
+        elif name in MADE:
+            value = made(name, self)
+        elif name in _SAID:
+            value = _SAID[name](seat.asked[-1]) if seat.asked else ""
         else:
             raise KeyError(name)
         self[name] = value
         return value
 
 
-def _told(name: str, turn: Turn) -> str:
-    """What texts may say of a question that was asked."""
-    match name:
-        case "answer":
-            return shown_answer(turn.card.question)
-        case "letter":
-            return " ".join(LABELS[place] for place in turn.card.rights)
-        case _:
-            return turn.shown
-
-
-_TIMES: dict[str, Callable[[Knowing, int], Value]] = {
+_AT: dict[str, Callable[[Knowing, int], Value]] = {
     "time_left": lambda run, at: (run.question_clock.left_at(at) or 0) / 1000,
     "time_used": lambda run, at: run.question_clock.used_at(at) / 1000,
     "game_left": lambda run, at: (run.game_clock.left_at(at) or 0) / 1000,
+}
+_SAID: dict[str, Callable[[Turn], str]] = {
+    "answer": lambda turn: shown_answer(turn.card.question),
+    "letter": lambda turn: " ".join(LABELS[place] for place in turn.card.rights),
+    "given": lambda turn: turn.shown,
 }

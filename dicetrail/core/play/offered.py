@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from .deck import follows_level, pass_length
+from .dealer import follows_level, pass_length
 from .game import Game
 from .question import Question
 

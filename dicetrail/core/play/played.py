@@ -6,10 +6,15 @@ from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
 from .card import Card
-from .game import Result
+from .game import Number, Result
+from .given import Given
 from .kinds import kind_of
-from .moments import Moment
-from .verdict import LONGEST_ANSWER, VerdictName
+from .moments import Moment, Onward
+from .program import ReadyRow
+from .quantities import Counts
+from .question import said
+from .rows import reveals
+from .verdict import LONGEST_ANSWER, Verdict, VerdictName
 
 By = Literal["", "time", "left"]
 """What ended a play that no rule ended: the deck, the game clock, or the player."""
@@ -38,6 +43,16 @@ class Outcome:
     by: By = ""
 
 
+class Came(NamedTuple):
+    """What came of a moment: its row (None: none holds), how the play ends there (None: it does not), and
+    where it goes."""
+
+    moment: Moment
+    row: ReadyRow | None
+    end: End | None
+    onward: Onward
+
+
 class Feedback(NamedTuple):
     """What a moment left for the player to see, until the next one replaces it; ``step`` is its place in
     the trail, from 1. The answer may be ``revealed``, or only which ``parts`` of what was given are right."""
@@ -52,24 +67,51 @@ class Feedback(NamedTuple):
     given: str = ""
     picks: tuple[int, ...] = ()
 
+    @classmethod
+    def of(cls, came: Came, step: int, tell: str, verdict: Verdict | None, text: str) -> Feedback:
+        """What came of a moment, told as ``tell``, after a ``text`` that checking said something of."""
+        row = came.row.source if came.row else None
+        return cls(
+            came.moment,
+            step,
+            tell,
+            row.cue if row else "",
+            reveals(came.moment, row),
+            row is not None and row.parts,
+            verdict.name if verdict else "",
+            text,
+            verdict.picks if verdict else (),
+        )
+
 
 @dataclass(slots=True)
 class Turn:
-    """A question that was asked in this play: the card, the last answer given (and the places of the options
-    it picked), and what became of it.
+    """A question that was asked in this play: the card, the last answer, and what became of it.
 
     ``tried`` are the letters guessed in this visit, where the question is a covered phrase.
     """
 
     card: Card
-    given: str = ""
-    picks: tuple[int, ...] = ()
+    given: Given = Given()
     outcome: str = "open"
     tried: tuple[str, ...] = ()
 
     @property
+    def parts(self) -> tuple[str, ...]:
+        """The options that were picked last, in words."""
+        return tuple(said(self.card.question.options[place]) for place in self.given.filed)
+
+    @property
     def shown(self) -> str:
-        """What was given, as words: the texts of the options that were picked."""
-        if self.picks:
-            return kind_of(self.card.question).as_text(self.card, self.picks)
-        return self.given[:LONGEST_ANSWER]
+        """What was answered, in words."""
+        told = kind_of(self.card.question).told(self.card.question, self.given)
+        return told if self.given.filed else told[:LONGEST_ANSWER]
+
+
+@dataclass(slots=True)
+class Seat:
+    """What belongs to one player of a run: the meters and counts, and the questions that were asked."""
+
+    meters: dict[str, Number]
+    counts: Counts
+    asked: list[Turn] = field(default_factory=list)

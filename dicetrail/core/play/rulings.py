@@ -12,6 +12,7 @@ from .question import Question
 from .recorder import Recorder
 from .rows import Effect, Meters, Trouble, effect_of, first_award, first_ending, first_row
 from .seconds import seconds_at
+from .sequence import answered, first_case
 from .verdict import Verdict
 
 
@@ -54,16 +55,12 @@ class Rulings:
         _, tell, award = self._program.awards[place - 1]
         return award.title, self.text(tell, at, f"award {place}, tell")
 
-    def moment_of(self, verdict: Verdict, question: Question, *, last_try: bool) -> Moment:
-        """The moment a verdict is: the last wrong try is ``missed``, a ``close`` without rows is wrong."""
-        if verdict.name == "right":
-            return "part" if verdict.partial else "right"
+    def moment_of(self, verdict: Verdict, question: Question, at: int) -> Moment:
+        """The moment a verdict is."""
         checking = question.checking or self._program.game.checking
-        if verdict.name == "unreadable" and checking.unreadable == "ask_again":
-            return "unreadable"
-        if verdict.name == "close" and self._program.rows["close"] and not last_try:
-            return "close"
-        return "missed" if last_try else "wrong"
+        again = checking.unreadable == "ask_again"
+        moments = answered(self._program, verdict.name, partial=verdict.partial, asks_again=again)
+        return first_case(moments, self._names(at))
 
     def seconds(self, question: Question, at: int) -> float | None:
         """The seconds of a question's clock: its own, or what the game gives it."""

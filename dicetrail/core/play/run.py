@@ -4,41 +4,44 @@ A run is pure. It has no clock and no chance of its own: every move comes with i
 since the play began, and all chance comes from the dice. The host asks :meth:`Run.due` when the run next
 has something to do by itself and calls :meth:`Run.tick` when that time has come.
 
-::
-
-    ready ── begin ──▶ asking ◀───────────────┐
-                         │ an answer, a skip,  │ hold and breather over,
-                         │ the question clock  │ or the player's key
-                         ▼                     │
-                       feedback ───────────────┘
-                         │ an ending, a row, no card left, the game clock
-                         ▼
-                        over ◀── leave, at any time where the game allows it
+What follows on what stands in :mod:`.sequence`; the run adds when. It is ``asking`` until an answer, a skip
+or a clock, then in the ``feedback`` of what came of it until its hold and the breather are through or the
+player's key comes, and at last ``over``.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
+from math import inf
 from typing import Any
 
 from .card import Card
 from .checking import check
 from .clocks import Clock
-from .counts import Counts
-from .deck import Deck
+from .dealer import Dealer, SoFar
 from .expressions import Names, Value
-from .game import MOST_STEPS, Choices, Move, Number
+from .game import MOST_STEPS, Choices, Number
+from .given import Given
 from .kinds import input_for, kind_of
 from .moments import TOLD_AS, Moment, Phase
-from .names import NOTHING_OPEN, NamesOfRun
-from .played import End, Feedback, Outcome, Turn
-from .program import Program, ReadyRow
-from .question import LABELS
+from .move import MOVES, Do, Move
+from .names import NOTHING_OPEN, OF_A_QUESTION, NamesOfRun
+from .played import Came, End, Feedback, Outcome, Seat, Turn
+from .program import Program
+from .quantities import Counts, at_first, totals
 from .recorder import Recorder
-from .rows import reveals
 from .rulings import Rulings
 from .scene import Scene
-from .sequence import Came, close, happen, pause_after
+from .sequence import (
+    LEADS,
+    begin_try,
+    close,
+    comes_first,
+    happen,
+    pause_after,
+    time_is_up,
+    visit,
+)
 from .trail import Step
 from .verdict import Verdict
 
@@ -58,33 +61,47 @@ class Run:
         self.program = program
         self.choices = choices
         self.phase: Phase = "ready"
-        self.meters: dict[str, Number] = {
-            meter.name: meter.kept(meter.start) for meter in program.game.meters
-        }
-        self.counts = Counts()
         self.visit = 0
-        self.asked: list[Turn] = []
         self.feedback: Feedback | None = None
         self.outcome: Outcome | None = None
         self.question_clock: Clock = Clock()
         self.clock_then: tuple[int, int | None] = (0, None)
         self.game_clock: Clock = Clock.of(program.game.clocks.game)
-        self.deck = Deck(program.game, choices)
+        self.dealer = Dealer(program.game, choices)
+        self.seat = Seat(
+            {meter.name: meter.kept(meter.start) for meter in program.game.meters},
+            at_first(self.dealer.total),
+        )
         self.first_visit = True
+        self.tries: float = inf
         self._came = Came("begun", None, None, "next")
         self._now = 0
         self._resume_at = 0
         self._waits_for_player = False
         self._recorder = Recorder((lambda at: watch(self, at)) if watch else None)
         self.rulings = Rulings(program, self._recorder, self.names)
-        self.counts.total = self.deck.total
         self.known: dict[str, Value] = {
             **NOTHING_OPEN,
             "player": choices.player,
-            "count": choices.count or self.deck.total,
+            "count": choices.count or self.dealer.total,
         }
 
     # What a host calls
+
+    @property
+    def meters(self) -> dict[str, Number]:
+        """The meters of the player whose turn it is."""
+        return self.seat.meters
+
+    @property
+    def counts(self) -> Counts:
+        """What that player's play has counted, by the names of :data:`.quantities.STANDING`."""
+        return self.seat.counts
+
+    @property
+    def asked(self) -> list[Turn]:
+        """The questions that were asked, the open one last."""
+        return self.seat.asked
 
     @property
     def trail(self) -> list[Step]:
@@ -106,32 +123,26 @@ class Run:
         counts. A move that is not possible now changes nothing and is recorded as ignored.
         """
         at = self._reach(at)
-        if not self.takes(move, at):
-            self._ignore(move, at)
-        elif move.do in _ENDS:
-            self._end_by(move, at)
-        elif move.do == "continue":
-            self._record(at, move="continue", next_=TOLD_AS[self._came.onward])
-            self._go_on(at)
-        elif move.do == "skip":
-            self._happen("skipped", at, move="skip")
+        if self.takes(move, at):
+            _DOES[move.do](self, move, at)
         else:
-            self._answer(move, at)
+            self._ignore(move, at)
         self.tick(at)
 
     def takes(self, move: Move, at: int) -> bool:
         """Whether a move at the time ``at`` would do something; whatever falls due before it happens now."""
         at = self._reach(at)
         self._pass_time(at, before_a_move=True)
-        if move.do == "leave":  # at any time, whatever question was in sight
-            return self.program.game.leave and self.phase in ("asking", "feedback")
-        if move.do == "stop":
-            return self.phase in ("asking", "feedback")
-        if move.visit is not None and move.visit != self.visit:
+        about = MOVES[move.do]
+        if self.phase not in about.phases:
             return False
+        if not about.any_visit and move.visit is not None and move.visit != self.visit:
+            return False
+        if move.do == "leave":
+            return self.program.game.leave
         if move.do == "continue":
             return self.continue_from is not None and at >= self.continue_from
-        return self.phase == "asking"
+        return True
 
     def tick(self, at: int) -> None:
         """Let everything happen that falls due by the time ``at``."""
@@ -173,20 +184,23 @@ class Run:
         return self._now
 
     def _pass_time(self, at: int, *, before_a_move: bool) -> None:
-        while (due := self.due()) is not None:
-            answerable = before_a_move and self.phase == "asking"
-            if due > at or (answerable and due == at):
-                return
+        while (due := self.due()) is not None and due <= at:
             if self.phase == "feedback":
                 self._go_on(due)
-            elif self.game_clock.due() == due:
+                continue
+            answer = at if before_a_move else inf
+            first = comes_first(self.question_clock.due(), self.game_clock.due(), answer)
+            if first == "answer":
+                return
+            if first == "time":
                 self._game_clock_ran_out(due)
             else:
                 self._happen("late", due, move="late")
 
     def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
         self._stop_clocks(at)
-        self._finish(self.rulings.ending(at) or End("done", by="time"), at, move=move, clock="game")
+        [end] = time_is_up(Scene(self, at))
+        self._finish(end, at, move=move, clock="game")
 
     def _end_by(self, move: Move, at: int) -> None:
         """The play is ended by a move; one that was decided already ends as it was decided."""
@@ -209,16 +223,22 @@ class Run:
         if len(self.trail) < MOST_STEPS:
             self._record(at, move=move.written, next_=self.phase, ignored=True)
 
+    def _go_on_by(self, move: Move, at: int) -> None:
+        self._record(at, move=move.written, next_=TOLD_AS[self._came.onward])
+        self._go_on(at)
+
+    def _skip(self, move: Move, at: int) -> None:
+        self._happen("skipped", at, move=move.written)
+
     def _answer(self, move: Move, at: int) -> None:
         turn = self.asked[-1]
         text = move.text if move.do == "answer" else input_for(move.do, turn.card, turn.tried)
         verdict = check(turn.card, text, self.program.game.checking, turn.tried)
-        turn.given = "".join(LABELS[place] for place in verdict.picks) or text
-        turn.picks = verdict.picks
+        turn.given = Given(text, tuple(turn.card.order[place] for place in verdict.picks))
         if verdict.letter:
             turn.tried += (verdict.letter,)
         self.known["hits"] = kind_of(turn.card.question).hits(turn.card, verdict)
-        moment = self.rulings.moment_of(verdict, turn.card.question, last_try=self.counts.tries_left == 1)
+        moment = self.rulings.moment_of(verdict, turn.card.question, at)
         self._happen(moment, at, move=move.written, verdict=verdict, text=text)
 
     # What happens
@@ -235,11 +255,24 @@ class Run:
     ) -> None:
         """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
         self._stop_clocks(at)
-        self.clock_then = (self.question_clock.used, self.question_clock.left_at(at))
-        phase, before = self.phase, self.meters
-        scene = Scene(self, at)
-        [came] = happen(scene, moment, stopped=len(self.trail) >= MOST_STEPS)
-        self._came = came
+        scene, before = Scene(self, at), self.meters
+        [came] = happen(scene, moment)
+        self._tell(scene, came, before, at, move=move, verdict=verdict, text=text, **details)
+
+    def _tell(
+        self,
+        scene: Scene,
+        came: Came,
+        before: dict[str, Number],
+        at: int,
+        *,
+        move: str | None = None,
+        verdict: Verdict | None = None,
+        text: str = "",
+        **details: Any,
+    ) -> None:
+        """What came of a moment goes into the trail and is shown, until its pause is over."""
+        moment, phase, self._came = came.moment, self.phase, came
         if self.asked and moment != "begun":
             details["question"] = self.asked[-1].card.question.id
         if verdict is not None:
@@ -258,27 +291,13 @@ class Run:
             next_=came.end.result if came.end else TOLD_AS[came.onward],
             **details,
         )
-        self._show(moment, came.row, scene.tell, verdict, text)
+        if not (
+            moment == "opened" and came.row is None and self.feedback and self.feedback.moment == "begun"
+        ):
+            self.feedback = Feedback.of(came, len(self.trail), scene.tell, verdict, text)
         hold, self._waits_for_player = pause_after(came, self.program.game.clocks.breather)
         self.phase = "feedback"
         self._resume_at = at + round(hold * 1000)
-
-    def _show(
-        self, moment: Moment, row: ReadyRow | None, tell: str, verdict: Verdict | None, text: str
-    ) -> None:
-        if moment == "opened" and row is None and self.feedback and self.feedback.moment == "begun":
-            return
-        self.feedback = Feedback(
-            moment,
-            len(self.trail),
-            tell,
-            row.source.cue if row else "",
-            reveals(moment, row.source if row else None),
-            row is not None and row.source.parts,
-            verdict.name if verdict else "",
-            text,
-            verdict.picks if verdict else (),
-        )
 
     # Going on
 
@@ -287,56 +306,44 @@ class Run:
         if self._came.onward != "over" and self.game_clock.left_at(at) == 0:
             self._game_clock_ran_out(at)
             return
-        match self._came.onward:
-            case "over":
-                self._finish(self._came.end or End("done"), at)
-            case "next":
-                self._open_next(at)
-            case "revisit":
-                self._open_visit(at, first=False)
-            case "ask" | "try":
-                self._ask(at)
-            case "resume":
-                self._run_clocks(at)
+        if self._came.onward == "over":
+            self._finish(self._came.end or End("done"), at)
+            return
+        leads = LEADS[self._came.onward]
+        if leads.to == "next":
+            self._open_next(at)
+        elif leads.to == "visit":
+            self._open_visit(at, first=False)
+        else:
+            if leads.another_try:
+                begin_try(Scene(self, at), restart=self.program.game.clocks.restart_on_again)
+            self.phase = "asking"
+            self.question_clock.start(at)
+            self.game_clock.start(at)
 
     def _open_next(self, at: int) -> None:
-        card = self.deck.next()
+        asked = int(self.counts["asked"])
+        card = self.dealer.next(SoFar(asked, self.names(at)))
         if card is None:
             self._finish(End("done"), at)
             return
         question = card.question
         self.asked.append(Turn(card))
-        self.counts.asked += 1
-        self.counts.total = self.deck.total
-        self.known |= {
-            "worth": question.worth,
-            "level": question.level,
-            "topic": question.topic,
-            "kind": question.kind,
-            "possible": kind_of(question).possible(question),
-        }
+        self.counts["total"] = self.dealer.total_after(asked + 1)
+        Scene(self, at).count("dealt")
+        self.known |= {name: getattr(question, name) for name in OF_A_QUESTION}
+        self.known["possible"] = kind_of(question).possible(question)
         self._open_visit(at, first=True)
 
     def _open_visit(self, at: int, *, first: bool) -> None:
-        question = self.asked[-1].card.question
-        self.visit += 1
-        self.first_visit = first
-        self.asked[-1].tried = ()
+        turn = self.asked[-1]
+        tries = kind_of(turn.card.question).tries(turn.card.question, self.program.game.tries)
+        self.visit, self.first_visit, self.tries = self.visit + 1, first, inf if tries is None else tries
+        turn.tried = ()
         self.known["hits"] = 0
-        self.counts.open(kind_of(question).tries(question, self.program.game.tries))
-        self.question_clock = Clock.of(self.rulings.seconds(question, at))
-        self._happen("opened", at)
-
-    def _ask(self, at: int) -> None:
-        self.counts.attempt += 1
-        if self.counts.attempt > 1 and self.program.game.clocks.restart_on_again:
-            self.question_clock.restart()
-        self._run_clocks(at)
-
-    def _run_clocks(self, at: int) -> None:
-        self.phase = "asking"
-        self.question_clock.start(at)
-        self.game_clock.start(at)
+        scene, before = Scene(self, at), self.meters
+        [came] = visit(scene)
+        self._tell(scene, came, before, at)
 
     def _finish(self, end: End, at: int, *, move: str | None = None, **details: Any) -> None:
         """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
@@ -363,7 +370,7 @@ class Run:
             **details,
             result=closed.result,
             award=award or None,
-            counts=self.counts.totals(),
+            counts=totals(self.counts),
         )
         self.phase = "over"
 
@@ -379,3 +386,15 @@ class Run:
             now=self.phase,
             **parts,
         )
+
+
+_DOES: Mapping[Do, Callable[[Run, Move, int], None]] = {
+    "answer": Run._answer,
+    "right": Run._answer,
+    "wrong": Run._answer,
+    "unreadable": Run._answer,
+    "skip": Run._skip,
+    "continue": Run._go_on_by,
+    "leave": Run._end_by,
+    "stop": Run._end_by,
+}

@@ -2,26 +2,36 @@
 
 from __future__ import annotations
 
-from typing import Protocol
+from collections.abc import Sequence
+from typing import Protocol, TypeVar, cast
 
 from .clocks import Clock
-from .deck import Deck
 from .expressions import Names
+from .game import MOST_STEPS
 from .moments import MOMENTS, Moment
 from .names import Knowing
 from .played import End
 from .program import Program, ReadyRow
+from .quantities import Happening, counted
 from .rows import move_clocks
 from .rulings import Rulings
+from .sequence import Case, first_case
+from .trail import Step
+
+T = TypeVar("T")
 
 
 class Staged(Knowing, Protocol):
     """What a scene needs of a run, and changes in it."""
 
     program: Program
-    deck: Deck
     rulings: Rulings
     first_visit: bool
+    tries: float
+    clock_then: tuple[int, int | None]
+
+    @property
+    def trail(self) -> list[Step]: ...
 
     def names(self, at: int) -> Names: ...
 
@@ -32,15 +42,33 @@ class Scene:
     def __init__(self, run: Staged, at: int) -> None:
         self._run, self._at = run, at
         self._names: Names = {}
+        self.too_long = len(run.trail) >= MOST_STEPS
         self.tell = ""
 
-    def count(self, moment: Moment) -> None:
+    def count(self, happening: Happening) -> None:
         """Count it, and keep what became of the question."""
+        run, seat = self._run, self._run.seat
+        seat.counts = counted(seat.counts, happening, first_visit=run.first_visit, tries=run.tries)
+        about = MOMENTS.get(cast(Moment, happening))
+        if about is None:
+            return
+        clock = run.question_clock
+        run.clock_then = (clock.used, clock.left_at(self._at))
+        if about.settles:
+            seat.asked[-1].outcome = happening
+
+    def first(self, some: Sequence[Case[T]]) -> tuple[T]:
+        """The first case that holds now."""
+        return (first_case(some, self._run.names(self._at)),)
+
+    def set_clock(self) -> None:
+        """Give the open question its clock."""
         run = self._run
-        run.counts.total = run.deck.total
-        run.counts.happened(moment, first_visit=run.first_visit)
-        if MOMENTS[moment].settles:
-            run.asked[-1].outcome = moment
+        run.question_clock = Clock.of(run.rulings.seconds(run.seat.asked[-1].card.question, self._at))
+
+    def restart_clock(self) -> None:
+        """Start it anew."""
+        self._run.question_clock.restart()
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         """The first row that holds now."""
@@ -51,13 +79,13 @@ class Scene:
 
     def apply(self, row: ReadyRow) -> tuple[bool]:
         """Change meters and clocks as a row says."""
-        run, at = self._run, self._at
-        effect = run.rulings.effect(row, run.meters, self._names, at)
+        run, seat, at = self._run, self._run.seat, self._at
+        effect = run.rulings.effect(row, seat.meters, self._names, at)
         changed = False
         if effect is not None:
             clocks: dict[str, Clock] = {"question": run.question_clock, "game": run.game_clock}
-            changed = move_clocks(row, effect, clocks) or effect.meters != run.meters
-            run.meters = effect.meters
+            changed = move_clocks(row, effect, clocks) or effect.meters != seat.meters
+            seat.meters = effect.meters
         self.tell = run.rulings.text(row.tell, at, f"row {row.number}, tell")
         return (changed,)
 

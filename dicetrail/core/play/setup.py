@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from .deck import pool
+from .dealer import pool
 from .game import Choices, Game
 from .words import texts_of
 

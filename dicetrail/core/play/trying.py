@@ -7,10 +7,11 @@ from dataclasses import replace
 from typing import Literal, cast
 
 from .clocks import Clock
-from .deck import deal
-from .game import Choices, Clocks, Consequence, Deal, Ending, Game, Move, Setup
+from .dealer import deal
+from .game import Choices, Clocks, Consequence, Deal, Ending, Game, Setup
 from .kinds import kind_of
 from .moments import Moment, Tone
+from .move import Move
 from .page import Cue
 from .program import Program
 from .question import Question

@@ -20,6 +20,7 @@ from .moments import MOMENTS, Moment, Phase, Tone
 from .page import Look, Sound, Welcome
 from .played import By, Feedback, Turn
 from .program import Program
+from .quantities import made
 from .question import LABELS, picture, said
 from .run import Run
 from .verdict import LONGEST_ANSWER, VerdictName
@@ -267,8 +268,8 @@ def _question(run: Run) -> QuestionView | None:
         return None
     question, counts = card.question, run.counts
     return QuestionView(
-        number=counts.asked,
-        total=None if run.deck.endless else counts.total,
+        number=int(counts["asked"]),
+        total=None if run.dealer.endless else int(counts["total"]),
         kind=question.kind,
         prompt=question.prompt,
         hint=run.program.texts.get(f"hint.{question.kind}", ""),
@@ -279,8 +280,8 @@ def _question(run: Run) -> QuestionView | None:
         sound="" if run.program.game.silent else question.sound,
         topic=question.topic,
         unit=question.unit,
-        attempt=counts.attempt,
-        tries_left=None if counts.tries_left == inf else int(counts.tries_left),
+        attempt=int(counts["attempt"]),
+        tries_left=None if counts["tries_left"] == inf else int(counts["tries_left"]),
     )
 
 
@@ -345,7 +346,7 @@ def _outcome(run: Run) -> OutcomeView | None:
     if outcome is None:
         return None
     pictures = run.program.game.look.pictures
-    answered = run.counts.asked - sum(turn.outcome == "open" for turn in run.asked)
+    answered = int(run.counts["asked"]) - sum(turn.outcome == "open" for turn in run.asked)
     return OutcomeView(
         outcome.result,
         outcome.by,
@@ -353,9 +354,9 @@ def _outcome(run: Run) -> OutcomeView | None:
         outcome.award,
         outcome.award_tell,
         _cue(run, outcome.cue),
-        run.counts.right,
+        int(run.counts["right"]),
         answered,
-        100 * run.counts.right / answered if answered else 0,
+        made("percent", {"right": run.counts["right"], "asked": answered}),
         {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
         [_summary(turn) for turn in run.asked] if run.program.game.review else [],
     )

@@ -12,8 +12,8 @@ from pydantic import AfterValidator, BaseModel, BeforeValidator, Field, WithJson
 
 from ..play.clocks import LONGEST_CLOCK
 from ..play.expressions import FUNCTIONS
-from ..play.game import COUNTS
 from ..play.moments import Moment, Then
+from ..play.names import NAMES
 from ..play.numbers import as_written
 from ..play.setup import LONGEST_NAME
 from ..play.switches import Switch
@@ -53,7 +53,7 @@ def shown_as(meter: str) -> Literal["number", "marks"]:
 def _meter_name(name: str) -> str:
     if not re.fullmatch(r"[A-Za-z_][A-Za-z0-9_]{0,39}", name):
         raise ValueError(f"‘{name[:40]}’ can't be a meter's name: use letters, digits and _, a letter first")
-    if name in COUNTS or name in FUNCTIONS or keyword.iskeyword(name):
+    if name in NAMES or name in FUNCTIONS or keyword.iskeyword(name):
         raise ValueError(f"`{name}` is a word of the rules already; give the meter another name")
     return name
 

@@ -8,7 +8,7 @@ from babel import Locale
 from babel.numbers import format_decimal
 
 from ..play import page
-from ..play.deck import pass_length
+from ..play.dealer import pass_length
 from ..play.kinds import kind_of
 from ..play.question import Question
 from ..play.words import filled, texts_of

@@ -12,12 +12,14 @@ from pydantic import ValidationError
 from ..snag import Refused
 from .document import Document, shown_as
 from .editing import Edit, edited
-from .yamltext import Path, YamlText
+from .sites import expression_sites, meter_keys
+from .yamltext import YamlText
 
 
 def rename_meter(text: str, old: str, new: str) -> str:
     """The text of a game with a meter renamed: where it is declared, in every row that changes it, in every
-    expression and every text that names it, and in what waymarks expect.
+    expression and every text that names it, in what aims and waymarks expect, and where a snag of it is set
+    aside.
 
     Raises :class:`Refused` where there is no such meter or the new name can't be one, YamlMistake where the
     text is no YAML.
@@ -46,50 +48,32 @@ def _edits(data: Any, old: str, new: str) -> Iterator[Edit]:
     if show != shown_as(new) and "show" not in (data["meters"][old] or {}):
         yield Edit(path=["meters", old, "show"], value=show)
     yield Edit(do="rename", path=["meters", old], value=new)
-    clocks = data.get("clocks")
-    if isinstance(clocks, dict):
-        yield from _in_expression(clocks.get("question"), ["clocks", "question"], old, new)
-    yield from _in_text(data.get("intro"), ["intro"], old, new)
-    for part in ("consequences", "endings", "awards"):
-        for place, row in enumerate(_rows(data.get(part))):
-            yield from _in_row(row, [part, place], old, new)
-    for place, mark in enumerate(_rows(data.get("waymarks"))):
-        path: list[str | int] = ["waymarks", place]
-        yield from _key(mark, [*path, "expect"], old, new)
-        for number, along in enumerate(_rows(mark.get("along"))):
-            yield from _key(along, [*path, "along", number, "expect"], old, new)
+    for site in expression_sites(data):
+        renamed = text_with if site.is_text else expression_with
+        changed = renamed(site.source, old, new)
+        if changed != site.source:
+            yield Edit(path=list(site.path), value=changed)
+    for path in meter_keys(data, old):
+        yield Edit(do="rename", path=list(path), value=new)
+    yield from _of_set_aside(data, old, new)
 
 
-def _in_row(row: dict[str, Any], path: Path, old: str, new: str) -> Iterator[Edit]:
-    yield from _in_expression(row.get("if"), [*path, "if"], old, new)
-    for name in ("add", "set", "time"):
-        changed = row.get(name)
-        if isinstance(changed, dict):
-            for key, expression in changed.items():
-                yield from _in_expression(expression, [*path, name, key], old, new)
-        if name != "time":
-            yield from _key(row, [*path, name], old, new)
-    yield from _in_text(row.get("tell"), [*path, "tell"], old, new)
+def _of_set_aside(data: Any, old: str, new: str) -> Iterator[Edit]:
+    """Snags that are set aside at the meter, or at what a row does to it."""
+    aside = data.get("set_aside")
+    for place, one in enumerate(aside if isinstance(aside, list) else ()):
+        at = one.get("at") if isinstance(one, dict) else None
+        if not isinstance(at, str):
+            continue
+        parts = at.split(".")
+        named = [n for n, part in enumerate(parts) if n and part == old and parts[n - 1] in _HOLD_METERS]
+        if named:
+            parts[named[0]] = new
+            yield Edit(path=["set_aside", place, "at"], value=".".join(parts))
 
 
-def _rows(value: Any) -> list[dict[str, Any]]:
-    return [row if isinstance(row, dict) else {} for row in value] if isinstance(value, list) else []
-
-
-def _key(part: dict[str, Any], path: Path, old: str, new: str) -> Iterator[Edit]:
-    inner = part.get(str(path[-1]))
-    if isinstance(inner, dict) and old in inner:
-        yield Edit(do="rename", path=[*path, old], value=new)
-
-
-def _in_expression(source: Any, path: Path, old: str, new: str) -> Iterator[Edit]:
-    if isinstance(source, str) and (changed := expression_with(source, old, new)) != source:
-        yield Edit(path=list(path), value=changed)
-
-
-def _in_text(source: Any, path: Path, old: str, new: str) -> Iterator[Edit]:
-    if isinstance(source, str) and (changed := text_with(source, old, new)) != source:
-        yield Edit(path=list(path), value=changed)
+_HOLD_METERS = ("meters", "add", "set")
+"""What meters stand in by their names."""
 
 
 def expression_with(source: str, old: str, new: str) -> str:

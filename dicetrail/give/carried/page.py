@@ -9,8 +9,9 @@ import json
 from dataclasses import asdict
 from typing import Any
 
-from ...core.play.game import Choices, Move
+from ...core.play.game import Choices
 from ...core.play.invitation import invitation
+from ...core.play.move import Move
 from ...core.play.moves import play, read_move
 from ...core.play.program import Program
 from ...core.play.run import Run

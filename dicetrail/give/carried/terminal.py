@@ -11,9 +11,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TextIO, TypeVar
 
-from ...core.play.deck import pass_length
+from ...core.play.dealer import pass_length
 from ...core.play.expressions import show_percent, show_value
-from ...core.play.game import Bounds, Choices, Game, Move
+from ...core.play.game import Bounds, Choices, Game
+from ...core.play.move import MOVES, Do, Move
 from ...core.play.program import Program
 from ...core.play.question import same
 from ...core.play.run import Run
@@ -23,8 +24,8 @@ from ...core.play.view import LettersView, View, intro, view
 T = TypeVar("T")
 _ENDED = {"time": "time is up", "left": "left before the end"}
 """What is said of a play that ended in the midst of it, by what ended it."""
-LEAVE, SKIP = "/leave", "/skip"
-"""What is typed to leave a play, and to skip a question."""
+_TYPED: dict[str, Do] = {about.typed: do for do, about in MOVES.items() if about.typed}
+"""What is typed for a move that is no answer."""
 
 
 def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lines) -> Run:
@@ -32,7 +33,7 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
     run = Run(program, choices)
     out.write("\n".join(("", program.game.title, *filter(None, [intro(program)]), "")))
     if program.game.leave:
-        out.write(f"({LEAVE} ends the play)\n")
+        out.write(f"({MOVES['leave'].typed} ends the play)\n")
     start = time.monotonic()
 
     def now() -> int:
@@ -58,12 +59,11 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
             if typed.ended:
                 break
             run.tick(now())
-        elif line == LEAVE and program.game.leave:
-            run.do(Move("leave"), now())
-        elif run.continue_from is not None:
-            run.do(Move("continue"), now())
-        else:
-            run.do(Move("skip") if line == SKIP else Move("answer", line, run.visit), now())
+            continue
+        meant = Move(_TYPED[line]) if line in _TYPED else Move("answer", line, run.visit)
+        if run.continue_from is not None and not run.takes(meant, now()):
+            meant = Move("continue")
+        run.do(meant, now())
     if run.feedback is not shown_feedback:
         _show_feedback(view(run, now()), out)
     _show_outcome(view(run, now()), out)

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
+from itertools import islice
 
 from ...core.pack.progress import Progress
 from ...core.play.card import Card
-from ...core.play.deck import Deck, pool
+from ...core.play.dealer import Dealer, pool
 from ...core.play.game import Game
 from ...core.play.kinds import shown_answer
 from ...core.play.setup import choose
@@ -41,9 +42,9 @@ def one_deal(
     """The questions that a play with these dice asks, the options in their places."""
     compiled = program.game
     choices = choose(compiled, dice, count=count, topic=topic, level=level)
-    deck = Deck(compiled, choices)
+    deck = Dealer(compiled, choices)
     most = min(MOST_CARDS, len(pool(compiled, choices)) if deck.endless else deck.total)
-    cards = [card for _ in range(most) if (card := deck.next()) is not None]
+    cards = list(islice(deck.cards(), most))
     return DealOut(
         dice=dice,
         cards=[_card_out(card) for card in cards],

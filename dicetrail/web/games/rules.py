@@ -10,8 +10,8 @@ from ...core.play.expressions import (
     compile_expression,
     compile_template,
 )
-from ...core.play.game import COUNTS, TOLD
 from ...core.play.moments import MOMENTS, Moment
+from ...core.play.names import NAMES, TOLD
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import Seconds, seconds_of_plays
 from ...core.prove.search.reach import Reach, gathered
@@ -51,7 +51,7 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         moments=list(MOMENTS),
         built_in={moment: about.built_in for moment, about in MOMENTS.items()},
         titles={moment: about.title for moment, about in MOMENTS.items()},
-        names={**{name: _meter_said(document.meters[name]) for name in document.meters}, **COUNTS},
+        names={**{name: _meter_said(document.meters[name]) for name in document.meters}, **NAMES},
         told=TOLD,
         thens={moment: list(about.thens) for moment, about in MOMENTS.items()},
         conditions={
@@ -79,7 +79,7 @@ def _fitting(document: Document) -> dict[str, list[Condition]]:
 @router.post("/games/{game_id}/cell")
 def try_cell(cell: CellIn, document: TheDocument) -> CellOut:
     """Check what is being typed, before it is kept."""
-    known = {*document.meters, *COUNTS}
+    known = {*document.meters, *NAMES}
     try:
         if cell.kind == "expression":
             check_names(compile_expression(cell.text), known)

@@ -15,9 +15,10 @@ from starlette.background import BackgroundTask
 from ...core.pack.formats import ENDINGS
 from ...core.pack.roles import ROLES
 from ...core.play.expressions import FUNCTIONS
-from ...core.play.game import COUNTS
 from ...core.play.kinds import KINDS
 from ...core.play.moments import MOMENTS, Tone
+from ...core.play.move import ON_THE_BENCH
+from ...core.play.names import NAMES
 from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ...core.play.trying import PageState
 from ...core.play.words import LANGUAGES
@@ -27,6 +28,7 @@ from ...core.rules.document import Show
 from ...core.rules.document import schema as game_schema
 from ...core.rules.looks import LOOKS
 from ...core.rules.page import ClockAs, Face, Mark, Motion, MusicWhen, OptionsAs, PictureAt, Timbre
+from ...give.take_aways import TAKE_AWAYS
 from ...store import games, handouts, shelving
 from ...store.copies import copy_database
 from ...store.folder import DATABASE
@@ -38,7 +40,7 @@ from ..packs.shown import pack_summary
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber
-from ..shapes.games import LanguageOut, OffOut, ShelfOut, WordsOut
+from ..shapes.games import EndingOut, LanguageOut, MoveOut, OffOut, ShelfOut, TakeAwayOut, WordsOut
 from ..workshop import Workshop
 from .shown import game_summary
 
@@ -138,12 +140,17 @@ def words() -> WordsOut:
     """The words that rules and packs may use, besides a game's own meters and cues."""
     return WordsOut(
         moments=list(MOMENTS),
-        names=list(COUNTS),
+        names=list(NAMES),
         functions=list(FUNCTIONS),
         cues=list(SHIPPED),
         kinds=list(KINDS),
+        moves=[MoveOut(do=do, title=about.title, key=about.key) for do, about in ON_THE_BENCH.items()],
         roles=list(ROLES),
-        endings=list(ENDINGS),
+        endings=[EndingOut(ending=ending, says=says) for ending, says in ENDINGS.items()],
+        take_aways=[
+            TakeAwayOut(way=way, ending=one.ending, title=one.title, about=one.about, size=one.size)
+            for way, one in TAKE_AWAYS.items()
+        ],
         motions=list(get_args(Motion)),
         tones=list(get_args(Tone)),
         timbres=list(get_args(Timbre)),

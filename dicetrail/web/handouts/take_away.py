@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from fastapi import HTTPException, Query, Response
 from starlette.responses import HTMLResponse
@@ -25,8 +25,10 @@ def take_bundle(game: TheGame, files: TheFiles) -> Response:
 
 
 @router.get("/games/{game_id}/take/{way}", response_class=Response)
-def take_game(way: Literal["terminal", "page"], game: TheGame, _: TheProgram, files: TheFiles) -> Response:
+def take_game(way: str, game: TheGame, _: TheProgram, files: TheFiles) -> Response:
     """The game as one file that plays by itself."""
+    if way not in TAKE_AWAYS:
+        raise HTTPException(404, f"There is no file ‘{way}’ to take. There are: {', '.join(TAKE_AWAYS)}.")
     return files.file(f"{game.slug}.{TAKE_AWAYS[way].ending}", PACKED, take_away, game.id, way)
 
 

@@ -15,7 +15,7 @@ from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
 from ...core.play.again import play_again
-from ...core.play.game import Move
+from ...core.play.move import Move
 from ...core.play.program import Program
 from ...core.play.run import Run
 from ...core.play.view import View, view

@@ -11,8 +11,9 @@ from typing import Annotated
 from fastapi import Depends, HTTPException, Request, Response, WebSocket, WebSocketDisconnect
 from sqlalchemy.exc import SQLAlchemyError
 
-from ...core.play.game import Choices, Move
+from ...core.play.game import Choices
 from ...core.play.invitation import Invitation
+from ...core.play.move import Move
 from ...core.play.program import Program
 from ...core.play.setup import choose
 from ...core.play.view import View

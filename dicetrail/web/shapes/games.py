@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
 from ...core.play.moments import Moment, Tone
+from ...core.play.move import Do
 from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ...core.play.trying import PageState
 from ...core.play.words.groups import TextGroup
@@ -108,17 +109,44 @@ class LanguageOut(BaseModel):
     name: str
 
 
+class MoveOut(BaseModel):
+    """A move that a maker makes on the bench by a key."""
+
+    do: Do
+    title: str
+    key: str
+
+
+class EndingOut(BaseModel):
+    """The ending of a file that questions can be written as, and what it is."""
+
+    ending: str
+    says: str
+
+
+class TakeAwayOut(BaseModel):
+    """A file that plays a game by itself: its name in addresses, and what is said of it."""
+
+    way: str
+    ending: str
+    title: str
+    about: str
+    size: str
+
+
 class WordsOut(BaseModel):
     """The words that rules and packs may use: names, and the values that some parts of a game choose from;
     the languages of the player's page, and its texts in English by their names."""
 
     moments: list[Moment]
+    moves: list[MoveOut]
     names: list[str]
     functions: list[str]
     cues: list[str]
     kinds: list[str]
     roles: list[Role]
-    endings: list[str]
+    endings: list[EndingOut]
+    take_aways: list[TakeAwayOut]
     motions: list[Motion]
     tones: list[Tone]
     timbres: list[Timbre]

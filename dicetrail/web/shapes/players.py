@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from ...core.play.move import PlayersDo
 from ...core.play.setup import LONGEST_NAME
 from .common import DiceNumber, Small
 
@@ -62,6 +63,6 @@ class PlayOut(BaseModel):
 class MoveIn(BaseModel):
     """A move over the live socket. ``visit`` is the visit the player had in sight."""
 
-    do: Literal["answer", "skip", "continue", "leave"]
+    do: PlayersDo
     text: Annotated[str, Field(max_length=LONGEST_MOVE)] = ""
     visit: Small

@@ -10,7 +10,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from ...core.pack.text import decode
-from ...core.play.deck import pass_length
+from ...core.play.dealer import pass_length
 from ...core.play.program import Program
 from ...core.play.question import Question
 from ...core.play.trail import Step

@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.formats import write_file
 from ...core.pack.formats.xlsx import Xlsx
+from ...core.prove.plays.about import told_of
 from ...core.prove.plays.out import (
     PLAY_COLUMNS,
     STATISTICS_COLUMNS,
@@ -28,7 +29,7 @@ from ...store.models import Handout, Pack, StoredGame
 from . import Workshop
 from .bundles import bundle_of
 from .files import files_of_game
-from .plays import handed, kept_plays, statistics, told_of
+from .plays import handed, kept_plays, statistics
 
 Ending = Literal["csv", "xlsx", "jsonl"]
 TEXT = 200_000

@@ -10,8 +10,9 @@ from sqlalchemy.orm import Session
 
 from ...core.play.folding import fold
 from ...core.play.game import Game
-from ...core.play.question import Question, said
-from ...core.prove.plays.out import AboutQuestion, KeptPlay
+from ...core.play.question import Question
+from ...core.prove.plays.about import told_of
+from ...core.prove.plays.out import KeptPlay
 from ...core.prove.plays.statistics import Statistics, statistics_of
 from ...store import handouts, played
 from ...store.models import Handout, Play
@@ -53,17 +54,9 @@ def statistics(session: Session, workshop: Workshop, of: Handed) -> Statistics:
             question = questions.get(name)
             return fold(text, (question and question.checking) or rules)
 
-        return statistics_of(map(json.loads, kept), folded)
+        return statistics_of(map(json.loads, kept), folded, told_of(of.game))
 
     return workshop.statistics.get_or_make(key, make)
-
-
-def told_of(game: Game) -> dict[str, AboutQuestion]:
-    """What is told of the questions of a game elsewhere."""
-    return {
-        question.id: AboutQuestion(question.prompt, tuple(map(said, question.options)))
-        for question in game.questions
-    }
 
 
 def kept_plays(rows: Iterable[Play]) -> Iterator[KeptPlay]:

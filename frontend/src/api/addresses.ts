@@ -2,8 +2,7 @@ export const packFile = (id: number, ending = "") =>
   `/api/workshop/packs/${id}/file${ending && `?ending=${ending}`}`;
 export const sampleFile = `/api/workshop/sample`;
 export const bundleFile = (id: number) => `/api/workshop/games/${id}/bundle`;
-export const takeAway = (id: number, way: "terminal" | "page") =>
-  `/api/workshop/games/${id}/take/${way}`;
+export const takeAway = (id: number, way: string) => `/api/workshop/games/${id}/take/${way}`;
 export const printableSheet = (id: number, dice: number[], key: boolean) =>
   `/api/workshop/games/${id}/sheet?${dice.map((one) => `dice=${one}`).join("&")}${key ? "&key=true" : ""}`;
 export const wallCode = (id: number, address: string) =>

@@ -3205,6 +3205,16 @@ export interface components {
             name: string;
         };
         /**
+         * EndingOut
+         * @description The ending of a file that questions can be written as, and what it is.
+         */
+        EndingOut: {
+            /** Ending */
+            ending: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * EndingPart
          * @description What ends a play, and with which result.
          */
@@ -4486,6 +4496,21 @@ export interface components {
             visit: number;
         };
         /**
+         * MoveOut
+         * @description A move that a maker makes on the bench by a key.
+         */
+        MoveOut: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "answer" | "right" | "wrong" | "late" | "unreadable" | "skip" | "continue" | "leave" | "stop";
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * MovesOut
          * @description Moves as a moves file writes them.
          */
@@ -5640,6 +5665,22 @@ export interface components {
             why: string;
         };
         /**
+         * TakeAwayOut
+         * @description A file that plays a game by itself: its name in addresses, and what is said of it.
+         */
+        TakeAwayOut: {
+            /** About */
+            about: string;
+            /** Ending */
+            ending: string;
+            /** Size */
+            size: string;
+            /** Title */
+            title: string;
+            /** Way */
+            way: string;
+        };
+        /**
          * TakeIn
          * @description Which differences are taken over: these, or the whole file as it is where ``numbers`` is None.
          */
@@ -6077,7 +6118,7 @@ export interface components {
             /** Cues */
             cues: string[];
             /** Endings */
-            endings: string[];
+            endings: components["schemas"]["EndingOut"][];
             /** Faces */
             faces: ("plain" | "book" | "typed")[];
             /** Functions */
@@ -6096,6 +6137,8 @@ export interface components {
             moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
             /** Music When */
             music_when: ("always" | "start")[];
             /** Names */
@@ -6120,6 +6163,8 @@ export interface components {
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
             sizes: ("normal" | "large" | "wall")[];
+            /** Take Aways */
+            take_aways: components["schemas"]["TakeAwayOut"][];
             /** Text Groups */
             text_groups: components["schemas"]["TextGroup"][];
             /** Text States */
@@ -12431,7 +12476,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                way: "terminal" | "page";
+                way: string;
                 game_id: number;
             };
             cookie?: never;

@@ -22,8 +22,8 @@ FORMATS: tuple[Format, ...] = (TABS, COMMAS, JsonList(), JsonLines(), YamlList()
 """The formats, in the order in which they are offered."""
 _PROGRAMMED = Programmed()
 """What is read only: nobody keeps questions so who has another way."""
-ENDINGS = tuple(form.endings[0] for form in FORMATS)
-"""The endings of the files that can be written."""
+ENDINGS = {form.endings[0]: form.says for form in FORMATS}
+"""The endings of the files that can be written, with what each is."""
 SHEETS = tuple(form.name for form in FORMATS if isinstance(form, (Xlsx, Ods)))
 """The encodings of packs that come from spreadsheets."""
 TABLE = "table"

@@ -52,6 +52,8 @@ class Format:
     """What a pack in it is called."""
     endings: tuple[str, ...]
     """The endings its files have; files are written with the first."""
+    says: str
+    """What it is, in a word or two, for who chooses one to write."""
 
     def holds(self, name: str, data: bytes) -> bool:
         """Whether a file that is not told by its text is one of these."""

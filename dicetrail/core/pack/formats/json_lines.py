@@ -16,6 +16,7 @@ class JsonLines(Structured):
 
     name = "jsonl"
     endings = ("jsonl", "ndjson")
+    says = "one a line"
 
     def fits(self, ending: str, text: str) -> bool:
         """By the ending, or where one line after the other is an object."""

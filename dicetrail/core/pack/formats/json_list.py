@@ -22,6 +22,7 @@ class JsonList(Structured):
 
     name = "json"
     endings = ("json",)
+    says = "one list"
     enclosed = True
 
     def fits(self, ending: str, text: str) -> bool:

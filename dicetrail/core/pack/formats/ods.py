@@ -23,6 +23,7 @@ class Ods(Sheet):
 
     name = "ods"
     endings = ("ods",)
+    says = "open spreadsheet"
 
     def rows(self, data: bytes) -> Iterator[list[Any]]:
         """The rows of the first sheet that has any (part 3, sections 9.1 and 19.675)."""

@@ -33,6 +33,7 @@ class Programmed(Format):
 
     name = "programmed"
     endings = ("py",)
+    says = "lists of a program"
 
     def holds(self, name: str, data: bytes) -> bool:
         """Whether it is a literal, and no list of records in JSON already."""

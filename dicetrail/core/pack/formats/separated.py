@@ -17,6 +17,7 @@ class Tabs(Format):
 
     name = "table"
     endings = ("tsv", "tab", "txt")
+    says = "tab-separated"
 
     def write(self, questions: Sequence[Question]) -> bytes:
         """A header and a line a question."""
@@ -29,6 +30,7 @@ class Commas(Format):
 
     name = "table"
     endings = ("csv",)
+    says = "comma-separated"
 
     def write(self, questions: Sequence[Question]) -> bytes:
         """A header and a record a question."""

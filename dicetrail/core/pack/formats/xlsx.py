@@ -16,6 +16,7 @@ class Xlsx(Sheet):
 
     name = "xlsx"
     endings = ("xlsx",)
+    says = "spreadsheet"
 
     def holds(self, name: str, data: bytes) -> bool:
         """Also a workbook with macros, which nobody runs."""

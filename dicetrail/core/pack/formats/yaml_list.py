@@ -22,6 +22,7 @@ class YamlList(Structured):
 
     name = "yaml"
     endings = ("yaml", "yml")
+    says = "to be read and written"
 
     def fits(self, ending: str, text: str) -> bool:
         """By the ending."""

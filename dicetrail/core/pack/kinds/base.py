@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import NamedTuple
 
-from ...play.question import MOST_OPTIONS, Question, same
+from ...play.question import MOST_OPTIONS, Question, same, with_pictures
 from ...play.recipes import Recipe
 from ...snag import Severity
 from ..cells import place_of_key
@@ -17,6 +17,8 @@ from ..row import CellRow
 from ..samples import Sample, of_words
 
 Tip = tuple[str, str, Severity]
+Rename = Callable[[str], str]
+"""What a file is to be called."""
 
 
 class Options(NamedTuple):
@@ -65,6 +67,28 @@ class WrittenKind:
         rest = {role: value for role, value in record.items() if role not in ("option", "key")}
         return {**rest, "answer": right, "wrong": options}
 
+    def as_shown(self, question: Question) -> Iterator[Question]:
+        """The question with the pictures and sounds it can be shown with."""
+        yield question
+
+    def option_texts(self, question: Question) -> Iterable[str]:
+        """The texts that are its options, or that options are made of."""
+        return question.options
+
+    def renamed(self, question: Question, name: Rename) -> Question:
+        """The question, its files called what ``name`` makes of theirs."""
+        options = tuple(with_pictures(option, name) for option in question.options)
+        return question._replace(
+            image=name(question.image) if question.image else "",
+            sound=renamed_sound(question.sound, name),
+            options=options,
+            answers=tuple(options[place] for place in question.rights) or question.answers,
+        )
+
+    def drawn_from(self, question: Question) -> str:
+        """What tells two questions of one wording apart, besides their picture and sound."""
+        return ""
+
     def tips(self, question: Question) -> Iterator[Tip]:
         """What guides to the writing of questions would say of it."""
         return iter(())
@@ -84,6 +108,12 @@ class GeneratedKind(WrittenKind):
     def samples(self, question: Question) -> Iterator[Sample]:
         """None: each question it gives is another one."""
         return iter(())
+
+
+def renamed_sound(sound: str, name: Rename) -> str:
+    """A sound, which may be a part of a file, with the file called otherwise."""
+    file, mark, part = sound.partition("#")
+    return name(file) + mark + part if file else ""
 
 
 def options_of(row: CellRow) -> Options:

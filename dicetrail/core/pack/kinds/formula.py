@@ -61,6 +61,11 @@ class WrittenFormula(GeneratedKind):
             }
         )
 
+    def drawn_from(self, question: Question) -> str:
+        """The numbers it draws from."""
+        assert isinstance(question.recipe, Formula)
+        return f"\n{question.recipe.spans} {question.recipe.where}"
+
     def tips(self, question: Question) -> Iterator[Tip]:
         """On a prompt that does not show a number its answer needs."""
         assert isinstance(question.recipe, Formula)

@@ -7,12 +7,14 @@ from typing import Any, Literal
 
 from ..card import Card
 from ..folding import fold, fold_steps
+from ..given import Given
 from ..letters import Covered
 from ..maker import Maker, Texts
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import LONGEST_ANSWER, Verdict
 
+Interaction = Literal["choice", "sequencing", "true-false", "numeric", "fill-in"]
 Mark = Literal["", "right", "wrong"]
 """What is known of an option: nothing, or whether picking it is right."""
 FAR_OFF = 9
@@ -34,6 +36,10 @@ class Kind:
     """Whether an option can be named by its text, as well as by its label."""
     nearly = True
     """Whether an answer can be ``close``."""
+    joint = ", "
+    """What stands between several options that were picked."""
+    interaction: Interaction = "fill-in"
+    """What statements of the Experience API call it (xAPI 2.0, 4.2.5.3, interaction activities)."""
     in_parts = False
     """Whether an answer has parts of which each can be right: to mark them is to tell some of the key."""
 
@@ -61,9 +67,28 @@ class Kind:
         """The right answer as it is revealed to a player."""
         return question.answers[0]
 
-    def as_text(self, card: Card, picks: Sequence[int]) -> str:
-        """Options that were picked, as words."""
-        return ", ".join(said(card.options[place]) for place in picks)
+    def told(self, question: Question, given: Given) -> str:
+        """What was answered, in words: the texts of the options it named."""
+        if not given.filed:
+            return given.text
+        return self.joint.join(said(question.options[place]) for place in given.filed)
+
+    def read_told(self, options: Sequence[str], text: str) -> tuple[int, ...]:
+        """The options (their places as filed) that :meth:`told` has put so; none where it is of others."""
+        if text in options:
+            return (options.index(text),)
+        return _listed(options, text, self.joint) if self.in_parts else ()
+
+    def give_again(self, card: Card, text: str, parts: Sequence[str] = ()) -> str:
+        """The input that answers once more what :meth:`told` has put so, of these ``parts`` where it is
+        known; "" where the card has it no more."""
+        if not card.order:
+            return text
+        options = [said(option) for option in card.question.options]
+        if all(part in options for part in parts):
+            filed = tuple(map(options.index, parts)) or self.read_told(options, text)
+            return " ".join(LABELS[card.order.index(place)] for place in filed if place in card.order)
+        return ""
 
     def tries(self, question: Question, games: int | None) -> int | None:
         """How many tries a visit has where the game gives so many; None for as many as it takes."""
@@ -111,6 +136,21 @@ class Kind:
     def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
         """The phrase to uncover, where there is one; ``known`` says that all of it may be seen."""
         return None
+
+
+def _listed(options: Sequence[str], text: str, joint: str, taken: tuple[int, ...] = ()) -> tuple[int, ...]:
+    """The options that a text names one after another; an option may itself hold what stands between them."""
+    for place, option in enumerate(options):
+        if place in taken or not text.startswith(option):
+            continue
+        rest = text[len(option) :]
+        if not rest:
+            return (place,)
+        if rest.startswith(joint):
+            more = _listed(options, rest[len(joint) :], joint, (*taken, place))
+            if more:
+                return (place, *more)
+    return ()
 
 
 def option_of_label(word: str, options: int) -> int | None:

@@ -8,7 +8,7 @@ from ..card import Card
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import Verdict, VerdictName
-from .base import Kind, label_range, option_of_label, option_of_text
+from .base import Interaction, Kind, label_range, option_of_label, option_of_text
 
 
 class Choice(Kind):
@@ -17,6 +17,7 @@ class Choice(Kind):
     name = "choice"
     moved = True
     by_text = True
+    interaction: Interaction = "choice"
     nearly = False
 
     def guesses(self, question: Question) -> int:

@@ -9,7 +9,7 @@ from ..card import Card
 from ..numbers import is_ambiguous, read_number, show_number
 from ..switches import Checking
 from ..verdict import Verdict
-from .base import Kind
+from .base import Interaction, Kind
 
 _MEANS = {"thousands": "marks thousands", "decimal": "is the decimal mark"}
 
@@ -19,6 +19,7 @@ class Number(Kind):
 
     name = "number"
     nearly = False
+    interaction: Interaction = "numeric"
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By its value."""

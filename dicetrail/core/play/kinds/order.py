@@ -9,7 +9,7 @@ from ..card import Card
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import Verdict
-from .base import Kind, Mark
+from .base import Interaction, Kind, Mark
 from .several import check_list, letters
 
 
@@ -27,6 +27,8 @@ class Order(Kind):
     by_text = True
     nearly = False
     in_parts = True
+    joint = " → "
+    interaction: Interaction = "sequencing"
 
     def guesses(self, question: Question) -> int:
         """Every order."""
@@ -67,11 +69,7 @@ class Order(Kind):
 
     def answer(self, question: Question) -> str:
         """The items in their order."""
-        return " → ".join(map(said, question.options))
-
-    def as_text(self, card: Card, picks: Sequence[int]) -> str:
-        """The items in the order they were put in."""
-        return " → ".join(said(card.options[place]) for place in picks)
+        return self.joint.join(map(said, question.options))
 
     def possible(self, question: Question) -> int:
         """As many as there are items."""

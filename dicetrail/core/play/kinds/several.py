@@ -10,7 +10,7 @@ from ..card import Card
 from ..question import LABELS, Question, said
 from ..switches import Checking
 from ..verdict import Verdict
-from .base import Kind, label_range, option_of_label, option_of_text
+from .base import Interaction, Kind, label_range, option_of_label, option_of_text
 
 _PARTS = re.compile(r"[|;,\n]")
 
@@ -23,6 +23,7 @@ class Several(Kind):
     by_text = True
     nearly = False
     in_parts = True
+    interaction: Interaction = "choice"
 
     def guesses(self, question: Question) -> int:
         """Every set of options but none."""
@@ -66,7 +67,7 @@ class Several(Kind):
 
     def answer(self, question: Question) -> str:
         """The right options, as filed."""
-        return ", ".join(map(said, question.answers))
+        return self.joint.join(map(said, question.answers))
 
     def possible(self, question: Question) -> int:
         """As many as there are right options."""

@@ -8,6 +8,7 @@ from ..card import Card
 from ..question import LABELS, TRUTH_OPTIONS
 from ..switches import Checking
 from ..verdict import Verdict, VerdictName
+from .base import Interaction
 from .choice import Choice
 
 TRUE_WORDS = ("true", "t", "yes", "y")
@@ -20,6 +21,7 @@ class Truth(Choice):
     name = "truth"
     moved = False
     by_text = False
+    interaction: Interaction = "true-false"
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By a word that means true or false, a letter or a number."""

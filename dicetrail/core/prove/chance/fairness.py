@@ -9,11 +9,12 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from itertools import islice
 from math import comb
 from typing import Literal
 
 from ...play.card import Card
-from ...play.deck import Deck, pool, times_in_a_pass
+from ...play.dealer import Dealer, pool, times_in_a_pass
 from ...play.game import Choices, Game
 from ...play.kinds import kind_of
 from ...play.question import LABELS, MOST_OPTIONS, Question
@@ -88,13 +89,10 @@ class Tally:
         choices = Choices(
             dice, count=self._choices.count, level=self._choices.level, topic=self._choices.topic
         )
-        deck = Deck(self._game, choices)
+        deck = Dealer(self._game, choices)
         most = len(self._pool) if deck.endless else deck.total
         self.deals += 1
-        for number in range(most):
-            card = deck.next()
-            if card is None:
-                break
+        for number, card in enumerate(islice(deck.cards(), most)):
             self._count(card, first=number == 0)
 
     def _count(self, card: Card, *, first: bool) -> None:

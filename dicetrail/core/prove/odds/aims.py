@@ -17,11 +17,11 @@ from math import sqrt
 from typing import Any
 
 from ...play.expressions import Expression, ExpressionError, compile_expression
-from ...play.game import COUNTS
+from ...play.names import NAMES
 from ...play.program import Program
+from ...play.quantities import GROWING
 from ...rules.document import AimPart
 from ..plays.measures import Z95, wilson
-from ..search.watched import COUNTED
 from .best import best_figures, walked
 from .figures import RESULTS, Figures, Moments
 from .walker import Walker
@@ -98,7 +98,7 @@ def expected(program: Program, text: str) -> Expected:
 
     plain = _SHARE.sub(stand_in, text)
     source = compile_expression(plain, within=NEAR)
-    known = {*RESULTS, *program.meters, *COUNTS, "seconds", *shares}
+    known = {*RESULTS, *program.meters, *NAMES, "seconds", *shares}
     for name in source.names:
         if name not in known:
             raise ExpressionError(
@@ -144,7 +144,7 @@ def _knows(found: Figures, wanted: Expected) -> bool:
     """Whether figures have all that is wanted."""
     known = {*RESULTS, "asked", "seconds", *wanted.shares, *found.meters, *found.means}
     if found.exact:
-        known.update(COUNTED)
+        known.update(GROWING)
     return wanted.names <= known
 
 

@@ -8,7 +8,7 @@ from statistics import NormalDist
 
 from ...play.card import Card
 from ...play.dice import Stream
-from ...play.game import Move
+from ...play.move import Move
 from ...play.question import Question
 from ..plays.record import question_of
 from ..plays.statistics import Statistics

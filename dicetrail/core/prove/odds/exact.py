@@ -11,12 +11,12 @@ from collections import deque
 from fractions import Fraction
 from typing import Any
 
-from ...play.deck import Deck
+from ...play.dealer import Dealer
 from ...play.game import ENDS, MOST_STEPS, Choices, Result
 from ...play.kinds import kind_of
-from ...play.moments import MOMENTS
 from ...play.played import End
 from ...play.program import Program
+from ...play.quantities import made
 from ...play.rows import Meters
 from ...play.sequence import close
 from ...play.setup import choose
@@ -95,7 +95,7 @@ class Weighed:
         self.program, self.game, self.walker = program, program.game, walker
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
-        looked, deck = looked_at(program), Deck(program.game, choices)
+        looked, deck = looked_at(program), Dealer(program.game, choices)
         self.total = None if deck.endless else deck.total
         clocked = can_clocks_matter(program, walker, looked.names)
         try:
@@ -103,7 +103,7 @@ class Weighed:
         except Unsortable as error:
             raise Inexact(f"{error} Walk it instead.") from None
         self.pile, a_pass = questions.pile, len(questions.sequence)
-        self.states = Kept(program, choices, looked, questions.sorts, a_pass, self.total)
+        self.states = Kept(program, choices, looked, questions.sorts, a_pass, self.total, clocked=clocked)
         self.carrier = Carrier(program, looked.aside)
         course = Course(program, self.states, self.carrier, lambda *_: None)
         self.ways = Ways(program, walker, self.states, course, looked.names, clocked=clocked)
@@ -212,11 +212,12 @@ class Weighed:
         if not _largest(weight):
             return
         means = self.found.means
-        if way.moment is not None and MOMENTS[way.moment].counted:
-            means[way.moment] = means.get(way.moment, 0) + weight
-        if way.first_try:
-            means["first_try"] = means.get("first_try", 0) + weight
-        if way.happened is not None and way.happened.came.row is not None:
+        if way.happened is None:
+            return
+        for name, more in way.happened.grown.items():
+            if more:
+                means[name] = means.get(name, 0) + weight * more
+        if way.happened.came.row is not None:
             self.found.rows.add(way.happened.came.row.number)
 
     # The end
@@ -244,8 +245,7 @@ class Weighed:
         total = self.states.total_after(asked)
         counted = {"asked": asked, "total": total, "left": total - asked}
         names = {**self.states.known(state), **self.carrier.named(aside), **counted}
-        right = names["right"]
-        names["percent"] = 100 * right / asked if asked and isinstance(right, int | float) else 0
+        names["percent"] = made("percent", names)
         end = AtEnd(self.program, names, state.times, lambda *_: None)
         [closed] = close(end, result)
         if closed.row is not None:

@@ -6,8 +6,8 @@ from collections.abc import Iterable
 
 from ...play.card import Card
 from ...play.dice import Stream
-from ...play.game import Move
 from ...play.kinds import kind_of
+from ...play.move import Move
 from ...play.program import Program
 from ...play.question import Question
 from ...play.rows import reveals

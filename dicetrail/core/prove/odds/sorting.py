@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from ...play.deck import Deck
+from ...play.dealer import Dealer
 from ...play.game import Choices
 from ...play.program import Program
 from ...play.question import Question
@@ -30,7 +30,7 @@ class Sorted:
     def __init__(
         self, program: Program, walker: Walker, choices: Choices, names: frozenset[str], *, clocked: bool
     ) -> None:
-        deck, deal = Deck(program.game, choices), program.game.deal
+        deck, deal = Dealer(program.game, choices), program.game.deal
         written, total = deck.questions, None if deck.endless else deck.total
         questions = asked_of(program, choices)
         comes_again = deal.repeats == "always" or total is None or total > len(questions)

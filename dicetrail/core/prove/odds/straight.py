@@ -15,19 +15,19 @@ from typing import Any
 
 from ...play.card import as_filed
 from ...play.checking import check
-from ...play.deck import Deck, pool
+from ...play.dealer import Dealer, pool
 from ...play.expressions import FUNCTIONS
 from ...play.game import Choices, Game
 from ...play.kinds import input_for, kind_of
+from ...play.names import OF_A_QUESTION, TIMES
 from ...play.program import Program
 from ...play.question import Question
 from ...play.seconds import seconds_of
 from ..declared import unsaid
-from ..search.times import TIME_NAMES
 from ..search.watched import looked_at
 from .company import Company
 from .straight_player import WrittenCompany, WrittenWalker
-from .straight_writer import Unsaid, Writer
+from .straight_writer import QUESTION, Unsaid, Writer
 from .walker import Walker
 
 Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
@@ -52,21 +52,18 @@ class Straight:
         no difference here, so that as many as can be are alike."""
         kind = kind_of(question)
         seconds = seconds_of(self.game, question) if self.player.takes_time else None
-        told = {
-            "worth": question.worth,
-            "level": question.level,
-            "topic": question.topic,
-            "kind": question.kind,
+        told: dict[str, Any] = {
+            **{name: getattr(question, name) for name in OF_A_QUESTION},
             "possible": kind.possible(question),
-            "hits": kind.wrong_hits(question)[0],
+            "wrong_hits": kind.wrong_hits(question)[0],
         }
-        looked = self.looked | ({"possible"} if "hits" in self.looked else set())  # all parts of a right one
-        return (
-            *(value if name in looked else 0 for name, value in told.items()),
-            kind.tries(question, self.game.tries) or 0,
-            -1 if seconds is None else round(1000 * seconds),
-            *self.player.of_question(question),
-        )
+        looked = self.looked | ({"possible", "wrong_hits"} if "hits" in self.looked else set())
+        about = {
+            **{name: value if name in looked else 0 for name, value in told.items()},
+            "tries": kind.tries(question, self.game.tries) or inf,
+            "seconds": -1 if seconds is None else round(1000 * seconds),
+        }
+        return (*(about[name] for name in QUESTION), *self.player.of_question(question))
 
 
 def straight(program: Program, walker: Walker | Company, choices: Choices) -> Straight:
@@ -92,8 +89,8 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     looked, questions = looked_at(program), pool(program.game, choices)
     for part in unsaid(program.game, "straight"):
         yield f"straight code does not know {part}"
-    if TIME_NAMES & looked.names or (
-        Deck(program.game, choices).endless and {"total", "left"} & looked.names
+    if TIMES.keys() & looked.names or (
+        Dealer(program.game, choices).endless and {"total", "left"} & looked.names
     ):
         yield "it looks at clocks, or at the rest of an endless deck"
     if program.question_seconds is not None and any(
@@ -104,7 +101,7 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     guesses = isinstance(walker, Walker) and walker.how == "knows"
     if made and (guesses or {"kind", "hits", "possible"} & looked.names):
         yield "questions are made as the play goes"
-    deck = Deck(program.game, choices)
+    deck = Dealer(program.game, choices)
     again = deck.endless or deck.total > len(deck.questions) or program.game.deal.repeats == "always"
     if guesses and again:
         yield "who knew a question, or did not, meets it again"

@@ -4,31 +4,53 @@ award is gone through in its turn, under the test that leads to it."""
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
+from typing import TypeVar
 
-from ...play.deck import Deck
+from ...play.dealer import Dealer
 from ...play.expressions import Expression
 from ...play.game import Choices, Result
-from ...play.moments import MOMENTS, Moment, Onward
-from ...play.played import End
+from ...play.moments import MOMENTS, Moment
+from ...play.names import OF_A_QUESTION, OF_AN_ANSWER
+from ...play.played import Came, End
 from ...play.program import Program, ReadyRow
+from ...play.quantities import BECOMES, LASTING, MADE, QUANTITIES, Happening
 from ...play.rows import reveals
-from ...play.sequence import Came, close, happen, pause_after
+from ...play.sequence import (
+    COMES_FIRST,
+    LEADS,
+    Case,
+    answered,
+    begin_try,
+    close,
+    happen,
+    pause_after,
+    time_is_up,
+    visit,
+)
 from ..search.whole import fractional
 from .straight_player import NEXT_BITS, SURE, WrittenCompany, WrittenWalker
 
+T = TypeVar("T")
+
 MOST_MOMENTS = 1500
 """Moments of one play after which it is left to the engine, which knows when to stop it."""
-QUESTION = ("worth", "level", "topic", "kind", "possible", "wrong_hits", "tries", "seconds")
-"""What is told of a question: ``tries`` are 0 for any number, ``seconds`` are milliseconds, -1 for none."""
-COUNTED = ("asked", "right", "wrong", "missed", "late", "first_try", "streak", "best_streak")
+QUESTION = (*OF_A_QUESTION, "possible", "wrong_hits", "tries", "seconds")
+"""What is told of a question: ``tries`` are infinite for any number, ``seconds`` milliseconds, -1 for
+none."""
+COUNTED = LASTING
 """The counts that a play gives back, in this order."""
-_OPEN = ("skipped", "attempt", "total", "worth", "level", "topic", "kind", "possible", "hits", "tries_left")
-"""What is known besides meters and counts."""
+_OPEN = (
+    *(name for name, one in QUANTITIES.items() if one.of_visit),
+    *OF_A_QUESTION,
+    *OF_AN_ANSWER,
+)
+"""What is known of the open question, besides meters and counts."""
 _RESULTS: tuple[Result, ...] = ("won", "lost", "done")
 """The results that plays can have here; one that goes on for too long is left to the engine."""
-_LEAVES: dict[Onward, int] = {"next": 1, "revisit": 2}
+_LEAVES = {"next": 1, "visit": 2}
+"""What ``onward`` is where a question is left, and where it is opened anew."""
 
 
 class Unsaid(ValueError):
@@ -40,6 +62,10 @@ class _Names(ast.NodeTransformer):
 
     def __init__(self, names: dict[str, str]) -> None:
         self._names = names
+
+    def know(self, more: dict[str, str]) -> None:
+        """Put these in the place of further names."""
+        self._names |= more
 
     def visit_Name(self, node: ast.Name) -> ast.AST:
         if node.id not in self._names:
@@ -64,28 +90,26 @@ class _Names(ast.NodeTransformer):
 class Writer:
     """Writes the function of a game and a walker, line by line."""
 
+    too_long = False
+
     def __init__(self, program: Program, player: WrittenWalker | WrittenCompany, choices: Choices) -> None:
         self.program, self.game, self.player = program, program.game, player
-        deck = Deck(program.game, choices)
-        self.total = deck.total
-        count = choices.count or deck.total
+        total = Dealer(program.game, choices).total
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
         self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
-        names = {name: name for name in (*COUNTED, "skipped", "attempt", "total", "worth", "level", "topic")}
         self.names = _Names(
             {
-                **names,
-                "kind": "kind",
-                "possible": "possible",
-                "hits": "hits",
-                "tries_left": "tries_left",
-                "count": repr(count),
+                **{name: name for name in (*COUNTED, *_OPEN, "first_visit", "tries")},
+                "total": repr(total),
+                "count": repr(choices.count or total),
                 "player": repr(choices.player),
-                "left": "(total - asked)",
-                "percent": "(100 * right / asked if asked else 0)",
+                "question_due": "question_due",
+                "game_due": "game_due",
+                "answer_due": player.pace,
                 **{name: self.meters[place] for name, place in self.places.items()},
             }
         )
+        self.names.know({name: self._said(made) for name, made in MADE.items()})
         self._fractional = fractional(program)
         self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
         self._lines: list[str] = []
@@ -100,12 +124,13 @@ class Writer:
             for meter, name in zip(self.game.meters, self.meters, strict=True):
                 self._write(f"{name} = {meter.kept(meter.start)!r}")
             self._write(
-                f"{' = '.join(COUNTED)} = skipped = attempt = worth = level = hits = possible = 0",
-                f"topic = kind = ''; total = {self.total}; tries_left = INF; t = spent = used = n = 0",
+                f"{' = '.join((*COUNTED, *_OPEN))} = 0",
+                "topic = kind = ''; tries_left = INF; t = spent = used = n = 0; first_visit = True",
             )
-            self._moment("begun")
+            self._moment(happen(self, "begun"))
             with self._block(f"for {', '.join((*QUESTION, *self.player.known))} in deck:"):
-                self._write("asked += 1; first = True", *self.player.at_question())
+                self.count("dealt")
+                self._write("first_visit = True", *self.player.at_question())
                 with self._block("while True:"):
                     self._visit()
             self._end(End("done"))
@@ -126,51 +151,47 @@ class Writer:
         self._depth -= 1
 
     def _visit(self) -> None:
-        """A question is open until it is left (``onward`` 1) or opened anew (2)."""
-        self._write("attempt = 0; tries_left = tries or INF; used = hits = 0; onward = 0")
-        self._moment("opened")
+        """A question is open until it is left, or opened anew."""
+        self._write("hits = 0; onward = 0")
+        self._moment(visit(self))
         with self._block("while True:"):
-            self._write("attempt += 1; n += 1", f"if n > {MOST_MOMENTS}: raise OverflowError")
+            self._write("n += 1", f"if n > {MOST_MOMENTS}: raise OverflowError")
             self._try()
             self._write("if onward: break")
-        self._write("if onward == 1: break", "first = False")
+        self._write(f"if onward == {_LEAVES['next']}: break", "first_visit = False")
 
     def _try(self) -> None:
         """One try: too late, or right, or wrong."""
         clocks = self.game.clocks
-        if clocks.restart_on_again:
-            self._write("if attempt > 1: used = 0")
+        begin_try(self, restart=clocks.restart_on_again)
         self._write(*self.player.at_try())
         if not self.player.takes_time or (clocks.game is None and not self._timed()):
             self._answer()
             return
         game = "INF" if clocks.game is None else f"{round(1000 * clocks.game)} - spent"
-        self._write(f"due = seconds - used if seconds >= 0 else INF; ends = {game}")
-        with self._block(f"if ends <= due and ends < {self.player.pace}:"):
-            self._write("t += ends; spent += ends")
-            self._time_is_up()
-        with self._block(f"elif due < {self.player.pace}:"):
-            self._write("t += due; spent += due; used += due")
-            self._moment("late")
-        with self._block("else:"):
-            self._answer()
+        self._write(f"question_due = seconds - used if seconds >= 0 else INF; game_due = {game}")
+        for comes in self.first(COMES_FIRST):
+            if comes == "time":
+                self._write("t += game_due; spent += game_due")
+                self._time_is_up()
+            elif comes == "late":
+                self._write("t += question_due; spent += question_due; used += question_due")
+                self._moment(happen(self, "late"))
+            else:
+                self._answer()
 
     def _answer(self) -> None:
         if self.player.takes_time:
             pace = self.player.pace
             self._write(f"t += {pace}; spent += {pace}; used += {pace}")
         self._write(*NEXT_BITS)
-        outcomes: tuple[tuple[str, Moment, str], ...] = (
-            (f"if z & {SURE - 1} < {self.player.share}:", "right", "possible"),
-            ("elif tries_left == 1:", "missed", "wrong_hits"),
-            ("else:", "wrong", "wrong_hits"),
-        )
-        for test, moment, hits in outcomes:
-            with self._block(test):
-                self._write(f"hits = {hits}")
-                if moment != "right":
-                    self._write(*self.player.after_wrong())
-                self._moment(moment)
+        with self._block(f"if z & {SURE - 1} < {self.player.share}:"):
+            self._write("hits = possible")
+            self._moment(happen(self, "right"))
+        with self._block("else:"):
+            self._write("hits = wrong_hits", *self.player.after_wrong())
+            for moment in self.first(answered(self.program, "wrong", partial=False, asks_again=False)):
+                self._moment(happen(self, moment))
 
     def _timed(self) -> bool:
         clocks = self.game.clocks
@@ -178,15 +199,16 @@ class Writer:
         return own or clocks.question is not None or bool(clocks.question_by)
 
     def _time_is_up(self) -> None:
-        for end in self.endings():
-            self._end(end or End("done"))
+        for end in time_is_up(self):
+            self._end(end)
 
     def _end(self, end: End) -> None:
         self._write(f"return over_{end.result}(t, hit, {self.known})")
 
-    def _moment(self, moment: Moment) -> None:
-        """A moment, and where the play goes from there; the game's clock may be out by then."""
-        for came in happen(self, moment):
+    def _moment(self, ways: Iterator[Came]) -> None:
+        """What can come of a moment, and where the play goes from there; the game's clock may be out by
+        then."""
+        for came in ways:
             self._go_on(came)
         if self.game.clocks.game is not None and self.player.takes_time:
             with self._block(f"if spent >= {round(1000 * self.game.clocks.game)}:"):
@@ -202,41 +224,48 @@ class Writer:
             self._write(*self.player.when_shown())
         if came.end is not None:
             self._end(came.end)
-        elif came.moment != "begun" and came.onward in _LEAVES:
-            self._write(f"onward = {_LEAVES[came.onward]}")
+        elif came.moment != "begun" and LEADS[came.onward].to in _LEAVES:
+            self._write(f"onward = {_LEAVES[LEADS[came.onward].to]}")
 
     # What a stage of the sequence does
 
-    def count(self, moment: Moment) -> None:
-        """Write how a moment counts."""
-        if MOMENTS[moment].takes_try:
-            self._write("tries_left -= 1")
-        if moment == "right":
-            self._write(
-                "right += 1; streak += 1",
-                "if streak > best_streak: best_streak = streak",
-                "if attempt == 1 and first: first_try += 1",
-            )
-        elif MOMENTS[moment].counted:
-            self._write(f"{moment} += 1; streak = 0")
+    def count(self, happening: Happening) -> None:
+        """Write how something counts."""
+        moves = BECOMES.get(happening, ())
+        if moves:
+            names = ", ".join(name for name, _ in moves)
+            self._write(f"{names} = {', '.join(self._said(becomes) for _, becomes in moves)}")
+
+    def first(self, some: Sequence[Case[T]]) -> Iterator[T]:
+        """Write the tests of cases, one after another, and what stands under each."""
+        return self._branches([(case.so, case.condition) for case in some])
+
+    def set_clock(self) -> None:
+        """Write that a question's clock has not run yet."""
+        self._write("used = 0")
+
+    def restart_clock(self) -> None:
+        """Write the same."""
+        self.set_clock()
 
     def rows(self, moment: Moment) -> Iterator[ReadyRow | None]:
         """Write the tests of a moment's rows, one after another, and what stands under each."""
+        pairs: list[tuple[ReadyRow | None, Expression | None]] = [
+            (row, row.condition) for row in self.program.rows[moment]
+        ]
+        return self._branches([*pairs, (None, None)])
+
+    def _branches(self, pairs: Sequence[tuple[T, Expression | None]]) -> Iterator[T]:
         branch = "if"
-        for row in self.program.rows[moment]:
-            if row.condition is None and branch == "if":
-                yield row
+        for so, condition in pairs:
+            if condition is None and branch == "if":
+                yield so
                 return
-            with self._block("else:" if row.condition is None else f"{branch} {self._said(row.condition)}:"):
-                yield row
-            if row.condition is None:
+            with self._block("else:" if condition is None else f"{branch} {self._said(condition)}:"):
+                yield so
+            if condition is None:
                 return
             branch = "elif"
-        if branch == "if":
-            yield None
-            return
-        with self._block("else:"):
-            yield None
 
     def apply(self, row: ReadyRow) -> Iterator[bool]:
         """Write the meters after a row: what is set first, then what is added, all from the values before;

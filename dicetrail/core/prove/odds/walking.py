@@ -9,11 +9,13 @@ from dataclasses import replace
 from itertools import islice, repeat
 from typing import Any
 
-from ...play.deck import Deck
+from ...play.dealer import Dealer
 from ...play.dice import Stream
-from ...play.game import Choices, Game, Move
+from ...play.game import Choices, Game
+from ...play.move import Move
 from ...play.moves import to_input
 from ...play.program import Program
+from ...play.quantities import made
 from ...play.run import Run
 from ...play.setup import choose
 from .company import Company
@@ -107,11 +109,11 @@ class Walking:
         for (result, award, at, meters, counts), plays in self._tally.items():
             share = plays / self.made
             found.add(result, award, zip(names, meters, strict=True), share)
-            found.asked.add(counts[0], share)
+            found.asked.add(counts[COUNTED.index("asked")], share)
             found.seconds.add(at / 1000, share)
             for name, count in zip(COUNTED, counts, strict=True):
                 found.counts[name].add(count, share)
-            found.counts["percent"].add(100 * counts[1] / counts[0] if counts[0] else 0, share)
+            found.counts["percent"].add(made("percent", dict(zip(COUNTED, counts, strict=True))), share)
         found.means = {name: moments.sum for name, moments in found.counts.items()}
         return found
 
@@ -121,7 +123,7 @@ class _Decks:
 
     def __init__(self, game: Game, straight: Straight, choices: Choices) -> None:
         self._game, self._choices = game, choices
-        deck = Deck(game, choices)
+        deck = Dealer(game, choices)
         self._about = {question.id: straight.asked_of(question) for question in deck.questions}
         self._filed = [self._about[question.id] for question in deck.questions]
         deal = game.deal
@@ -140,7 +142,7 @@ class _Decks:
             return repeat(self._same)
         if self._drawn:  # as the deck does it, without the deck
             return islice(Stream(dice, "deck").drawn(self._filed), self._drawn)
-        deck = Deck(self._game, replace(self._choices, dice=dice))
+        deck = Dealer(self._game, replace(self._choices, dice=dice))
         return (self._about[question.id] for question in deck.order())
 
 
@@ -189,5 +191,5 @@ def _played(run: Run) -> Played:
         run.outcome.award,
         run.trail[-1].at,
         tuple(run.meters.values()),
-        tuple(getattr(run.counts, name) for name in COUNTED),
+        tuple(int(run.counts[name]) for name in COUNTED),
     )

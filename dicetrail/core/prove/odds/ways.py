@@ -13,16 +13,15 @@ from dataclasses import dataclass
 from typing import Any
 
 from ...play.clocks import Clock
-from ...play.expressions import ExpressionError
 from ...play.moments import Moment
+from ...play.names import TIMES
 from ...play.played import End
 from ...play.program import Program
 from ...play.rows import reveals
-from ...play.seconds import seconds_by
-from ...play.sequence import pause_after
+from ...play.sequence import answered, comes_first, first_case, pause_after
 from ..search.course import Course, Happened
 from ..search.states import Kept, State
-from ..search.times import NO_TIMES, NONE, TIME_NAMES, Stood
+from ..search.times import NO_TIMES, NONE, Stood
 from .guesses import Guess
 from .walker import Mind, Walker
 
@@ -51,7 +50,6 @@ class Way:
     to: Spot | None = None
     end: End | None = None
     at: State | None = None
-    first_try: bool = False
 
 
 class Ways:
@@ -92,7 +90,9 @@ class Ways:
         """The ways on from an open question."""
         if spot.ways is None:
             visits = spot.state.step == "visit"
-            spot.ways = [self._visited(spot.state, spot.guess)] if visits else list(self._tried(spot))
+            spot.ways = (
+                [self._after(spot.state, spot.guess, "opened", 1, 0)] if visits else list(self._tried(spot))
+            )
         return spot.ways
 
     def _spot(self, state: State, guess: Guess) -> Spot:
@@ -102,37 +102,21 @@ class Ways:
             spot = self._spots[key] = Spot(state, guess)
         return spot
 
-    def _visited(self, state: State, guess: Guess) -> Way:
-        """A visit's begin, its clock set."""
-        state, mistakes = self.states.visited(state), 0
-        sort = self.states.sorts[state.sort]
-        seconds = sort.seconds
-        if sort.by_play and self.program.question_seconds is not None:
-            try:
-                seconds = seconds_by(self.program.question_seconds, self.states.known(state))
-            except ExpressionError:
-                mistakes = 1
-        clock = Stood.of(Clock.of(seconds)) if self.clocked else NONE
-        state = state._replace(times=state.times._replace(question=clock))
-        way = self._after(state, guess, "opened", 1, 0)
-        way.steps += mistakes
-        return way
-
     def _tried(self, spot: Spot) -> Iterator[Way]:
         """A try, or the clock that runs out before it."""
         state, guess, pace = spot.state, spot.guess, self.pace
         question, game = state.times.question.left, state.times.game.left
-        ends = [left for left in (question, game) if left is not None and left < pace]
-        if not ends:
+        comes = comes_first(question, game, pace)
+        if comes == "answer":
             yield from self._answered(state, guess)
-        elif game is not None and game == min(ends):
-            yield self._time_is_up(self._ran(state, game), Way(1, game, steps=1))
+        elif comes == "time":
+            yield self._time_is_up(self._ran(state, game or 0), Way(1, game or 0, steps=1))
         else:
-            yield self._after(state, guess, "late", 1, min(ends))
+            yield self._after(state, guess, "late", 1, question or 0)
 
     def _answered(self, state: State, guess: Guess) -> Iterator[Way]:
         sort, counts = self.states.sorts[state.sort], self.states.read(state)
-        wrong: Moment = "missed" if counts.tries_left == 1 else "wrong"
+        wrong = first_case(answered(self.program, "wrong", partial=False, asks_again=True), counts)
         right, others = guess.chances(self.walker, sort)
         yield self._after(state, guess, "right", right, self.pace, sort.possible)
         for place, (hits, share) in enumerate(others):
@@ -152,7 +136,6 @@ class Ways:
         came, after = happened.came, happened.after
         pause, waits = pause_after(came, self.game.clocks.breather)
         way = Way(share, later + round(1000 * pause), 1 + happened.mistakes + waits, moment, happened)
-        way.first_try = moment == "right" and before.first and happened.attempt == 1
         if came.end is not None:
             way.end, way.at = came.end, after
         elif after.times.game.left == 0:
@@ -168,7 +151,7 @@ class Ways:
 
     def _time_is_up(self, state: State, way: Way) -> Way:
         """The game's clock has run out."""
-        way.end = self.course.ending(state) or End("done")
+        way.end = self.course.time_is_up(state)
         way.at = state
         return way
 
@@ -188,4 +171,4 @@ def can_clocks_matter(program: Program, walker: Walker, names: frozenset[str]) -
     """Whether clocks can make a difference to plays by rules that look at these names: where time passes, a
     rule looks at it, or a row moves a clock."""
     moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
-    return bool(walker.pace or TIME_NAMES & names or moved)
+    return bool(walker.pace or TIMES.keys() & names or moved)

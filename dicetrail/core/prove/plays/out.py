@@ -8,7 +8,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from ...play.kinds import KINDS
 from ...snag import Refused
+from .about import AboutQuestion
 from .record import Answer, PlayRecord, Try, question_of
 from .statistics import QuestionStatistics
 
@@ -54,14 +56,6 @@ class KeptPlay:
     dice: int
     record: PlayRecord
     browser: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class AboutQuestion:
-    """What is told of a question: its prompt, and its options as words (none where it is typed in)."""
-
-    prompt: str
-    options: tuple[str, ...] = ()
 
 
 def play_row(play: KeptPlay) -> list[Any]:
@@ -114,6 +108,7 @@ def _answer_data(answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str,
     return {
         "question": answer.question,
         "prompt": about.prompt,
+        "kind": about.kind,
         "options": list(about.options),
         "outcome": answer.outcome,
         "left": answer.left,
@@ -133,7 +128,9 @@ def read_json_lines(text: str, file: str) -> tuple[list[tuple[Answer, ...]], dic
             answers = json.loads(line, parse_constant=_no_number)["answers"]
             plays.append(tuple(_answer(one) for one in answers))
             for one in answers:
-                about = AboutQuestion(str(one["prompt"]), tuple(map(str, one["options"])))
+                kind = str(one.get("kind", ""))
+                options = tuple(map(str, one["options"]))
+                about = AboutQuestion(str(one["prompt"]), options, kind if kind in KINDS else "")
                 told.setdefault(question_of(str(one["question"])), about)
         except (ValueError, KeyError, TypeError, AttributeError, RecursionError):
             raise Refused(
@@ -144,7 +141,13 @@ def read_json_lines(text: str, file: str) -> tuple[list[tuple[Answer, ...]], dic
 
 def _answer(data: Mapping[str, Any]) -> Answer:
     tries = tuple(
-        Try(str(one["verdict"]), str(one["text"]), _seconds(one["used"])) for one in _list(data["tries"])
+        Try(
+            str(one["verdict"]),
+            str(one["text"]),
+            _seconds(one["used"]),
+            tuple(map(str, _list(one.get("parts", [])))),
+        )
+        for one in _list(data["tries"])
     )
     left = data["left"]
     return Answer(

@@ -6,24 +6,26 @@ options, not their places; verdicts, not rows.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
 from ...play.run import Run
 
 LONGEST_KEPT = 200
-"""Characters of an answer that are kept."""
+"""Characters of what was typed that are kept."""
 LATE, SKIPPED = "late", "skipped"
 """What stands for the verdict where nothing was given."""
 
 
 class Try(NamedTuple):
-    """One input: its verdict (or ``late``, ``skipped``), the text that was given (the options' texts where
-    they were picked), and the seconds of the question's clock used by then."""
+    """One input: its verdict (or ``late``, ``skipped``), what was given in words, and the seconds of the
+    question's clock used by then; where it picked several options, their texts."""
 
     verdict: str
     text: str
     used: float
+    parts: tuple[str, ...] = ()
 
 
 class Answer(NamedTuple):
@@ -79,7 +81,10 @@ class AnswerCollector:
             self.left.append(None)
         used, left = run.clock_then
         if step.verdict is not None:
-            made = Try(step.verdict, run.asked[-1].shown[:LONGEST_KEPT], _seconds(used))
+            turn = run.asked[-1]
+            told = turn.shown if turn.given.filed else turn.shown[:LONGEST_KEPT]
+            parts = turn.parts if len(turn.parts) > 1 else ()
+            made = Try(step.verdict, told, _seconds(used), parts)
         elif step.moment in (LATE, SKIPPED):
             made = Try(step.moment, "", _seconds(used))
         else:
@@ -97,8 +102,8 @@ class AnswerCollector:
         return PlayRecord(
             result=outcome.result if outcome else "",
             award=outcome.award if outcome else "",
-            right=counts.right,
-            asked=counts.asked,
+            right=int(counts["right"]),
+            asked=int(counts["asked"]),
             score=score_of(run),
             seconds=_seconds(run.trail[-1].at),
             answers=answers,
@@ -120,15 +125,24 @@ def question_of(answer_id: str) -> str:
 
 def to_data(answers: tuple[Answer, ...]) -> list[Any]:
     """Answers as JSON data: lists with the parts of an Answer, and of a Try, in their order."""
-    return [[one.question, one.outcome, [list(made) for made in one.tries], one.left] for one in answers]
+    return [[one.question, one.outcome, [_try_data(made) for made in one.tries], one.left] for one in answers]
+
+
+def _try_data(made: Try) -> list[Any]:
+    *first, parts = made
+    return [*first, list(parts)] if parts else first
 
 
 def from_data(data: list[Any]) -> tuple[Answer, ...]:
     """Answers from JSON data."""
     return tuple(
-        Answer(question, outcome, tuple(Try(*made) for made in tries), left)
+        Answer(question, outcome, tuple(_try(*made) for made in tries), left)
         for question, outcome, tries, left in data
     )
+
+
+def _try(verdict: str, text: str, used: float, parts: Sequence[str] = ()) -> Try:
+    return Try(verdict, text, used, tuple(parts))
 
 
 def _seconds(milliseconds: int) -> float:

@@ -7,12 +7,13 @@ the rest that a question is held against is the share of the play's other questi
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from statistics import median
 
 import numpy as np
 
+from .about import AboutQuestion
 from .measures import Matrix, kr20, point_biserial, wilson
 from .record import LATE, SKIPPED, Answer, Try, question_of
 
@@ -23,6 +24,7 @@ FEW = 20
 HURRIED = 3.0
 """Seconds left of a clock below which an answer was hurried."""
 _MOST_REFUSED = 20
+_UNKNOWN = AboutQuestion("")
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,8 +40,8 @@ class QuestionStatistics:
     """What became of a question. ``first``, ``right``, ``late``, ``skipped`` and ``hurried`` are numbers of
     plays among the ``asked``; ``low`` and ``high`` bound the share that was right at the first try (Wilson,
     95 %); ``discrimination`` is the corrected item–total point-biserial, None where it can't be told;
-    ``seconds`` is the median time it took; ``picked`` how often each text was given where there were options,
-    ``refused`` what was typed in vain, both over all tries."""
+    ``seconds`` is the median time it took; ``picked`` how often each option was picked, or each text was
+    given, ``refused`` what was typed in vain, both over all tries."""
 
     question: str
     asked: int
@@ -82,18 +84,20 @@ class _Tally:
         self.outcomes: list[str] = []
         self.clocked = self.hurried = 0
         self.used: list[float] = []
-        self.given: list[str] = []
+        self.given: list[tuple[str, tuple[str, ...]]] = []
         self.missed: list[str] = []
         self.plays: list[int] = []
         self.firsts: list[bool] = []
 
 
-def statistics_of(plays: Iterable[Sequence[Answer]], fold: Fold) -> Statistics:
+def statistics_of(
+    plays: Iterable[Sequence[Answer]], fold: Fold, told: Mapping[str, AboutQuestion] | None = None
+) -> Statistics:
     """The statistics of plays, each the answers of one; questions come as they were first asked.
 
-    An answer may as well be a list with its parts in their order, as answers are kept: there are many. A
-    question that came up more than once in a play counts each time; one that was left open (the play ended
-    before) does not.
+    ``told`` says what the questions are: which options an answer picked. An answer may as well be a list with
+    its parts in their order, as answers are kept: there are many. A question that came up more than once in a
+    play counts each time; one that was left open (the play ended before) does not.
     """
     tallies: defaultdict[str, _Tally] = defaultdict(_Tally)
     asks: list[int] = []
@@ -121,7 +125,10 @@ def statistics_of(plays: Iterable[Sequence[Answer]], fold: Fold) -> Statistics:
     common = _common(found, len(asks))
     return Statistics(
         plays=len(asks),
-        questions=[_statistics(name, tally, asked, right, fold) for name, tally in found.items()],
+        questions=[
+            _statistics(name, tally, asked, right, fold, (told or {}).get(name, _UNKNOWN))
+            for name, tally in found.items()
+        ],
         reliability=kr20(_matrix(common, len(asks))) if len(common) > 1 else None,
         common=len(common),
     )
@@ -132,11 +139,11 @@ def _add(tally: _Tally, tries: Sequence[Try]) -> bool:
     if not tries:
         return False
     first = ""
-    for verdict, text, _ in tries:
+    for verdict, text, _, *parts in tries:
         if not first and verdict != "unreadable":
             first = verdict
         if text:
-            tally.given.append(text)
+            tally.given.append((text, tuple(*parts)))
             if verdict in ("wrong", "close"):
                 tally.missed.append(text)
     tally.used.append(tries[-1][2])
@@ -156,7 +163,9 @@ def _by_question(tallies: dict[str, _Tally]) -> dict[str, _Tally]:
     return found
 
 
-def _statistics(name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fold) -> QuestionStatistics:
+def _statistics(
+    name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fold, about: AboutQuestion
+) -> QuestionStatistics:
     firsts = np.array(tally.firsts, dtype=float)
     plays = np.array(tally.plays)
     others = asked[plays] - 1
@@ -178,9 +187,18 @@ def _statistics(name: str, tally: _Tally, asked: Matrix, right: Matrix, fold: Fo
         low=low,
         high=high,
         discrimination=point_biserial(firsts[alone], rest[alone]),
-        picked=dict(Counter(tally.given).most_common()),
+        picked=_picked(Counter(tally.given), about),
         refused=_refused(name, Counter(tally.missed), fold),
     )
+
+
+def _picked(given: Counter[tuple[str, tuple[str, ...]]], about: AboutQuestion) -> dict[str, int]:
+    """How often each option was picked, alone or with others, or each text was given."""
+    times: Counter[str] = Counter()
+    for (text, parts), often in given.items():
+        for part in parts or about.parts(text):
+            times[part] += often
+    return dict(times.most_common())
 
 
 def _refused(name: str, missed: Counter[str], fold: Fold) -> tuple[RefusedText, ...]:

@@ -14,11 +14,11 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from ...play.card import Card
-from ...play.game import Choices, Move
+from ...play.game import Choices
+from ...play.kinds import kind_of
+from ...play.move import Move
 from ...play.moves import to_input
 from ...play.program import Program
-from ...play.question import LABELS, said
 from ...play.run import Run
 from .record import LATE, SKIPPED, Answer, PlayRecord, Try, score_of
 
@@ -103,7 +103,7 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
     return CameTo(
         outcome.result if outcome else "",
         outcome.award if outcome else "",
-        run.counts.right,
+        int(run.counts["right"]),
         score_of(run),
         tuple((bool(first), one.outcome) for first, one in zip(firsts.right, run.asked, strict=False)),
     )
@@ -117,27 +117,17 @@ def _nth(tries: Sequence[Try], number: int) -> Try:
 
 
 def _make(run: Run, made: Try, *, same: bool) -> None:
-    start = run.input_from or 0
+    start, card = run.input_from or 0, run.asked[-1].card
     wait = max(0, round(made.used * 1000) - run.question_clock.used)
     if made.verdict == LATE:
         due = run.due()
         run.tick(due) if due is not None else run.do(Move("wrong"), start)
     elif made.verdict == SKIPPED:
         run.do(Move("skip"), start + wait)
-    elif same and (given := _given(run.asked[-1].card, made.text)):
+    elif same and (given := kind_of(card.question).give_again(card, made.text, made.parts)):
         run.do(Move("answer", given), start + wait)
     else:
         run.do(Move(_INTENTS.get(made.verdict, "wrong")), start + wait)
-
-
-def _given(card: Card, text: str) -> str:
-    """The input that gives a text again: itself where it was typed, the label of the option that reads so; ""
-    where there is none."""
-    if not card.order:
-        return text
-    return next(
-        (label for label, option in zip(LABELS, card.options, strict=False) if said(option) == text), ""
-    )
 
 
 _INTENTS: dict[str, Literal["right", "unreadable"]] = {"right": "right", "unreadable": "unreadable"}

@@ -12,12 +12,16 @@ from datetime import timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from .out import AboutQuestion, KeptPlay
-from .record import Answer, question_of
+from ...play.kinds import KINDS
+from .about import AboutQuestion
+from .out import KeptPlay
+from .record import Answer, Try, question_of
 
 VERSION = "2.0.0"
 _VERBS = "http://adlnet.gov/expapi/verbs/"
 _ACTIVITIES = "http://adlnet.gov/expapi/activities/"
+_LISTED = ("choice", "sequencing")
+"""The interactions whose options are listed; several in a response are parted by ``[,]`` (xAPI 2.0)."""
 _SPACE = UUID("6f1a64a4-7e9b-5d5e-9c1f-0d1ce74a1151")
 """The namespace of our statements' ids."""
 
@@ -57,8 +61,10 @@ def statements(
         if answer.outcome == "open":
             continue
         spent = min(spent + answer.used, record.seconds)
-        thing = _question(game, answer, told)
-        yield made(number, "answered", spent, thing, result=_answer_result(answer), context=context)
+        name = question_of(answer.question)
+        about = told.get(name, AboutQuestion(name))
+        thing = _question(game, name, about)
+        yield made(number, "answered", spent, thing, result=_answer_result(answer, about), context=context)
     if not record.result:
         return
     ended = len(record.answers) + 1
@@ -76,29 +82,40 @@ def _account(play: KeptPlay) -> str:
     return str(uuid5(_SPACE, play.browser)) if play.browser else play.play
 
 
-def _question(game: str, answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str, Any]:
-    name = question_of(answer.question)
-    about = told.get(name, AboutQuestion(name))
+def _question(game: str, name: str, about: AboutQuestion) -> dict[str, Any]:
     definition: dict[str, Any] = {
         "type": f"{_ACTIVITIES}cmi.interaction",
         "name": {"und": about.prompt or name},
-        "interactionType": "choice" if about.options else "fill-in",
+        "interactionType": _interaction(about),
     }
-    if about.options:
+    if _interaction(about) in _LISTED:
         definition["choices"] = [
             {"id": f"o{place}", "description": {"und": option}} for place, option in enumerate(about.options)
         ]
     return {"objectType": "Activity", "id": f"{game}#question-{name}", "definition": definition}
 
 
-def _answer_result(answer: Answer) -> dict[str, Any]:
-    given = [one.text for one in answer.tries if one.text]
+def _interaction(about: AboutQuestion) -> str:
+    """What sort of interaction a question is: one with options that are listed, or a text."""
+    return KINDS[about.kind or ("choice" if about.options else "typed")].interaction
+
+
+def _response(about: AboutQuestion, made: Try) -> str:
+    """An answer as statements have it: the options that it picked by their ids."""
+    interaction, places = _interaction(about), about.places(made.text, made.parts)
+    if interaction == "true-false":
+        return made.text.lower()
+    return "[,]".join(f"o{place}" for place in places) if interaction in _LISTED and places else made.text
+
+
+def _answer_result(answer: Answer, about: AboutQuestion) -> dict[str, Any]:
+    given = [one for one in answer.tries if one.text]
     result: dict[str, Any] = {
         "success": answer.outcome == "right",
         "completion": answer.outcome in ("right", "missed"),
         "duration": _duration(answer.used),
     }
-    return {**result, "response": given[-1]} if given else result
+    return {**result, "response": _response(about, given[-1])} if given else result
 
 
 def _play_result(play: KeptPlay) -> dict[str, Any]:

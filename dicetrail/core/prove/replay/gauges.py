@@ -8,6 +8,7 @@ from math import isinf
 from typing import Literal
 
 from ...play.game import Number
+from ...play.quantities import all_of
 from ...play.run import Run
 from .walks import tidy
 
@@ -63,5 +64,5 @@ def _readings(run: Run, at: int) -> Iterator[tuple[str, GaugeSort, Number | None
     for name, clock in (("time_left", run.question_clock), ("game_left", run.game_clock)):
         left = clock.left_at(at)
         yield name, "clock", None if left is None else left / 1000
-    for name, value in run.counts.names().items():
+    for name, value in all_of(run.counts).items():
         yield name, "count", None if isinf(value) else value

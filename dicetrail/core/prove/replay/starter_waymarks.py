@@ -59,7 +59,7 @@ def ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]
 
 def _length(program: Program, choices: Choices) -> int:
     run = Run(program, choices)
-    return MOST_QUESTIONS if run.deck.endless else min(run.deck.total, MOST_QUESTIONS)
+    return MOST_QUESTIONS if run.dealer.endless else min(run.dealer.total, MOST_QUESTIONS)
 
 
 def _tiers(

@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Any
 
-from ...play.game import Choices, Move
-from ...play.moves import to_input
+from ...play.game import Choices
+from ...play.moves import MoveError, move_of, to_input
 from ...play.numbers import as_written
 from ...play.program import Program
 from ...play.run import Run
@@ -19,7 +19,6 @@ from ...snag import Refused
 LARGEST = 8 * 2**20
 """Bytes a trail may have."""
 _KEYS = tuple(name for name in Step._fields if name != "extra")
-_INTENTS = ("right", "wrong", "skip", "unreadable", "leave")
 
 
 def read_trail(data: bytes, program: Program) -> list[Step]:
@@ -96,7 +95,8 @@ def _whole(value: object) -> int | None:
 
 
 def moves_of(steps: Sequence[Step], program: Program, choices: Choices) -> list[str]:
-    """The moves of a trail as a moves file writes them, timed from when the input became possible."""
+    """The moves of a trail as a moves file writes them, timed from when the input became possible. Raises
+    Refused at a step whose move is none."""
     run = Run(program, choices)
     run.begin()
     moves: list[str] = []
@@ -113,12 +113,14 @@ def moves_of(steps: Sequence[Step], program: Program, choices: Choices) -> list[
             break
         start = run.input_from or 0
         if step.move == "late":
-            moves.append("late")
+            moves.append(step.move)
             if (due := run.due()) is not None:
                 run.tick(due)
             continue
         wait = max(0, step.at - shift - start)
         moves.append(step.move + (f" @{as_written(wait / 1000)}" if wait else ""))
-        do, _, text = step.move.partition(" ")
-        run.do(Move(do if do in _INTENTS else "answer", text), start + wait)  # type: ignore[arg-type]
+        try:
+            run.do(move_of(step.move), start + wait)
+        except MoveError as error:
+            raise Refused(f"Step {step.n}: {error}") from None
     return moves

@@ -10,6 +10,7 @@ from ...play.expressions import show_value
 from ...play.game import Number
 from ...play.moves import MoveError, play, read_move
 from ...play.program import Program
+from ...play.quantities import all_of
 from ...play.run import Run
 from ...play.setup import SetupError, choose
 from ...rules.document import WaymarkPart
@@ -139,7 +140,7 @@ def outcome(run: Run) -> Mapping[str, Expected]:
     ended = run.outcome
     return {
         "ending": run.trail[-1].extra.get("ending", NOTHING) if ended else NOTHING,
-        **run.counts.names(),
+        **all_of(run.counts),
         **run.meters,
         "result": ended.result if ended else NOTHING,
         "award": (ended.award if ended else "") or NOTHING,

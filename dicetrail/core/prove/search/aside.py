@@ -6,12 +6,11 @@ from collections.abc import Callable, Mapping
 from functools import cache
 from operator import add
 
-from ...play.counts import Counts
 from ...play.expressions import Names
 from ...play.game import Number
 from ...play.program import Program, ReadyRow
+from ...play.quantities import Counts
 from ...play.rows import number
-from .watched import COUNTED
 from .whole import fractional
 
 Aside = tuple[Number, ...]
@@ -51,12 +50,8 @@ class Carrier:
         return does
 
     def of_counts(self, grown: Counts) -> Does:
-        """What a moment does to the counts, told by counts that were at nothing before it."""
-        return {
-            place: (None, more)
-            for place, name in enumerate(self.names)
-            if name in COUNTED and (more := getattr(grown, name))
-        }
+        """What a moment does to the counts, by what it adds to each."""
+        return {place: (None, more) for place, name in enumerate(self.names) if (more := grown.get(name))}
 
     def mover(self, does: Does) -> Callable[[Aside], Aside]:
         """Does it to the values of one play; the same values are moved the same way again and again."""

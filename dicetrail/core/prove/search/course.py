@@ -5,33 +5,36 @@ What follows on what stands in :mod:`...play.sequence`; a state is a stage of it
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Sequence
 from functools import cached_property
-from typing import NamedTuple, cast
+from typing import NamedTuple, TypeVar, cast
 
-from ...play.counts import Counts
 from ...play.expressions import ExpressionError, Names, Value
 from ...play.game import Number
 from ...play.moments import Moment, Onward
-from ...play.played import End
+from ...play.played import Came, End
 from ...play.program import Program, ReadyRow
+from ...play.quantities import Counts, Happening, counted, growth
 from ...play.rows import Meters, Trouble, effect_of, first_award, first_ending, first_row, move_clocks
-from ...play.sequence import Came, happen
+from ...play.sequence import LEADS, Case, begin_try, first_case, happen, time_is_up, visit
 from .aside import Aside, Carrier, Does
 from .states import Kept, State
-from .times import Times
+from .times import NONE, Times
+
+T = TypeVar("T")
 
 
 class Happened(NamedTuple):
-    """What a moment did: to the meters, the state after it, and what came of it. ``move`` does it to the
-    values carried aside (None: nothing is done to them); ``mistakes`` tells how many expressions had no
-    value."""
+    """What a moment did: to the meters, the state after it, and what came of it. ``grown`` is what it added
+    to the counts that grow; ``move`` does all of it to the values carried aside (None: nothing is done to
+    them); ``mistakes`` tells how many expressions had no value."""
 
     came: Came
-    attempt: int
+    attempt: float
     names: Names
     before: Meters
     meters: Meters
+    grown: Counts
     move: Callable[[Aside], Aside] | None
     after: State
     mistakes: int
@@ -40,22 +43,39 @@ class Happened(NamedTuple):
 class _AtState:
     """A state as a stage: what becomes of it there."""
 
+    too_long = False
+
     def __init__(self, course: Course, state: State) -> None:
         self._course, self._state, self._times = course, state, state.times
         self.mistakes = 0
         self.before = self.meters = course.states.meters_of(state)
         self.counts, self.does = course.states.read(state), cast(Does, {})
-        self.names: dict[str, Value] = {}
+        self.grown: Counts = {}
+        self.names: Names = {}
 
-    def count(self, moment: Moment) -> None:
-        course, state, plain = self._course, self._state, Counts()
-        self.counts.happened(moment, first_visit=state.first)
-        plain.attempt = self.counts.attempt
-        plain.happened(moment, first_visit=state.first)
-        self.does = course.carrier.of_counts(plain)
-        self.names = course.states.names(state, self.before, self.counts)
+    def count(self, happening: Happening) -> None:
+        course, given = self._course, self._given
+        self.grown |= growth(happening, {**self.counts, **given})
+        self.does = course.carrier.of_counts(self.grown)
+        self.counts = counted(self.counts, happening, **given)
+
+    def first(self, some: Sequence[Case[T]]) -> tuple[T]:
+        return (first_case(some, self.counts),)
+
+    def set_clock(self) -> None:
+        states = self._course.states
+        try:
+            clock = states.clock(self._state, self._known())
+        except ExpressionError as error:
+            self._trouble("clocks, question", error)
+            clock = NONE
+        self._times = self._times._replace(question=clock)
+
+    def restart_clock(self) -> None:
+        self._times = self._times._replace(question=self._times.question.restarted())
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
+        self.names = self._known()
         return (first_row(self._course.program.rows[moment], self.names, self._trouble),)
 
     def apply(self, row: ReadyRow) -> tuple[bool]:
@@ -82,7 +102,20 @@ class _AtState:
         return self._state._replace(meters=tuple(self.meters.values()), counts=counts, times=self._times)
 
     def endings(self) -> tuple[End | None]:
-        return (self._course.ending(self.after, self._trouble),)
+        program = self._course.program
+        if not program.endings:
+            return (None,)
+        place = first_ending(program, self._course.states.known(self.after), self._trouble)
+        return (End(program.endings[place - 1][2].result, ending=place) if place else None,)
+
+    @property
+    def _given(self) -> dict[str, Value]:
+        return {"first_visit": self._state.first, "tries": self._course.states.tries(self._state)}
+
+    def _known(self) -> Names:
+        """What expressions know by now."""
+        state = self._state._replace(times=self._times)
+        return self._course.states.names(state, self.before, self.counts)
 
     def _trouble(self, where: str, error: ExpressionError) -> None:
         self.mistakes += 1
@@ -139,14 +172,15 @@ class Course:
         return known._replace(after=known.after._replace(left=state.left)) if state.left else known
 
     def _happened(self, stage: _AtState, moment: Moment) -> Happened:
-        [came] = happen(stage, moment)
+        [came] = visit(stage) if moment == "opened" else happen(stage, moment)
         move = self.carrier.mover(stage.does) if stage.does else None
         return Happened(
             came,
-            stage.counts.attempt,
+            stage.counts["attempt"],
             stage.names,
             stage.before,
             stage.meters,
+            stage.grown,
             move,
             stage.after,
             stage.mistakes,
@@ -154,22 +188,18 @@ class Course:
 
     def goes_on(self, state: State, after: State, moment: Moment, onward: Onward) -> State:
         """The state a play goes on to from ``after`` a moment that happened at ``state``."""
-        if onward == "next":
+        leads = LEADS[onward]
+        if leads.to == "next":
             return self.states.closed(after)
-        if onward == "revisit":
+        if leads.to == "visit":
             return after._replace(step="visit", first=False, parts=0, hits=0)
-        if onward == "resume":
+        if not leads.another_try:
             return after._replace(parts=state.parts + (moment == "part"))
-        counts = self.states.read(after)  # the first try, or the next one
-        counts.attempt += 1
-        times = after.times
-        if counts.attempt > 1 and self.program.game.clocks.restart_on_again:
-            times = times._replace(question=times.question.restarted())
-        return after._replace(step="ask", counts=self.states.kept(counts), times=times)
+        stage = _AtState(self, after)
+        begin_try(stage, restart=self.program.game.clocks.restart_on_again)
+        return stage.after._replace(step="ask")
 
-    def ending(self, state: State, trouble: Trouble | None = None) -> End | None:
-        """The end that the first ending brings which holds at a state."""
-        if not self.program.endings:
-            return None
-        place = first_ending(self.program, self.states.known(state), trouble or self.trouble)
-        return End(self.program.endings[place - 1][2].result, ending=place) if place else None
+    def time_is_up(self, state: State) -> End:
+        """How a play ends at a state where the game's clock has run out."""
+        [end] = time_is_up(_AtState(self, state))
+        return end

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Hashable
-from typing import cast
 
 from ...play.expressions import ExpressionError, Names, Value
 from ...play.game import Result
 from ...play.program import Program
+from ...play.quantities import made
 from ...play.rows import Trouble
 from ...play.sequence import close
 from .aside import Aside, Carrier
@@ -38,8 +38,7 @@ class Results:
 
     def _result(self, names: dict[str, Value], times: Times, result: Result) -> None:
         if self._percent:
-            asked = cast(float, names["asked"])
-            names["percent"] = 100 * cast(float, names["right"]) / asked if asked else 0
+            names["percent"] = made("percent", names)
         found = self.found
         end = AtEnd(self.program, names, times, self.trouble)
         [closed] = close(end, result)

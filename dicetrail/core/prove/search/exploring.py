@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import product
 
-from ...play.deck import Deck
+from ...play.dealer import Dealer
 from ...play.game import Choices
 from ...play.offered import topics_offered
 from ...play.program import Program
@@ -49,7 +49,7 @@ def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, fro
         levels = list(range(game.setup.level.min, game.setup.level.max + 1))
     for topic, level in product(topics_offered(game), levels):
         begun = Choices(0, topic=topic, level=level)
-        available = len(Deck(game, begun).questions)
+        available = len(Dealer(game, begun).questions)
         if not available:
             continue
         if asked is None:

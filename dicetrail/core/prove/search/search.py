@@ -11,6 +11,8 @@ from ...play.moments import MOMENTS, Moment, Onward
 from ...play.numbers import as_written
 from ...play.played import End
 from ...play.program import Program, ReadyRow
+from ...play.sequence import answered, first_case
+from ...play.verdict import VerdictName
 from ..replay.walks import tidy
 from .aside import Aside, Carrier
 from .course import Course, Happened
@@ -125,20 +127,25 @@ class Search:
             self._reached(self.states.opened(state, sort), values, state, 1)
 
     def _visit(self, state: State, values: set[Aside]) -> None:
-        self._moment(self.states.visited(state), values, "opened", 0, state)
+        self._moment(state, values, "opened", 0, state)
 
     def _ask(self, state: State, values: set[Aside]) -> None:
         sort, rows = self.states.sorts[state.sort], self.program.rows
-        last_try = self.states.read(state).tries_left == 1
-        moments: list[Moment] = ["right", "missed" if last_try else "wrong"]
-        if sort.close and not last_try:
-            moments.append("close")
+        asks_again = self.game.checking.unreadable == "ask_again"
+        verdicts: list[tuple[VerdictName, bool]] = [("right", False), ("wrong", False)]
+        if sort.close:
+            verdicts.append(("close", False))
         if state.parts < sort.parts:
-            moments.append("part")
+            verdicts.append(("right", True))
+        counts = self.states.read(state)
+        moments = {
+            first_case(answered(self.program, name, partial=partial, asks_again=asks_again), counts): None
+            for name, partial in verdicts
+        }
         if rows["skipped"]:
-            moments.append("skipped")
-        if rows["unreadable"] and self.game.checking.unreadable == "ask_again":
-            moments.append("unreadable")
+            moments["skipped"] = None
+        if rows["unreadable"] and asks_again:
+            moments["unreadable"] = None
         if self.game.leave:
             self._finish(state, values, End("done"), state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
@@ -152,7 +159,7 @@ class Search:
             self._time_is_up(state, values)
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
-        self._finish(state, values, self.course.ending(state) or End("done"), state)
+        self._finish(state, values, self.course.time_is_up(state), state)
 
     # A moment
 
@@ -180,7 +187,7 @@ class Search:
         values, changes = self._moved(happened, values)
         self.found.flow[moment, end.result if end else onward] += 1
         if moment != "begun":
-            attempt = happened.attempt if moment in ("right", "wrong", "close") else 0
+            attempt = int(happened.attempt) if moment in ("right", "wrong", "close") else 0
             self._note((moment, attempt), row, changes)
         if end is not None:
             self._finish(happened.after, values, end, source)

@@ -5,29 +5,29 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from math import inf, prod
-from operator import attrgetter
-from typing import NamedTuple, cast
+from operator import itemgetter
+from typing import NamedTuple
 
-from ...play.counts import Counts
-from ...play.deck import Deck
-from ...play.expressions import Value
-from ...play.game import TOLD, Choices, Number
+from ...play.clocks import Clock
+from ...play.dealer import Dealer, total_after
+from ...play.expressions import Names, Value
+from ...play.game import Choices, Number
+from ...play.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
 from ...play.program import Program
+from ...play.quantities import QUANTITIES, STANDING, Counts, all_of, at_first, counted
 from ...play.question import Question
 from ...play.rows import Meters
+from ...play.seconds import seconds_by
 from ...play.setup import nameless
 from ...play.supply import one_of
 from .sorts import QuestionSort, Sorter
-from .times import NO_TIMES, NONE, TIME_NAMES, Stood, Times
+from .times import NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, row_names
 
 MOST_WAYS = 200
 """Ways to be through with part of the questions, of every sort a number, that are told apart."""
-_FIELDS = tuple(Counts.__dataclass_fields__)
-_values = attrgetter(*_FIELDS)
-_OF_A_QUESTION = frozenset(
-    ("attempt", "tries_left", "worth", "level", "topic", "kind", "hits", "possible", "time_left", "time_used")
-)
+_values = itemgetter(*STANDING)
+_OF_VISIT = {name: one.start for name, one in QUANTITIES.items() if one.of_visit}
 
 
 class State(NamedTuple):
@@ -48,7 +48,7 @@ class State(NamedTuple):
 
 def asked_of(program: Program, choices: Choices) -> list[Question]:
     """The questions of a pass of the deck as they are filed; of those that are made, the first that is."""
-    questions = Deck(program.game, choices).questions
+    questions = Dealer(program.game, choices).questions
     made = {question.id: one_of(question, choices.level) for question in questions}
     return [made[question.id] for question in questions]
 
@@ -57,7 +57,7 @@ class Kept:
     """What is kept of a play as a state, and what expressions know in one.
 
     ``sorts`` are those of its questions, of which a pass of the deck asks ``a_pass``; ``total`` is how many
-    the play asks, None where its deck has no end.
+    the play asks, None where its deck has no end. ``clocked`` says that clocks stand in the states.
     """
 
     def __init__(
@@ -68,14 +68,17 @@ class Kept:
         sorts: Sequence[QuestionSort],
         a_pass: int,
         total: int | None,
+        *,
+        clocked: bool = False,
     ) -> None:
+        self.clocked = clocked
         self.program, self.game, self.looked, self.sorts = program, program.game, looked, sorts
         self.total, self._a_pass = total, a_pass
         self.player = nameless(self.game)
         self.count = choices.count or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
-        self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(_FIELDS) if self._keeps(name)]
-        self._keeps_last = bool(_OF_A_QUESTION & self._names_at_the_end())
+        self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(STANDING) if self._keeps(name)]
+        self._keeps_last = bool(OF_THE_LAST & self._names_at_the_end())
         by = program.question_seconds
         self._clock_is_known = by is not None and bool({"time_left", "time_used"} & by.names)
 
@@ -83,17 +86,17 @@ class Kept:
         """Where every play begins."""
         starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
         meters = tuple(starts[name] for name in self.meters)
-        return State("next", (), -1, meters, self.kept(Counts()))
+        return State("next", (), -1, meters, self.kept(at_first()))
 
     def read(self, state: State) -> Counts:
         """The counts of a state; those that make no difference are 0."""
-        counts = Counts(*cast(tuple[int, ...], state.counts))
-        counts.total = self.total_after(counts.asked)
+        counts: Counts = dict(zip(STANDING, state.counts, strict=True))
+        counts["total"] = self.total_after(int(counts["asked"]))
         return counts
 
     def total_after(self, asked: int) -> int:
         """How many questions the play will have asked, as far as is known once so many were."""
-        return self.total if self.total is not None else max(1, -(-asked // self._a_pass)) * self._a_pass
+        return total_after(asked, self.total, self._a_pass)
 
     def kept(self, counts: Counts) -> tuple[float, ...]:
         """The counts the course of a play depends on, none larger than makes a difference."""
@@ -110,22 +113,28 @@ class Kept:
 
     def opened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort was dealt."""
-        counts = self.read(state)
-        counts.asked += 1
-        return State("visit", state.left, sort, state.meters, self.kept(counts), times=state.times)
+        counts = self.kept(counted(self.read(state), "dealt"))
+        return State("visit", state.left, sort, state.meters, counts, times=state.times)
 
-    def visited(self, state: State) -> State:
-        """A state at a visit's begin, its question open with all its tries."""
-        counts = self.read(state)
-        counts.open(self.sorts[state.sort].tries)
-        return state._replace(counts=self.kept(counts), hits=0)
+    def tries(self, state: State) -> float:
+        """The tries that a visit of a state's question has."""
+        tries = self.sorts[state.sort].tries if state.sort >= 0 else None
+        return inf if tries is None else tries
+
+    def clock(self, state: State, names: Names) -> Stood:
+        """The clock of a state's question when a visit of it begins. Raises ExpressionError where what the
+        game says of it has no value."""
+        if not self.clocked:
+            return NONE
+        sort, by = self.sorts[state.sort], self.program.question_seconds
+        seconds = seconds_by(by, names) if sort.by_play and by is not None else sort.seconds
+        return Stood.of(Clock.of(seconds))
 
     def closed(self, state: State) -> State:
         """A state before the next question: what only the last one is asked about is put away."""
         if self._keeps_last:
             return state._replace(step="next", first=True, parts=0)
-        counts = self.read(state)
-        counts.attempt, counts.tries_left = 0, inf
+        counts = self.read(state) | _OF_VISIT
         clock = state.times.question if self._clock_is_known else NONE
         times = Times(clock, state.times.game)
         return State("next", state.left, -1, state.meters, self.kept(counts), times=times)
@@ -141,20 +150,17 @@ class Kept:
         return {
             "player": self.player,
             "count": self.count,
-            "worth": about.worth if about else 0,
-            "level": about.level if about else 0,
-            "topic": about.topic if about else "",
-            "kind": about.kind if about else "",
+            **NOTHING_OPEN,
+            **({name: getattr(about, name) for name in (*OF_A_QUESTION, "possible")} if about else {}),
             "hits": state.hits,
-            "possible": about.possible if about else 0,
-            **counts.names(),
+            **all_of(counts),
             **meters,
             **state.times.names(),
             **dict.fromkeys(TOLD, ""),
         }
 
     def _keeps(self, name: str) -> bool:
-        if name in ("attempt", "tries_left"):
+        if QUANTITIES[name].of_visit:
             return True
         if name == "asked":  # where the deck ends, what is left of it tells it
             of_the_deck = bool({"asked", "total", "left"} & self.looked.names)
@@ -176,7 +182,7 @@ class States(Kept):
     ) -> None:
         questions = asked_of(program, choices)
         total = max(totals) if totals else None
-        self.timed = bool(TIME_NAMES & looked.names)
+        self.timed = bool(TIMES.keys() & looked.names)
         sorter = Sorter(program, looked.names, clocked=self.timed)
         sorts = [sorter.searched(question) for question in questions]
         apart = list(dict.fromkeys(sorts))
@@ -210,6 +216,10 @@ class States(Kept):
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
         clocks = Times(Stood(limit, round(1000 * used), limit), Stood(game, 0, game))
         return state._replace(hits=hits, times=clocks if self.timed else NO_TIMES)
+
+    def clock(self, state: State, names: Names) -> Stood:
+        """As it stands: :meth:`at` has set it."""
+        return state.times.question
 
     def closed(self, state: State) -> State:
         after = super().closed(state)

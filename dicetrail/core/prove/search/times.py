@@ -7,9 +7,6 @@ from typing import NamedTuple
 from ...play.clocks import Clock
 from ...play.expressions import Value
 
-TIME_NAMES = frozenset(("time_left", "time_used", "game_left"))
-"""The names of expressions that tell a time."""
-
 
 class Stood(NamedTuple):
     """A clock that stands: its limit now, what it has run, and the limit it began with, in milliseconds."""

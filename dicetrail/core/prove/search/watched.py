@@ -9,12 +9,9 @@ from math import ceil
 
 from ...play.expressions import Expression
 from ...play.moments import Moment
+from ...play.names import TIMES
 from ...play.program import Program, ReadyRow
-from .times import TIME_NAMES
-
-COUNTED = ("right", "wrong", "missed", "late", "skipped", "first_try")
-"""Counts that only ever grow, by one."""
-_MADE_OF = {"percent": ("right", "asked"), "left": ("asked", "total"), "best_streak": ("streak",)}
+from ...play.quantities import GROWING, QUANTITIES, parts
 
 _UNANSWERED: tuple[Moment, ...] = ("begun", "opened")
 
@@ -57,7 +54,7 @@ def looked_at(program: Program) -> LookedAt:
     meters = set(program.meters)
     if program.endings:  # which are looked at there where a row changed something
         deciding |= {name for moment in _UNANSWERED for name in _moved_at(program, moment)}
-    aside = {name for name in meters | (set(COUNTED) & everything) if name not in deciding}
+    aside = {name for name in meters | (set(GROWING) & everything) if name not in deciding}
     asked = "asked" in deciding or "left" in everything
     return LookedAt(
         frozenset(everything | meters), frozenset(aside), asked, _caps([*course, *results], moves)
@@ -73,7 +70,7 @@ def _moved_at(program: Program, moment: Moment) -> Iterator[str]:
 def of_time(program: Program) -> frozenset[str]:
     """The names that tell a time, and the meters that come to depend on one: what a search, which knows of no
     other time than the first and the last moment, can't say anything of for sure."""
-    found = set(TIME_NAMES)
+    found = set(TIMES)
     rows = [row for rows in program.rows.values() for row in rows]
     while True:
         more = {
@@ -104,7 +101,7 @@ def _names(expressions: list[Expression]) -> set[str]:
 
 def _with_parts(expression: Expression) -> set[str]:
     names = set(expression.names)
-    return names | {part for name in names for part in _MADE_OF.get(name, ())}
+    return names | {part for name in names for part in parts(name)}
 
 
 def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> dict[str, int]:
@@ -113,7 +110,7 @@ def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> 
     largest: dict[str, int] = {}
     for condition in conditions:
         for name in condition.names:
-            uncapped |= set(_MADE_OF.get(name, ()))
+            uncapped |= parts(name)
         compared = list(_compared(ast.parse(condition.source.strip(), mode="eval")))
         for name, number in compared:
             largest[name] = max(largest.get(name, 0), ceil(number) + 1)
@@ -121,8 +118,11 @@ def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> 
             node.id for node in ast.walk(ast.parse(condition.source.strip())) if isinstance(node, ast.Name)
         ]
         uncapped |= {name for name in seen if seen.count(name) > [one for one, _ in compared].count(name)}
-    countable = {*COUNTED, "streak", "best_streak"}
-    return {name: cap for name, cap in largest.items() if name in countable and name not in uncapped}
+    return {
+        name: cap
+        for name, cap in largest.items()
+        if name in QUANTITIES and QUANTITIES[name].of_moments and name not in uncapped
+    }
 
 
 def _compared(tree: ast.AST) -> Iterator[tuple[str, float]]:

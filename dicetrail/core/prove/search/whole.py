@@ -5,11 +5,9 @@ from __future__ import annotations
 import ast
 
 from ...play.expressions import Expression
-from ...play.game import COUNTS
+from ...play.names import WHOLE
 from ...play.program import Program
-from .times import TIME_NAMES
 
-_WHOLE_NAMES = frozenset(COUNTS) - {"tries_left", "percent", "worth", "topic", "kind", "player"} - TIME_NAMES
 _KEEP = (ast.Add, ast.Sub, ast.Mult)
 
 
@@ -32,7 +30,7 @@ def _is_whole(node: ast.expr) -> bool:
         case ast.Constant(value=int()):
             return True
         case ast.Name(id=name):
-            return name in _WHOLE_NAMES
+            return name in WHOLE
         case ast.UnaryOp(op=ast.USub() | ast.UAdd(), operand=inner):
             return _is_whole(inner)
         case ast.BinOp(left=left, op=operator, right=right) if isinstance(operator, _KEEP):

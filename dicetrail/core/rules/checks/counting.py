@@ -9,6 +9,7 @@ from ...play.expressions import compile_expression, compile_template
 from ...play.game import Game
 from ...play.kinds import kind_of
 from ..document import Document
+from ..sites import sites_of
 from .found import Found, Path, gone, put
 
 _EXACT = re.compile(r"(?P<name>right|first_try|best_streak)\s*==\s*(?P<number>\d+)")
@@ -97,26 +98,14 @@ def _in_braces(text: str, name: str) -> str:
 
 
 def _texts(document: Document) -> Iterator[tuple[Path, str]]:
-    yield ("intro",), document.intro
-    for place, row in enumerate(document.consequences):
-        yield ("consequences", place, "tell"), row.tell
-    for place, ending in enumerate(document.endings):
-        yield ("endings", place, "tell"), ending.tell
-    for place, award in enumerate(document.awards):
-        yield ("awards", place, "tell"), award.tell
+    for site in sites_of(document):
+        if site.is_text:
+            yield site.path, site.source
 
 
 def _named(document: Document) -> Iterator[tuple[Path, frozenset[str]]]:
-    """Every expression and text with the names in it."""
-    for path, text in _texts(document):
-        yield path, compile_template(text).names
-    for place, row in enumerate(document.consequences):
-        if row.if_:
-            yield ("consequences", place, "if"), compile_expression(row.if_).names
-        for key, pairs in (("add", row.add), ("set", row.set), ("time", row.time)):
-            for name, source in pairs.items():
-                yield ("consequences", place, key, name), compile_expression(str(source)).names
-    for place, ending in enumerate(document.endings):
-        yield ("endings", place, "if"), compile_expression(ending.if_).names
-    for place, award in enumerate(document.awards):
-        yield ("awards", place, "if"), compile_expression(award.if_).names
+    """Every expression and text of a play with the names in it."""
+    for site in sites_of(document):
+        if site.sort != "aim":
+            ready = compile_template(site.source) if site.is_text else compile_expression(site.source)
+            yield site.path, ready.names

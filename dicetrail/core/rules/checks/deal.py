@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from ...play.deck import pass_length
+from ...play.dealer import pass_length
 from ...play.expressions import compile_template
 from ...play.game import Game
 from ...play.offered import choices_with, offers, topics_offered

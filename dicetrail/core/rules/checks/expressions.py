@@ -6,48 +6,37 @@ from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
 from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
-from ...play.game import COUNTS, TOLD
-from ..document import ConsequencePart, Document
+from ...play.names import NAMES, TOLD
+from ..document import Document
 from ..editing import Edit
+from ..sites import Sort, sites_of
 from .found import Found, Mend, Path, Written, put
 
 
 def expressions(game: Written) -> Iterator[Found]:
     """Every expression and text, and the meters that rows change."""
     document = game.document
-    known = {*document.meters, *COUNTS}
-    told = {*known, *TOLD}
+    known = {*document.meters, *NAMES}
+    knows: dict[Sort, set[str]] = {"expression": known, "text": known, "told": {*known, *TOLD}}
+    for site in sites_of(document):
+        if site.sort in knows:
+            check = _text if site.is_text else _expression
+            yield from check(site.source, site.path, knows[site.sort])
     for number, row in enumerate(document.consequences):
-        yield from _of_row(document, row, ("consequences", number), known, told)
-    for part, ending in enumerate(document.endings):
-        yield from _expression(ending.if_, ("endings", part, "if"), known)
-        yield from _text(ending.tell, ("endings", part, "tell"), told)
-    for part, award in enumerate(document.awards):
-        yield from _expression(award.if_, ("awards", part, "if"), known)
-        yield from _text(award.tell, ("awards", part, "tell"), told)
-    yield from _text(document.intro, ("intro",), known)
-    if isinstance(document.clocks.question, str):
-        yield from _expression(document.clocks.question, ("clocks", "question"), known)
+        for key, pairs in (("add", row.add), ("set", row.set)):
+            for name in pairs:
+                if name not in document.meters:
+                    yield _unknown_meter(document, pairs, ("consequences", number, key, name))
 
 
-def _of_row(
-    document: Document, row: ConsequencePart, path: Path, known: Collection[str], told: Collection[str]
-) -> Iterator[Found]:
-    for key, pairs in (("add", row.add), ("set", row.set), ("time", row.time)):
-        for name, source in pairs.items():
-            yield from _expression(source, (*path, key, name), known)
-            if key != "time" and name not in document.meters:
-                near = get_close_matches(name, document.meters, n=1)
-                hint = f"Did you mean `{near[0]}`?" if near else "Add it to the meters."
-                place = [*path, key, name]
-                mend = put(f"Add the meter {name}", ("meters", name), {"start": 0})
-                if near and near[0] not in pairs:
-                    mend = Mend(f"Write {near[0]}", (Edit(do="rename", path=place, value=near[0]),))
-                message = f"There is no meter `{name}`. {hint}"
-                yield Found("unknown-meter", "stop", message, place, mend=mend)
-    if row.if_ is not None:
-        yield from _expression(row.if_, (*path, "if"), known)
-    yield from _text(row.tell, (*path, "tell"), told)
+def _unknown_meter(document: Document, pairs: Collection[str], path: tuple[str | int, ...]) -> Found:
+    name = str(path[-1])
+    near = get_close_matches(name, document.meters, n=1)
+    hint = f"Did you mean `{near[0]}`?" if near else "Add it to the meters."
+    mend = put(f"Add the meter {name}", ("meters", name), {"start": 0})
+    if near and near[0] not in pairs:
+        mend = Mend(f"Write {near[0]}", (Edit(do="rename", path=list(path), value=near[0]),))
+    return Found("unknown-meter", "stop", f"There is no meter `{name}`. {hint}", path, mend=mend)
 
 
 def _expression(source: str, path: Path, known: Collection[str]) -> Iterator[Found]:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
-from ...play.game import COUNTS
 from ...play.moves import MoveError, read_move
+from ...play.names import NAMES
 from ..document import Document
 from ..editing import Edit
 from .found import Found, Mend, Path, Written, gone
@@ -37,7 +37,7 @@ def aims(game: Written) -> Iterator[Found]:
 
 
 def _expected(document: Document, expected: Collection[str], path: Path) -> Iterator[Found]:
-    known = {*document.meters, *COUNTS, "result", "award", "ending", "tell"}
+    known = {*document.meters, *NAMES, "result", "award", "ending", "tell"}
     for name in expected:
         if name not in known:
             near = get_close_matches(name, known, n=1)

@@ -1,15 +1,6 @@
 import { Button } from "../../ui/Button";
 import { Menu, MenuDo } from "../../ui/Menu";
-
-export const MOVES: [key: string, move: string, said: string][] = [
-  ["r", "right", "Right"],
-  ["w", "wrong", "Wrong"],
-  ["l", "late", "Too late"],
-  ["s", "skip", "Skip"],
-  ["u", "unreadable", "Unreadable"],
-];
-/** Offered where the game may be left. */
-export const LEAVE: (typeof MOVES)[number] = ["x", "leave", "Leave"];
+import { useWords } from "../data";
 
 interface Props {
   /** Whether the play goes on, and whether a clock can run out in it now. */
@@ -28,18 +19,21 @@ interface Props {
 /** The moves a maker can make, each with its key. */
 export function Moves(props: Props) {
   const { can, move, toTheEnd } = props;
+  const moves = useWords()?.moves ?? [];
   return (
     <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Moves">
-      {[...MOVES, ...(props.canLeave ? [LEAVE] : [])].map(([letter, line, said]) => (
-        <Button
-          key={line}
-          small
-          disabled={!can || (line === "late" && !props.canBeLate)}
-          onClick={() => move(line)}
-        >
-          {said} <Key>{letter}</Key>
-        </Button>
-      ))}
+      {moves
+        .filter((one) => one.do !== "leave" || props.canLeave)
+        .map((one) => (
+          <Button
+            key={one.do}
+            small
+            disabled={!can || (one.do === "late" && !props.canBeLate)}
+            onClick={() => move(one.do)}
+          >
+            {one.title} <Key>{one.key}</Key>
+          </Button>
+        ))}
       <Menu label="On until …" disabled={!can}>
         <MenuDo act={() => toTheEnd("right")} hint="R">
           the end, all right

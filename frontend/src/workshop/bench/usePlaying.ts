@@ -2,8 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, type BenchSeen, type BenchWanted, type Game, type Played } from "../../api/client";
-import { stateOf, useShow } from "../data";
-import { LEAVE, MOVES } from "./Moves";
+import { stateOf, useShow, useWords } from "../data";
 import { useAttempt } from "./useAttempt";
 import { useBenchSound } from "./useBenchSound";
 
@@ -102,13 +101,14 @@ const isPressed = (target: EventTarget | null) =>
 
 /** One key for each move, wherever nothing is typed. */
 function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: Acts) {
+  const moves = useWords()?.moves;
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       const { target } = event;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (target instanceof HTMLElement && target.closest("input, textarea, select")) return;
-      const chosen = [...MOVES, LEAVE].find(([letter]) => letter === event.key);
-      if (chosen && can) move(chosen[1]);
+      const chosen = moves?.find((one) => one.key === event.key);
+      if (chosen && can) move(chosen.do);
       else if (/^[a-h]$/.test(event.key) && can) move(`answer ${event.key}`);
       else if (event.key === "R" && can) toTheEnd("right");
       else if (event.key === "W" && can) toTheEnd("wrong");
@@ -120,7 +120,7 @@ function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: A
     };
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
-  }, [can, move, toTheEnd, untilALifeIsLost, back, onward]);
+  }, [can, moves, move, toTheEnd, untilALifeIsLost, back, onward]);
 }
 
 /** Takes up a play that another screen sent here, once. */

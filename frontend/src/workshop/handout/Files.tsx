@@ -4,11 +4,13 @@ import { buttonLook } from "../../ui/Button";
 import { Field, inputLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Tick } from "../../ui/Tick";
+import { useWords } from "../data";
 
 const MOST_VERSIONS = 8;
 
 /** The files that a game is given away as. */
 export function Files({ game }: { game: Game }) {
+  const ways = useWords()?.take_aways ?? [];
   const bundle = (
     <Entry
       title="A bundle, for another maker"
@@ -23,18 +25,16 @@ export function Files({ game }: { game: Game }) {
     <div className="flex max-w-6xl flex-col">
       {game.playable ? (
         <div className="grid gap-x-12 lg:grid-cols-2">
-          <Entry
-            title="A page that plays by itself"
-            about="One file for any newer browser: opened from the disk, with no network, pictures, sounds and look inside. It takes some seconds to start. The player can save the record of a play as a file."
-            files={[["Save the page", takeAway(game.id, "page"), "about 10 MB"]]}
-          />
-          <Entry
-            title="A file for a terminal"
-            about="For any Python from 3.10, with nothing installed: python3 game.pyz. It plays in the terminal, and writes trails from lists of moves."
-            files={[["Save the file", takeAway(game.id, "terminal"), "about 0.1 MB"]]}
-          />
+          {ways.map(({ way, ending, title, about, size }) => (
+            <Entry
+              key={way}
+              title={title}
+              about={about}
+              files={[[`Save the .${ending} file`, takeAway(game.id, way), size]]}
+            />
+          ))}
           <p className="border-b border-line py-3 text-soft lg:col-span-2">
-            Right answers are not in plain sight in either, but whoever opens the file up can find
+            Right answers are not in plain sight in these, but whoever opens the file up can find
             them. Where that matters, hand out a link: then they stay here until they are revealed.
           </p>
           <PrintIt game={game} />

@@ -6,7 +6,7 @@ import { Button } from "../../ui/Button";
 import { Menu, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
-import { useCurrentGame, useCurrentPack, useShow } from "../data";
+import { useCurrentGame, useCurrentPack, useShow, useWords } from "../data";
 import { OnceThere } from "../WithGame";
 import { packWords } from "../words";
 import { Again } from "./Again";
@@ -49,6 +49,7 @@ type Opened = "columns" | "again" | undefined;
 
 function PackSheet({ pack }: { pack: Pack }) {
   const show = useShow();
+  const endings = useWords()?.endings ?? [];
   const [search] = useSearchParams();
   const line = Number(search.get("line")) || undefined;
   const [side, setSide] = useState<Side>(line || pack.to_mend > 0 ? "lines" : "questions");
@@ -94,9 +95,9 @@ function PackSheet({ pack }: { pack: Pack }) {
           </Button>
           <Menu label="Save as file">
             <MenuFile href={packFile(pack.id)}>As it stands</MenuFile>
-            {ENDINGS.map(([ending, said]) => (
+            {endings.map(({ ending, says }) => (
               <MenuFile key={ending} href={packFile(pack.id, ending)}>
-                .{ending} <span className="text-soft">{said}</span>
+                .{ending} <span className="text-soft">{says}</span>
               </MenuFile>
             ))}
           </Menu>
@@ -128,16 +129,6 @@ function PackSheet({ pack }: { pack: Pack }) {
 const SIDES: [Side, string][] = [
   ["questions", "Questions"],
   ["lines", "Lines as written"],
-];
-
-const ENDINGS: [string, string][] = [
-  ["tsv", "tab-separated"],
-  ["csv", "comma-separated"],
-  ["xlsx", "spreadsheet"],
-  ["ods", "open spreadsheet"],
-  ["json", "one list"],
-  ["jsonl", "one a line"],
-  ["yaml", "to be read and written"],
 ];
 
 function formWords(pack: Pack): string {

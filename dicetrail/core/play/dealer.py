@@ -5,21 +5,27 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import chain, count, islice
+from typing import NamedTuple
 
 from .card import Card
 from .dice import Stream
+from .expressions import Names
 from .game import Choices, Deal, Game
 from .kinds import GENERATED, kind_of
 from .question import Question
 from .supply import Supply
 
 
-class Deck:
-    """Deals the cards of one play, one at a time.
+class SoFar(NamedTuple):
+    """How far a play is when its next card is dealt: how many questions it has ``asked``, and what its
+    expressions know."""
 
-    ``total`` is how many cards it will have dealt, as far as is known: all of them where it ends, the passes
-    begun so far where it is endless.
-    """
+    asked: int
+    names: Names
+
+
+class Dealer:
+    """Deals the cards of one play, one at a time, by how far it is."""
 
     def __init__(self, game: Game, choices: Choices) -> None:
         self._deal = game.deal
@@ -39,15 +45,16 @@ class Deck:
             self._most = None if repeating else len(self._pool)
         else:
             self._most = drawn if repeating else min(drawn, len(self._pool))
-        self._dealt = 0
         self._cards = self._places()
 
     @property
     def total(self) -> int:
-        """How many cards the play will have been dealt, as far as is known."""
-        if self._most is not None:
-            return self._most
-        return max(1, -(-self._dealt // len(self._pool))) * len(self._pool)
+        """How many cards the play will have been dealt, as far as is known before its first."""
+        return self.total_after(0)
+
+    def total_after(self, asked: int) -> int:
+        """How many cards the play will have been dealt, as far as is known once it has ``asked`` so many."""
+        return total_after(asked, self._most, len(self._pool))
 
     @property
     def endless(self) -> bool:
@@ -59,12 +66,19 @@ class Deck:
         """The questions of a pass as they are filed, a generated one as often as it is asked."""
         return list(self._pool)
 
-    def next(self) -> Card | None:
+    def next(self, so_far: SoFar) -> Card | None:
         """The next card, or None when the deck is empty."""
-        if self._most is not None and self._dealt >= self._most:
+        if self._most is not None and so_far.asked >= self._most:
             return None
-        self._dealt += 1
         return next(self._cards)
+
+    def cards(self) -> Iterator[Card]:
+        """The cards of a play of which nothing is known but how many it has asked."""
+        for asked in count():
+            card = self.next(SoFar(asked, {}))
+            if card is None:
+                return
+            yield card
 
     def _times(self, question: Question) -> int:
         supply = self._supplies[question.id] = Supply(question, self._dice, self._level)
@@ -106,6 +120,12 @@ class Deck:
             for question in chain(ahead, (first,), questions):
                 yield question, mark
                 last = question
+
+
+def total_after(asked: int, most: int | None, a_pass: int) -> int:
+    """How many questions a play asks that has ``asked`` so many: ``most``, or, where there is no end to them
+    (None), all those of the passes begun so far, of so many each."""
+    return most if most is not None else max(1, -(-asked // a_pass)) * a_pass
 
 
 def pass_length(questions: Sequence[Question]) -> int:
@@ -202,5 +222,4 @@ class Places:
 
 def deal(game: Game, choices: Choices, most: int = 1000) -> list[Card]:
     """The cards of a whole play, at most ``most`` of them."""
-    deck = Deck(game, choices)
-    return list(islice(iter(deck.next, None), most))
+    return list(islice(Dealer(game, choices).cards(), most))

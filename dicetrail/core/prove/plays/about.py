@@ -1,0 +1,38 @@
+"""What is told of questions beside the plays that asked them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ...play.game import Game
+from ...play.kinds import KINDS
+from ...play.question import said
+
+
+@dataclass(frozen=True, slots=True)
+class AboutQuestion:
+    """What is told of a question: its prompt, its options as words (none where it is typed in), and its kind
+    ("" where that is not known: then an answer is one option, or a text)."""
+
+    prompt: str
+    options: tuple[str, ...] = ()
+    kind: str = ""
+
+    def places(self, text: str, parts: Sequence[str] = ()) -> tuple[int, ...]:
+        """The options that an answer picked (their places as filed), by how it is kept."""
+        if parts:
+            return tuple(self.options.index(part) for part in parts if part in self.options)
+        return KINDS[self.kind or "choice"].read_told(self.options, text)
+
+    def parts(self, text: str) -> tuple[str, ...]:
+        """The options that an answer picked; itself where it named none."""
+        return tuple(self.options[place] for place in self.places(text)) or (text,)
+
+
+def told_of(game: Game) -> dict[str, AboutQuestion]:
+    """What is told of the questions of a game, by their ids."""
+    return {
+        question.id: AboutQuestion(question.prompt, tuple(map(said, question.options)), question.kind)
+        for question in game.questions
+    }

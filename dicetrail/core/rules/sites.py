@@ -1,0 +1,94 @@
+"""Sites: every place of a game where an expression or a text stands, and every key that is a meter's name.
+
+A new part of a game that holds an expression is a line here: then it is checked, renamed, and looked through
+for names like all the others.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from .document import Document
+from .yamltext import Path
+
+Sort = Literal["expression", "text", "told", "aim"]
+"""An expression; a text with expressions in braces; one that also knows what only texts know of the question;
+or what an aim expects, which knows shares and means besides."""
+ANY = None
+"""Every place of a list, every key of a mapping."""
+Pattern = tuple[str | None, ...]
+
+_SITES: tuple[tuple[Pattern, Sort], ...] = (
+    (("consequences", ANY, "add", ANY), "expression"),
+    (("consequences", ANY, "set", ANY), "expression"),
+    (("consequences", ANY, "time", ANY), "expression"),
+    (("consequences", ANY, "if"), "expression"),
+    (("consequences", ANY, "tell"), "told"),
+    (("endings", ANY, "if"), "expression"),
+    (("endings", ANY, "tell"), "told"),
+    (("awards", ANY, "if"), "expression"),
+    (("awards", ANY, "tell"), "told"),
+    (("intro",), "text"),
+    (("clocks", "question"), "expression"),
+    (("aims", ANY, "expect"), "aim"),
+)
+_PARTS = {str(pattern[0]) for pattern, _ in _SITES}
+_METER_KEYS: tuple[Pattern, ...] = (
+    ("consequences", ANY, "add", ANY),
+    ("consequences", ANY, "set", ANY),
+    ("waymarks", ANY, "expect", ANY),
+    ("waymarks", ANY, "along", ANY, "expect", ANY),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Site:
+    """A place where an expression or a text stands, and what is written there."""
+
+    path: Path
+    source: str
+    sort: Sort
+
+    @property
+    def is_text(self) -> bool:
+        """Whether its expressions stand in braces."""
+        return self.sort in ("text", "told")
+
+
+def expression_sites(data: Any) -> Iterator[Site]:
+    """Every place of a game (as plain data, whatever it holds) where an expression or a text is written."""
+    for pattern, sort in _SITES:
+        for path, value in _at(data, pattern):
+            if isinstance(value, str):
+                yield Site(path, value, sort)
+
+
+def sites_of(document: Document) -> Iterator[Site]:
+    """Those of a game that could be read."""
+    return expression_sites(document.model_dump(by_alias=True, include=_PARTS))
+
+
+def meter_keys(data: Any, name: str) -> Iterator[Path]:
+    """Every key besides its own that names a meter."""
+    for pattern in _METER_KEYS:
+        for path, _ in _at(data, pattern):
+            if path[-1] == name:
+                yield path
+
+
+def _at(value: Any, pattern: Pattern, path: tuple[str | int, ...] = ()) -> Iterator[tuple[Path, Any]]:
+    if not pattern:
+        yield path, value
+        return
+    first, *rest = pattern
+    if first is not ANY:
+        if isinstance(value, dict) and first in value:
+            yield from _at(value[first], tuple(rest), (*path, first))
+    elif isinstance(value, dict):
+        for key, inner in value.items():
+            yield from _at(inner, tuple(rest), (*path, key))
+    elif isinstance(value, list):
+        for place, inner in enumerate(value):
+            yield from _at(inner, tuple(rest), (*path, place))
