@@ -1,6 +1,6 @@
 # make demo  set everything up and serve the workshop with the demo data
 # make test  set everything up and run all the tests
-# For developers: make dev, make lint, make types, make shots, make bench, make referee
+# For developers: make dev, make lint, make types, make shots, make bench, make referee, make mutants
 
 PYTHON ?= python3.11
 VENV := .venv/bin
@@ -9,7 +9,7 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
 	frontend/vite.config.ts frontend/vite.taken.config.ts frontend/package-lock.json
 
 N ?= 20000
-.PHONY: demo test dev lint types shots bench referee chromium clean
+.PHONY: demo test dev lint types shots bench referee mutants chromium clean
 
 demo: .make-python $(PAGES)
 	$(VENV)/dicetrail serve --demo --data .data/demo
@@ -41,6 +41,10 @@ bench: .make-python
 # The engine against a second one: N made-up games, a tenth as many odds.
 referee: .make-python
 	$(VENV)/python scripts/referee.py $(N)
+
+# Small changes of the core, each of which a test should notice.
+mutants: .make-python
+	$(VENV)/python scripts/mutants.py $(ONLY)
 
 .make-python: requirements.lock pyproject.toml
 	scripts/make_venv "$(PYTHON)"

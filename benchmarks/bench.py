@@ -6,9 +6,9 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.replay.walks import walk_moves
 from dicetrail.core.prove.replay.waymarks import walk_all
 from dicetrail.core.rules.document import WaymarkPart

@@ -11,11 +11,11 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 
+from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.setup import choose
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking, one_play

@@ -10,11 +10,11 @@ from dataclasses import replace
 from functools import cache
 from pathlib import Path
 
-from dicetrail.core.play.dealer import Dealer
+from dicetrail.core.play.deal.dealer import Dealer
+from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.kinds import kind_of
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.setup import choose
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking
 from dicetrail.files import read_game_file

@@ -18,8 +18,8 @@ from .core.pack.reader import data_of, read_contents, read_data, read_file
 from .core.pack.reading import Reading
 from .core.pack.settings import Settings
 from .core.pack.text import LARGEST_FILE
-from .core.play.game import Game
-from .core.play.question import Question
+from .core.play.questions.question import Question
+from .core.play.rulebook.game import Game
 from .core.rules.bundle import LARGEST_BUNDLE, Bundle, is_bundle, read_bundle
 from .core.rules.compile import read_game
 from .core.rules.files import address_of, files_named, placed

@@ -10,7 +10,7 @@ import unittest
 from dataclasses import replace
 from pathlib import Path
 
-from dicetrail.core.play.game import Consequence, Deal, Game, Meter
+from dicetrail.core.play.rulebook.game import Consequence, Deal, Game, Meter
 from dicetrail.web.beside.messages import read, write
 from dicetrail.web.beside.searching import reached
 from dicetrail.web.beside.sending import sent

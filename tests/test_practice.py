@@ -12,7 +12,7 @@ import unittest
 from fractions import Fraction
 from pathlib import Path
 
-from dicetrail.core.play.numbers import read_number
+from dicetrail.core.play.language.numbers import read_number
 
 from .running import run
 

@@ -12,14 +12,14 @@ import typer
 
 from ..core.pack.formats import write_file
 from ..core.pack.reading import Reading
-from ..core.play.card import as_filed
-from ..core.play.checking import check
-from ..core.play.dealer import deal
-from ..core.play.game import Game
+from ..core.play.answers.switches import Checking
+from ..core.play.deal.dealer import deal
+from ..core.play.deal.setup import SetupError, choose
 from ..core.play.kinds import input_for, shown_answer
-from ..core.play.moves import MoveError
-from ..core.play.setup import SetupError, choose
-from ..core.play.switches import Checking
+from ..core.play.questions.card import as_filed
+from ..core.play.rulebook.game import Game
+from ..core.play.run.checking import check
+from ..core.play.run.moves import MoveError
 from ..core.rules.document import schema as game_schema
 from ..core.snag import Refused
 from ..files import read_pack_file, write_bytes

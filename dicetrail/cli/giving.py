@@ -7,7 +7,6 @@ from pathlib import Path
 from typing import Annotated
 
 import typer
-from click import Choice
 
 from ..core.rules.bundle import write_bundle
 from ..files import write_bytes
@@ -16,6 +15,12 @@ from .parts import GamePath, playable
 
 commands = typer.Typer()
 BUNDLE = "bundle"
+
+
+def _known(way: str) -> str:
+    if way not in (BUNDLE, *TAKE_AWAYS):
+        raise typer.BadParameter(f"‘{way}’ is none of {', '.join((BUNDLE, *TAKE_AWAYS))}.")
+    return way
 
 
 @commands.command()
@@ -27,7 +32,7 @@ def give(
         typer.Option(
             "--as",
             help=f"{BUNDLE}: to go on with; {', '.join(TAKE_AWAYS)}: to be played",
-            click_type=Choice([BUNDLE, *TAKE_AWAYS]),
+            callback=_known,
         ),
     ],
 ) -> None:

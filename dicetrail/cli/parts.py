@@ -9,7 +9,7 @@ from typing import Annotated, Any
 
 import typer
 
-from ..core.play.program import Program
+from ..core.play.rulebook.program import Program
 from ..core.rules.document import Document
 from ..core.snag import Refused, Snag
 from ..files import GameOnDisk, game_on_disk

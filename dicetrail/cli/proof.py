@@ -9,8 +9,8 @@ from typing import Annotated, Any
 
 import typer
 
-from ..core.play.program import Program
-from ..core.play.setup import LARGEST_DICE
+from ..core.play.deal.setup import LARGEST_DICE
+from ..core.play.rulebook.program import Program
 from ..core.prove.odds.aims import Held, look
 from ..core.prove.odds.best import best_figures
 from ..core.prove.odds.company import Company
@@ -21,7 +21,7 @@ from ..core.prove.odds.walker import Walker
 from ..core.prove.odds.walking import Walking
 from ..core.prove.replay.waymarks import walk_all
 from ..core.prove.search.doubts import doubts
-from ..core.prove.search.exploring import reach
+from ..core.prove.search.reach import reach
 from ..core.rules.set_aside import with_set_aside
 from ..core.snag import Refused
 from ..files import read_game_file

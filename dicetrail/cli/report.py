@@ -7,8 +7,8 @@ from typing import Annotated
 
 import typer
 
-from ..core.play.folding import fold
-from ..core.play.switches import Checking
+from ..core.play.answers.folding import fold
+from ..core.play.answers.switches import Checking
 from ..core.prove.plays.about import AboutQuestion
 from ..core.prove.plays.advice import advice_on
 from ..core.prove.plays.out import STATISTICS_COLUMNS, read_json_lines, statistics_row

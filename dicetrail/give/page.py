@@ -16,7 +16,7 @@ from hashlib import sha256
 from pathlib import Path
 
 from ..core.pack.media_file import MediaFile
-from ..core.play.game import Game
+from ..core.play.rulebook.game import Game
 from ..core.rules.bundle import archive
 from ..core.snag import Refused
 from .carried import kept

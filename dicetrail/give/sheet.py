@@ -10,12 +10,12 @@ import re
 from collections.abc import Iterator, Sequence
 from html import escape
 
-from ..core.play.card import Card
-from ..core.play.dealer import deal
-from ..core.play.game import Game
+from ..core.play.deal.dealer import deal
+from ..core.play.deal.setup import choose
 from ..core.play.kinds import input_for, kind_of, shown_answer
-from ..core.play.question import LABELS, picture
-from ..core.play.setup import choose
+from ..core.play.questions.card import Card
+from ..core.play.questions.question import LABELS, picture
+from ..core.play.rulebook.game import Game
 from ..core.play.words import LANGUAGES, texts_of
 
 MOST_VERSIONS = 8

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ..core.pack.media_file import MediaFile
-from ..core.play.game import Game
+from ..core.play.rulebook.game import Game
 from .page import page_file
 from .terminal import terminal_file
 

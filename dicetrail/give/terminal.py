@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..core.play.game import Game
+from ..core.play.rulebook.game import Game
 from ..core.rules.bundle import archive
 from .carried import kept
 from .carried.command import GAME_FILE

@@ -11,7 +11,7 @@ from sqlalchemy import func, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from ..core.play.invitation import Shut
+from ..core.play.seen.invitation import Shut
 from .history import Stale
 from .models import Handout, HandoutVersion, Play
 from .plays import plays_had

@@ -7,8 +7,8 @@ import json
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session
 
-from ..core.prove.search.reach import Reach
-from ..core.prove.search.reach_data import from_data, to_data
+from ..core.prove.search.reached import Reach
+from ..core.prove.search.reached_data import from_data, to_data
 from .models import StoredReach
 
 

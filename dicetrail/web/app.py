@@ -17,7 +17,7 @@ from ..store.database import close_database, open_database
 from ..store.folder import DATABASE
 from . import bench, games, handouts, history, media, packs, watching
 from .beside import Beside
-from .beside.reading import ReadBeside
+from .elsewhere.reading import ReadBeside
 from .demo import bring_demo_once
 from .download import PACKED
 from .games.proofs import Proofs

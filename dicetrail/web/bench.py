@@ -11,17 +11,17 @@ from fastapi import Query, Response, UploadFile
 from fastapi.responses import PlainTextResponse
 from sqlalchemy.orm import Session
 
-from ..core.play.dealer import Dealer
-from ..core.play.game import Choices
+from ..core.play.answers.verdict import VerdictName
+from ..core.play.deal.dealer import Dealer
+from ..core.play.deal.setup import choose
 from ..core.play.kinds import GENERATED, input_for, shown_answer
-from ..core.play.moments import MOMENTS
-from ..core.play.moves import MoveError, play, read_move
-from ..core.play.program import Program
-from ..core.play.run import Run
-from ..core.play.setup import choose
-from ..core.play.trail import Step, to_lines
-from ..core.play.verdict import VerdictName
-from ..core.play.view import view
+from ..core.play.rulebook.game import Choices
+from ..core.play.rulebook.moments import MOMENTS
+from ..core.play.rulebook.program import Program
+from ..core.play.run.moves import MoveError, play, read_move
+from ..core.play.run.run import Run
+from ..core.play.run.trail import Step, to_lines
+from ..core.play.seen.view import view
 from ..core.prove.replay.coverage import covered, possible, way_to
 from ..core.prove.replay.difference import differences
 from ..core.prove.replay.gauges import Gauge, Gauges

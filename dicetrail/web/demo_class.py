@@ -12,15 +12,15 @@ from datetime import datetime, timedelta
 
 from sqlalchemy.orm import Session
 
-from ..core.play.card import Card
 from ..core.play.dice import Stream
-from ..core.play.game import Choices
 from ..core.play.kinds import input_for
-from ..core.play.move import Move
-from ..core.play.moves import to_input
-from ..core.play.program import Program
-from ..core.play.question import LABELS, said
-from ..core.play.run import Run
+from ..core.play.questions.card import Card
+from ..core.play.questions.question import LABELS, said
+from ..core.play.rulebook.game import Choices
+from ..core.play.rulebook.move import Move
+from ..core.play.rulebook.program import Program
+from ..core.play.run.moves import to_input
+from ..core.play.run.run import Run
 from ..core.prove.plays.record import AnswerCollector
 from ..store import handouts, plays
 from ..store.models import Handout, StoredGame, now

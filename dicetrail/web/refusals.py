@@ -11,7 +11,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from sqlalchemy.exc import DBAPIError, SQLAlchemyError
 
-from ..core.play.setup import SetupError
+from ..core.play.deal.setup import SetupError
 from ..core.snag import Refused
 from .strict import StrictRoute
 

@@ -8,8 +8,8 @@ from concurrent.futures import Future
 from dataclasses import dataclass, field
 from threading import Condition, Thread
 
-from ..core.play.game import Game
-from ..core.prove.search.reach import Reach
+from ..core.play.rulebook.game import Game
+from ..core.prove.search.reached import Reach
 from ..core.snag import Refused
 from .beside import Beside
 from .beside.beside import Fault

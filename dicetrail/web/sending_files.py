@@ -15,7 +15,7 @@ from starlette.responses import StreamingResponse
 from starlette.types import Receive, Scope, Send
 
 from .beside import Beside
-from .beside.making import Make, made
+from .elsewhere.making import Make, made
 from .download import saved_as
 from .leaving import left
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import (
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import (
     Award,
     Choices,
     Clocks,
@@ -14,14 +16,12 @@ from dicetrail.core.play.game import (
     Game,
     Meter,
 )
-from dicetrail.core.play.moments import MOMENTS
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import play, read_move
-from dicetrail.core.play.page import Cue
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.rulebook.moments import MOMENTS
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.page import Cue
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.moves import play, read_move
+from dicetrail.core.play.run.run import Run
 
 SECRET = "zq"
 """Begins every accepted answer of a typed question here, and stands nowhere else."""

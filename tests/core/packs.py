@@ -9,9 +9,9 @@ from functools import cache
 from hypothesis import strategies as st
 
 from dicetrail.core.play.kinds import KINDS
-from dicetrail.core.play.question import TRUTH_OPTIONS, Question, same
-from dicetrail.core.play.recipes import Formula, Odd, Span, Table
-from dicetrail.core.play.tables import OF_A_ROW
+from dicetrail.core.play.questions.question import TRUTH_OPTIONS, Question, same
+from dicetrail.core.play.questions.recipes import Formula, Odd, Span, Table
+from dicetrail.core.play.questions.tables import OF_A_ROW
 
 COUNTRIES = "name,capital,tongues\nNorland,Fjell,no/se\nSudland,Bri,de\nOstmark,Laa,de/cz\nWestry,Aber,en\n"
 """A small made-up data table."""

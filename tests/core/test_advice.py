@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.question import Question
+from dicetrail.core.play.questions.question import Question
 from dicetrail.core.rules.checks.reading_time import seconds_to_read
 from dicetrail.core.rules.compile import read_game
 

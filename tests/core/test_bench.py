@@ -8,11 +8,21 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Award, Bounds, Choices, Clocks, Consequence, Ending, Game, Meter, Setup
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.setup import SetupError, choose
-from dicetrail.core.play.trail import to_lines
+from dicetrail.core.play.deal.setup import SetupError, choose
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import (
+    Award,
+    Bounds,
+    Choices,
+    Clocks,
+    Consequence,
+    Ending,
+    Game,
+    Meter,
+    Setup,
+)
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.prove.replay.coverage import covered, possible, way_to
 from dicetrail.core.prove.replay.difference import StepDifference, differences
 from dicetrail.core.prove.replay.gauges import Gauges
@@ -20,7 +30,7 @@ from dicetrail.core.prove.replay.starter_waymarks import first_set
 from dicetrail.core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
 from dicetrail.core.prove.replay.walks import changes, reason, walk_moves
 from dicetrail.core.prove.replay.waymarks import walk
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.starting import new_game
 from dicetrail.core.snag import Refused

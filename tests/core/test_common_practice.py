@@ -6,11 +6,11 @@ import unittest
 from itertools import product
 
 from dicetrail.core.pack.reader import read_text
-from dicetrail.core.play.card import as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.questions.card import as_filed
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.run.checking import check
 
 from .making import choice, walk
 

@@ -7,9 +7,9 @@ from math import sqrt
 from unittest import mock
 
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Clocks, Consequence, Deal, Game, Meter
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Clocks, Consequence, Deal, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.company import Company, played_so
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.together import walk_together

@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.suggesting import suggested
-from dicetrail.core.play.card import as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.game import from_json, to_json
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.questions.card import as_filed
+from dicetrail.core.play.rulebook.game import from_json, to_json
+from dicetrail.core.play.run.checking import check
 from dicetrail.core.rules.comparing import collisions, nearest, verdict_on
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import CheckingPart, Document

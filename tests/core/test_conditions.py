@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.expressions import check_names, compile_expression
-from dicetrail.core.play.moments import MOMENTS
-from dicetrail.core.play.names import NAMES
+from dicetrail.core.play.language.expressions import check_names, compile_expression
+from dicetrail.core.play.rulebook.moments import MOMENTS
+from dicetrail.core.play.rulebook.names import NAMES
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.conditions import conditions, for_awards, for_endings
 

@@ -7,16 +7,16 @@ import unittest
 from typing import Any
 from unittest.mock import patch
 
-from dicetrail.core.play.game import Choices, Consequence, Deal, Game, Meter
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.setup import choose
+from dicetrail.core.play.deal.setup import choose
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove import declared
 from dicetrail.core.prove.declared import COUNTED, SHOWN, parts_of, unsaid
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.straight import straight
 from dicetrail.core.prove.odds.straight_writer import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 
 from .making import questions
 

@@ -6,9 +6,9 @@ import unittest
 from pathlib import Path
 from unittest.mock import patch
 
-from dicetrail.core.play.program import Program
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.search.doubts import doubts
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.editing import Edit, edited
 from dicetrail.core.snag import Snag

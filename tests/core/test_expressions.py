@@ -7,7 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.expressions import (
+from dicetrail.core.play.language.expressions import (
     ExpressionError,
     check_names,
     compile_expression,

@@ -6,14 +6,14 @@ import json
 import unittest
 from itertools import permutations
 
-from dicetrail.core.play.card import Card
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.game import Choices, Consequence, Deal, Game, Meter
-from dicetrail.core.play.given import Given
+from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.kinds import kind_of
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import LABELS, Question, said
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.questions.card import Card
+from dicetrail.core.play.questions.given import Given
+from dicetrail.core.play.questions.question import LABELS, Question, said
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.checking import check
 from dicetrail.core.prove.plays.about import AboutQuestion, told_of
 from dicetrail.core.prove.plays.advice import advice_on
 from dicetrail.core.prove.plays.record import AnswerCollector, Try, from_data, to_data

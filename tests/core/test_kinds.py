@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.settings import Settings
-from dicetrail.core.play.card import as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.dealer import deal
-from dicetrail.core.play.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.answers.letters import hidden, pattern
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.deal.dealer import deal
 from dicetrail.core.play.kinds import shown_answer
-from dicetrail.core.play.letters import hidden, pattern
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.switches import Checking
-from dicetrail.core.play.view import view
+from dicetrail.core.play.questions.card import as_filed
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.seen.view import view
 
 from .making import choice, moments, walk
 

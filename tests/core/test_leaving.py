@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import read_move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.view import view
+from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.moves import read_move
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.search.doubts import doubts
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice, walk

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Choices, Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.view import view
+from dicetrail.core.play.rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.view import view
 
 from .making import choice, moments, walk
 

@@ -8,24 +8,24 @@ from fractions import Fraction
 from math import comb, inf
 from pathlib import Path
 
-from dicetrail.core.play.card import as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.clocks import Clock
-from dicetrail.core.play.expressions import ExpressionError, compile_expression, compile_template
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.kinds import KINDS
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.numbers import read_number
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.language.expressions import ExpressionError, compile_expression, compile_template
+from dicetrail.core.play.language.numbers import read_number
+from dicetrail.core.play.questions.card import as_filed
+from dicetrail.core.play.rulebook.clocks import Clock
+from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.run.run import Run
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, Weighed, odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import one_play, walk
 from dicetrail.core.prove.plays.out import read_json_lines
 from dicetrail.core.prove.search.doubts import doubts
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.snag import Refused
 from dicetrail.files import read_game_file

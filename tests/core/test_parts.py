@@ -5,8 +5,8 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
-from dicetrail.core.play.game import Consequence, Game
-from dicetrail.core.play.view import view
+from dicetrail.core.play.rulebook.game import Consequence, Game
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice, ordered, several, walk

@@ -9,15 +9,15 @@ from typing import get_args
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Choices, Consequence, from_json, to_json
-from dicetrail.core.play.letters import bare, board_of, pattern
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.recipes import Formula, Span
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.setup import choose
-from dicetrail.core.play.trying import PageState, page_at
-from dicetrail.core.play.view import view
+from dicetrail.core.play.answers.letters import bare, board_of, pattern
+from dicetrail.core.play.deal.setup import choose
+from dicetrail.core.play.questions.recipes import Formula, Span
+from dicetrail.core.play.rulebook.game import Choices, Consequence, from_json, to_json
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.trying import PageState, page_at
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.play.words import LANGUAGES
 from dicetrail.core.play.words.groups import GROUPS, state_of
 from dicetrail.core.rules.compile import read_game

@@ -11,13 +11,13 @@ from fractions import Fraction
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.prove.search.exploring import reach
-from dicetrail.core.prove.search.reach import Reach
-from dicetrail.core.prove.search.reach_data import from_data, to_data
+from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.prove.search.reach import reach
+from dicetrail.core.prove.search.reached import Reach
+from dicetrail.core.prove.search.reached_data import from_data, to_data
 
 from .making import choice, questions
 

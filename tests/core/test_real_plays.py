@@ -11,11 +11,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Choices
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import to_input
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
+from dicetrail.core.play.rulebook.game import Choices
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.moves import to_input
+from dicetrail.core.play.run.run import Run
 from dicetrail.core.prove.plays.advice import advice_on
 from dicetrail.core.prove.plays.measures import kr20
 from dicetrail.core.prove.plays.record import Answer, AnswerCollector, Try, from_data, to_data

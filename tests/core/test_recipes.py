@@ -9,16 +9,16 @@ from itertools import islice
 from unittest import mock
 
 from dicetrail.core.pack.reader import read_text
-from dicetrail.core.play.dealer import Dealer, deal
+from dicetrail.core.play.answers.nearmiss import near_misses, neighbouring_operations
+from dicetrail.core.play.deal.dealer import Dealer, deal
+from dicetrail.core.play.deal.supply import Supply, maker_of
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.formulas import MOST_TRIED, FormulaMaker
-from dicetrail.core.play.game import Choices, Deal, Game, from_json, to_json
-from dicetrail.core.play.maker import Texts
-from dicetrail.core.play.nearmiss import near_misses, neighbouring_operations
-from dicetrail.core.play.numbers import read_number
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.recipes import Formula, Odd, RecipeError, Span, Table
-from dicetrail.core.play.supply import Supply, maker_of
+from dicetrail.core.play.language.numbers import read_number
+from dicetrail.core.play.questions.formulas import MOST_TRIED, FormulaMaker
+from dicetrail.core.play.questions.maker import Texts
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.questions.recipes import Formula, Odd, RecipeError, Span, Table
+from dicetrail.core.play.rulebook.game import Choices, Deal, Game, from_json, to_json
 
 
 def formula(

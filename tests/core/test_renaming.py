@@ -8,7 +8,7 @@ from pathlib import Path
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.program import Program
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.replay.waymarks import walk_all
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.renaming import expression_with, rename_meter, text_with

@@ -12,14 +12,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from ruamel.yaml import YAML
 
-from dicetrail.core.play.game import Choices, Game
-from dicetrail.core.play.moves import play, read_move
-from dicetrail.core.play.page import Words
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Choices, Game
+from dicetrail.core.play.rulebook.page import Words
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.moves import play, read_move
 from dicetrail.core.prove.replay.waymarks import walk
 from dicetrail.core.prove.search.doubts import doubts
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import Document, schema
 from dicetrail.core.rules.editing import Edit, edited

@@ -5,7 +5,9 @@ from __future__ import annotations
 import json
 import unittest
 
-from dicetrail.core.play.game import (
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.deal.setup import LARGEST_DICE, LONGEST_NAME, SetupError, choose
+from dicetrail.core.play.rulebook.game import (
     Award,
     Bounds,
     Choices,
@@ -17,16 +19,14 @@ from dicetrail.core.play.game import (
     Meter,
     Setup,
 )
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import MoveError, read_move
-from dicetrail.core.play.page import Cue
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.seconds import seconds_of
-from dicetrail.core.play.setup import LARGEST_DICE, LONGEST_NAME, SetupError, choose
-from dicetrail.core.play.switches import Checking
-from dicetrail.core.play.trail import to_lines
-from dicetrail.core.play.view import intro, view
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.page import Cue
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.rulebook.seconds import seconds_of
+from dicetrail.core.play.run.moves import MoveError, read_move
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.run.trail import to_lines
+from dicetrail.core.play.seen.view import intro, view
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice, moments, typed, walk

@@ -5,11 +5,11 @@ from __future__ import annotations
 import unittest
 from itertools import islice, pairwise
 
-from dicetrail.core.play.dealer import Dealer, pool
-from dicetrail.core.play.game import Choices, Deal, Game
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.recipes import Formula, Span, Table
-from dicetrail.core.play.supply import Supply
+from dicetrail.core.play.deal.dealer import Dealer, pool
+from dicetrail.core.play.deal.supply import Supply
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.questions.recipes import Formula, Span, Table
+from dicetrail.core.play.rulebook.game import Choices, Deal, Game
 
 from .making import choice
 

@@ -11,17 +11,17 @@ from hypothesis import strategies as st
 
 from dicetrail.core.pack.formats import ENDINGS, write_file
 from dicetrail.core.pack.reader import read_file, read_text
-from dicetrail.core.play.card import Card, as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.dealer import deal
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.deal.dealer import deal
 from dicetrail.core.play.kinds import KINDS, input_for, shown_answer
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.switches import Checking
-from dicetrail.core.play.view import view
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.play.questions.card import Card, as_filed
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.search.reach import reach
 
 from .making import ordered, several, walk
 

@@ -15,13 +15,13 @@ from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
-from dicetrail.core.play.game import Choices, from_json, to_json
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.quantities import totals
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.trail import to_lines
-from dicetrail.core.play.view import view
+from dicetrail.core.play.rulebook.game import Choices, from_json, to_json
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.rulebook.quantities import totals
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.run.trail import to_lines
+from dicetrail.core.play.seen.view import view
 
 from .making import MOVES, SECRET, games
 

@@ -9,10 +9,10 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.expressions import ExpressionError
-from dicetrail.core.play.game import Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.setup import choose
+from dicetrail.core.play.deal.setup import choose
+from dicetrail.core.play.language.expressions import ExpressionError
+from dicetrail.core.play.rulebook.game import Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.company import Company
 from dicetrail.core.prove.odds.straight import straight
 from dicetrail.core.prove.odds.straight_writer import Unsaid

@@ -9,16 +9,21 @@ from hypothesis import strategies as some
 
 from dicetrail.core.pack.own_letters import has_own_letters, without_own_letters
 from dicetrail.core.pack.reader import read_text
-from dicetrail.core.play.expressions import ExpressionError, check_names, compile_expression, compile_template
-from dicetrail.core.play.game import Choices
-from dicetrail.core.play.invitation import invitation
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.setup import choose
-from dicetrail.core.play.view import view
+from dicetrail.core.play.deal.setup import choose
+from dicetrail.core.play.language.expressions import (
+    ExpressionError,
+    check_names,
+    compile_expression,
+    compile_template,
+)
+from dicetrail.core.play.rulebook.game import Choices
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.invitation import invitation
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.play.words import LANGUAGES
-from dicetrail.core.prove.search.exploring import reach
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.reading import GameReading
 from dicetrail.core.rules.starting import new_game

@@ -8,14 +8,14 @@ from dicetrail.core.pack.formats import write_file
 from dicetrail.core.pack.media import files_of, renamed
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.settings import Settings
-from dicetrail.core.play.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import to_input
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.supply import Supply
-from dicetrail.core.play.view import view
+from dicetrail.core.play.deal.supply import Supply
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.moves import to_input
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice, typed, walk

@@ -6,7 +6,7 @@ import unittest
 
 from dicetrail.core.pack.filtering import Wanted, find
 from dicetrail.core.pack.reader import read_text
-from dicetrail.core.play.letters import lines_on_a_phone
+from dicetrail.core.play.answers.letters import lines_on_a_phone
 
 LETTERS = "prompt,option A,option B,option C,key\n"
 

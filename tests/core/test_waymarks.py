@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import unittest
 
-from dicetrail.core.play.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.trail import to_lines
+from dicetrail.core.play.rulebook.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.prove.replay.waymarks import outcome, play_waymark, walk, walk_all, walk_and_run
-from dicetrail.core.prove.search.exploring import reach
 from dicetrail.core.prove.search.lengths import seconds_of_plays
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.prove.search.watched import looked_at
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.document import WaymarkPart

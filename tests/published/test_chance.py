@@ -10,14 +10,14 @@ from math import comb
 
 from scipy import stats
 
-from dicetrail.core.play.dealer import deal
+from dicetrail.core.play.deal.dealer import deal
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.recipes import Formula, Span
-from dicetrail.core.play.run import Run
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.questions.recipes import Formula, Span
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
 from dicetrail.core.prove.chance.chi_square import above
 from dicetrail.core.prove.chance.fairness import Finding, Tally, fair_deals, generated
 from dicetrail.core.prove.chance.fairness import chi_square as chi_square_of

@@ -8,8 +8,8 @@ from typing import get_args
 
 from babel import Locale
 
-from dicetrail.core.play.letters import bare
-from dicetrail.core.play.moments import MOMENTS, Moment
+from dicetrail.core.play.answers.letters import bare
+from dicetrail.core.play.rulebook.moments import MOMENTS, Moment
 from dicetrail.core.play.words import LANGUAGES, filled, texts_of
 from dicetrail.core.rules.compile import read_game
 

@@ -19,7 +19,7 @@ from unittest import mock
 import numpy as np
 from scipy import stats
 
-from dicetrail.core.play.game import (
+from dicetrail.core.play.rulebook.game import (
     Award,
     Clocks,
     Consequence,
@@ -28,7 +28,7 @@ from dicetrail.core.play.game import (
     Game,
     Meter,
 )
-from dicetrail.core.play.program import Program
+from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds import walking
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, odds

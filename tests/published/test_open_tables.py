@@ -21,7 +21,7 @@ from dicetrail.core.pack.formats import contents_of
 from dicetrail.core.pack.reader import data_of, read_file, read_text
 from dicetrail.core.pack.settings import Settings
 from dicetrail.core.pack.shape import SHORTEST_LINE
-from dicetrail.core.play.supply import Supply
+from dicetrail.core.play.deal.supply import Supply
 from dicetrail.files import read_pack_file
 
 from ..running import run

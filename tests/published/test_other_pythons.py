@@ -13,7 +13,7 @@ from pathlib import Path
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.game import to_json
+from dicetrail.core.play.rulebook.game import to_json
 from tests.core.making import games
 
 ROOT = Path(__file__).parents[2]

@@ -15,10 +15,10 @@ from collections.abc import Callable
 from scipy import stats
 
 from dicetrail.core.play.dice import Stream
-from dicetrail.core.play.game import Choices, Consequence, Deal, Ending, Game, Meter
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.run import Run
+from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.run import Run
 from tests.core.making import choice
 
 PLAYS = 1500

@@ -10,12 +10,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from rapidfuzz.distance import DamerauLevenshtein
 
-from dicetrail.core.play.card import Card, as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.folding import edits, fold
-from dicetrail.core.play.numbers import read_number, show_number
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.switches import Checking
+from dicetrail.core.play.answers.folding import edits, fold
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.language.numbers import read_number, show_number
+from dicetrail.core.play.questions.card import Card, as_filed
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.run.checking import check
 
 
 class Unicode(unittest.TestCase):

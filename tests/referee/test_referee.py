@@ -17,18 +17,18 @@ from typing import Any
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.card import Card, as_filed
-from dicetrail.core.play.checking import check
-from dicetrail.core.play.dealer import Dealer
-from dicetrail.core.play.expressions import ExpressionError, compile_expression
-from dicetrail.core.play.game import Choices
-from dicetrail.core.play.move import Move
-from dicetrail.core.play.moves import Planned, make, to_input
-from dicetrail.core.play.program import Program
-from dicetrail.core.play.question import Question
-from dicetrail.core.play.run import Run
-from dicetrail.core.play.switches import Checking
-from dicetrail.core.play.trail import Step
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.deal.dealer import Dealer
+from dicetrail.core.play.language.expressions import ExpressionError, compile_expression
+from dicetrail.core.play.questions.card import Card, as_filed
+from dicetrail.core.play.questions.question import Question
+from dicetrail.core.play.rulebook.game import Choices
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.run.moves import Planned, make, to_input
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.run.trail import Step
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.rules.compile import read_game

@@ -20,7 +20,7 @@ from dicetrail.core.pack.writing import to_record
 from dicetrail.core.snag import Refused
 from dicetrail.web.beside import Beside
 from dicetrail.web.beside.beside import Fault
-from dicetrail.web.beside.making import Make
+from dicetrail.web.elsewhere.making import Make
 from dicetrail.web.sending_files import Files
 from tests.test_orphans import runs
 from tests.ui.harness import Served

@@ -17,7 +17,7 @@ import openpyxl
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
-from dicetrail.core.play.move import Move
+from dicetrail.core.play.rulebook.move import Move
 from dicetrail.standin.record_store import RecordStore
 from dicetrail.standin.statements import problems_of
 from dicetrail.store import played

@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from fractions import Fraction
 from typing import Any
 
-from ..play.numbers import read_number
-from ..play.question import LABELS, same
+from ..play.language.numbers import read_number
+from ..play.questions.question import LABELS, same
 from .misfit import Misfit
 from .notation import NotationError, read_places
 

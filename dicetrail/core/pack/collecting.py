@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from ..snag import Severity, Snag
 from .misfit import Misfit
 from .reading import Entry, LineState, Reading

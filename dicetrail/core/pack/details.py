@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Literal, TypedDict
 
-from ..play.question import MOST_MISSES
+from ..play.questions.question import MOST_MISSES
 from .cells import exact, number_within, whole
 from .misfit import Misfit
 from .notation import NotationError, read_places

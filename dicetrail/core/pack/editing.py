@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from ..play.question import LABELS, Question
+from ..play.questions.question import LABELS, Question
 from ..snag import Refused
 from .blocks import Blocks
 from .cells import places_of_key

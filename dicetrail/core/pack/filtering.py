@@ -6,7 +6,7 @@ from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..play.question import Question
+from ..play.questions.question import Question
 
 Order = Literal["filed", "prompt", "answer", "kind", "topic", "level"]
 

@@ -7,7 +7,7 @@ import re
 from collections import Counter
 from collections.abc import Iterable
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from .kinds import written_as
 
 _NUMBERED = re.compile(r"(.+)-\d+", re.DOTALL)

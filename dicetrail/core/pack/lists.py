@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 
-from ..play.question import Question, same
+from ..play.questions.question import Question, same
 from ..snag import Snag
 from .collecting import Collector
 from .header import Header

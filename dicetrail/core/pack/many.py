@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from ..snag import Refused
 from .blocks import Blocks
 from .editing import Source, add, as_laid_out, change, question_of, same_question

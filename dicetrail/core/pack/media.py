@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterable, Iterator
 
-from ..play.question import Question, pictures_in
+from ..play.questions.question import Question, pictures_in
 from ..snag import Snag
 from .kinds import written_as
 from .sounds import read_part

@@ -14,9 +14,9 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Mapping, Sequence
 
-from ..play.numbers import read_number
-from ..play.question import LABELS
-from ..play.recipes import Span
+from ..play.language.numbers import read_number
+from ..play.questions.question import LABELS
+from ..play.questions.recipes import Span
 
 _BAR = re.compile(r"(?<!\\)\|")
 _NAME = re.compile(r"[A-Za-z_][A-Za-z_0-9]*")

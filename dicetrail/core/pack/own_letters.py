@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from ..play.question import LABELS, Question
+from ..play.questions.question import LABELS, Question
 from .record import WrittenRecord
 from .writing import to_record
 

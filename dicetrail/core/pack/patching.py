@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from ..snag import Snag
 from .data import DataLoader
 from .formats import TABLE

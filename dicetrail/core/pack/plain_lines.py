@@ -8,7 +8,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from .reading import Entry, Reading
 from .records import DELIMITERS, Record
 from .roles import PROMPT_HEADINGS

@@ -6,12 +6,12 @@ import re
 from collections.abc import Sequence
 from zlib import crc32
 
-from ..play.expressions import ExpressionError
-from ..play.maker import Texts
-from ..play.question import Question, same
-from ..play.recipes import RecipeError, Table
-from ..play.supply import maker_of
-from ..play.tables import OF_A_ROW, fill_row
+from ..play.deal.supply import maker_of
+from ..play.language.expressions import ExpressionError
+from ..play.questions.maker import Texts
+from ..play.questions.question import Question, same
+from ..play.questions.recipes import RecipeError, Table
+from ..play.questions.tables import OF_A_ROW, fill_row
 from ..snag import Refused
 from .data import Data, DataLoader, no_data
 from .details import details_of

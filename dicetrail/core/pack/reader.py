@@ -6,7 +6,7 @@ import gc
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 
-from ..play.question import Question, same
+from ..play.questions.question import Question, same
 from ..snag import Refused, Snag
 from .collecting import Collector
 from .data import Data, DataLoader, no_data

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal, NamedTuple, TypeVar
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from ..snag import Snag
 from .known_by import KnownBy
 from .media import files_of

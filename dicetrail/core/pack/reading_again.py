@@ -10,7 +10,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..play.question import Question, same
+from ..play.questions.question import Question, same
 from ..snag import Refused
 from .editing import Source, add, change, remove
 from .misfit import Misfit

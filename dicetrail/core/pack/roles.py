@@ -7,8 +7,8 @@ from collections.abc import Iterable, Sequence
 from typing import Literal, get_args
 
 from ..play.kinds.truth import FALSE_WORDS, TRUE_WORDS
-from ..play.numbers import read_number
-from ..play.question import LABELS
+from ..play.language.numbers import read_number
+from ..play.questions.question import LABELS
 
 Role = Literal[
     "prompt",

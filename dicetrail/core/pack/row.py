@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..play.question import same
+from ..play.questions.question import same
 from .roles import DETAILED, Role
 
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..play.folding import without_accents
-from ..play.question import Question
+from ..play.answers.folding import without_accents
+from ..play.questions.question import Question
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from .kinds import GENERATED, written_as
 from .samples import Sample
 

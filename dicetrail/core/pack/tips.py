@@ -13,7 +13,7 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from ..play.kinds import kind_of
-from ..play.question import LABELS, Question
+from ..play.questions.question import LABELS, Question
 from ..snag import Snag
 from .kinds import written_as
 from .kinds.base import Tip

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from ..play.question import LABELS, Question
+from ..play.questions.question import LABELS, Question
 from .kinds import written_as
 from .notation import write_places
 from .record import WrittenRecord

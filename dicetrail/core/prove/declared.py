@@ -14,7 +14,7 @@ from functools import cache
 from inspect import get_annotations
 from typing import Any, Literal, get_args, get_type_hints
 
-from ..play.game import Game
+from ..play.rulebook.game import Game
 
 Prover = Literal["search", "odds", "straight"]
 

@@ -8,9 +8,9 @@ from typing import Literal
 
 from ..pack.samples import Sample
 from ..pack.suggesting import suggested
-from ..play.question import Question
-from ..play.switches import Checking
-from ..play.verdict import Verdict
+from ..play.answers.switches import Checking
+from ..play.answers.verdict import Verdict
+from ..play.questions.question import Question
 from ..rules.comparing import verdict_on
 from ..rules.document import CheckingPart
 

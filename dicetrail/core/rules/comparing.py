@@ -12,13 +12,13 @@ from typing import Any, Literal
 
 from babel import Locale
 
-from ..play.card import as_filed
-from ..play.checking import check
-from ..play.folding import fold
+from ..play.answers.folding import fold
+from ..play.answers.switches import Checking, Comma, Spelling
+from ..play.answers.verdict import Verdict
 from ..play.kinds import kind_of
-from ..play.question import LABELS, Question, said, same
-from ..play.switches import Checking, Comma, Spelling
-from ..play.verdict import Verdict
+from ..play.questions.card import as_filed
+from ..play.questions.question import LABELS, Question, said, same
+from ..play.run.checking import check
 from .document import Document, OwnCheckingPart
 
 Scope = Literal["game", "pack", "question"]

@@ -8,11 +8,11 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from ..play import game as compiled
-from ..play.numbers import as_written
-from ..play.page import Welcome
-from ..play.question import Question
-from ..play.switches import Checking
+from ..play.answers.switches import Checking
+from ..play.language.numbers import as_written
+from ..play.questions.question import Question
+from ..play.rulebook import game as compiled
+from ..play.rulebook.page import Welcome
 from ..snag import Snag
 from .checks import PLAYABLE, WRITTEN
 from .checks.found import Found, Written

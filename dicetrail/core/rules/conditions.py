@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from ..play.moments import Moment
+from ..play.rulebook.moments import Moment
 from .document import Document, shown_as
 
 Fits = Callable[[Document], bool]

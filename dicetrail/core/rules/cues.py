@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..play.page import Cue, Sound
+from ..play.rulebook.page import Cue, Sound
 
 SHIPPED_SOUNDS = {
     sound.name: sound

@@ -10,13 +10,13 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, Field, WithJsonSchema
 
-from ..play.clocks import LONGEST_CLOCK
-from ..play.expressions import FUNCTIONS
-from ..play.moments import Moment, Then
-from ..play.names import NAMES
-from ..play.numbers import as_written
-from ..play.setup import LONGEST_NAME
-from ..play.switches import Switch
+from ..play.answers.switches import Switch
+from ..play.deal.setup import LONGEST_NAME
+from ..play.language.expressions import FUNCTIONS
+from ..play.language.numbers import as_written
+from ..play.rulebook.clocks import LONGEST_CLOCK
+from ..play.rulebook.moments import Moment, Then
+from ..play.rulebook.names import NAMES
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
 from .part import DiceNumber, Hold, Part, Text
 

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Mapping
 from dataclasses import asdict, replace
 from typing import Any
 
-from ..play.game import Game
-from ..play.page import Pictures
+from ..play.rulebook.game import Game
+from ..play.rulebook.page import Pictures
 from ..snag import Snag
 from .document import Document
 from .page import PicturesPart

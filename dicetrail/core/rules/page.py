@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, WithJsonSchema
 
-from ..play.moments import Tone
-from ..play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
+from ..play.rulebook.moments import Tone
+from ..play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ..play.words import LANGUAGES
 from .part import Hold, Part, Text
 

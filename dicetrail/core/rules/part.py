@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, PlainSerializer, WithJsonSchema
 
-from ..play.setup import LARGEST_DICE
+from ..play.deal.setup import LARGEST_DICE
 
 LONGEST_TEXT = 2000
 

@@ -7,10 +7,10 @@ from collections.abc import Iterator, Sequence
 from babel import Locale
 from babel.numbers import format_decimal
 
-from ..play import page
-from ..play.dealer import pass_length
+from ..play.deal.dealer import pass_length
 from ..play.kinds import kind_of
-from ..play.question import Question
+from ..play.questions.question import Question
+from ..play.rulebook import page
 from ..play.words import filled, texts_of
 from .contrast import veil
 from .cues import SHIPPED, SHIPPED_SOUNDS

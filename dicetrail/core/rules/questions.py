@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 
-from ..play.question import Question
+from ..play.questions.question import Question
 from ..snag import Refused
 from .checks.found import Found
 from .comparing import nearest

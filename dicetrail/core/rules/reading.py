@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..play.game import Game
+from ..play.rulebook.game import Game
 from ..snag import Snag
 from .document import Document
 from .yamltext import YamlText

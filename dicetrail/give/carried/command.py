@@ -8,9 +8,9 @@ import pkgutil
 import sys
 from pathlib import Path
 
-from ...core.play.moves import MoveError
-from ...core.play.program import Program
-from ...core.play.setup import SetupError
+from ...core.play.deal.setup import SetupError
+from ...core.play.rulebook.program import Program
+from ...core.play.run.moves import MoveError
 from . import kept
 from .playing import CannotPlay, Told, play_as_told
 

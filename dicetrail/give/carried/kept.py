@@ -6,7 +6,7 @@ from __future__ import annotations
 import json
 import zlib
 
-from ...core.play.game import Game, from_json, to_json
+from ...core.play.rulebook.game import Game, from_json, to_json
 
 
 def to_bytes(game: Game) -> bytes:

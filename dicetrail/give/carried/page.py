@@ -9,15 +9,15 @@ import json
 from dataclasses import asdict
 from typing import Any
 
-from ...core.play.game import Choices
-from ...core.play.invitation import invitation
-from ...core.play.move import Move
-from ...core.play.moves import play, read_move
-from ...core.play.program import Program
-from ...core.play.run import Run
-from ...core.play.setup import choose
-from ...core.play.trail import to_lines
-from ...core.play.view import view
+from ...core.play.deal.setup import choose
+from ...core.play.rulebook.game import Choices
+from ...core.play.rulebook.move import Move
+from ...core.play.rulebook.program import Program
+from ...core.play.run.moves import play, read_move
+from ...core.play.run.run import Run
+from ...core.play.run.trail import to_lines
+from ...core.play.seen.invitation import invitation
+from ...core.play.seen.view import view
 from ...core.play.words import LANGUAGES
 from . import kept
 

@@ -7,11 +7,11 @@ import sys
 from dataclasses import dataclass
 from pathlib import Path
 
-from ...core.play.game import Choices, Game
-from ...core.play.moves import MoveError, Planned, play, read_move
-from ...core.play.program import Program
-from ...core.play.setup import choose
-from ...core.play.trail import to_lines
+from ...core.play.deal.setup import choose
+from ...core.play.rulebook.game import Choices, Game
+from ...core.play.rulebook.program import Program
+from ...core.play.run.moves import MoveError, Planned, play, read_move
+from ...core.play.run.trail import to_lines
 from .terminal import Chosen, Lines, ask_setup, play_in_terminal
 
 LARGEST_MOVES = 4 * 2**20

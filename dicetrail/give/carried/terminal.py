@@ -11,15 +11,15 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TextIO, TypeVar
 
-from ...core.play.dealer import pass_length
-from ...core.play.expressions import show_percent, show_value
-from ...core.play.game import Bounds, Choices, Game
-from ...core.play.move import MOVES, Do, Move
-from ...core.play.program import Program
-from ...core.play.question import same
-from ...core.play.run import Run
-from ...core.play.setup import LONGEST_NAME
-from ...core.play.view import LettersView, View, intro, view
+from ...core.play.deal.dealer import pass_length
+from ...core.play.deal.setup import LONGEST_NAME
+from ...core.play.language.expressions import show_percent, show_value
+from ...core.play.questions.question import same
+from ...core.play.rulebook.game import Bounds, Choices, Game
+from ...core.play.rulebook.move import MOVES, Do, Move
+from ...core.play.rulebook.program import Program
+from ...core.play.run.run import Run
+from ...core.play.seen.view import LettersView, View, intro, view
 
 T = TypeVar("T")
 _ENDED = {"time": "time is up", "left": "left before the end"}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import time
 
-from ...core.play.setup import choose
+from ...core.play.deal.setup import choose
 from ...core.prove.chance.fairness import Finding, Tally, fair_deals
 from ...core.prove.odds.aims import Held, look
 from ...core.prove.odds.best import DICE, best_figures

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from ...core.prove.search.exploring import reach
-from ...core.prove.search.reach import Reach
+from ...core.prove.search.reach import reach
+from ...core.prove.search.reached import Reach
 from .messages import Tell
 from .sending import Sent, program_of
 

@@ -6,8 +6,8 @@ import pickle
 from dataclasses import replace
 from functools import lru_cache
 
-from ...core.play.game import Game
-from ...core.play.program import Program
+from ...core.play.rulebook.game import Game
+from ...core.play.rulebook.program import Program
 
 Sent = tuple[bytes, ...]
 """A game, its questions so many at a time: whoever makes a piece keeps all others waiting meanwhile."""

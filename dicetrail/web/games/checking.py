@@ -8,7 +8,7 @@ from fastapi import HTTPException
 
 from ...core.pack.editing import change
 from ...core.pack.writing import to_record
-from ...core.play.switches import Checking, Switch
+from ...core.play.answers.switches import Checking, Switch
 from ...core.prove.samples import tried
 from ...core.rules.comparing import collisions, nearest
 from ...core.rules.document import OwnCheckingPart

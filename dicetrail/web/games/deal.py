@@ -7,11 +7,11 @@ from dataclasses import asdict, dataclass
 from itertools import islice
 
 from ...core.pack.progress import Progress
-from ...core.play.card import Card
-from ...core.play.dealer import Dealer, pool
-from ...core.play.game import Game
+from ...core.play.deal.dealer import Dealer, pool
+from ...core.play.deal.setup import choose
 from ...core.play.kinds import shown_answer
-from ...core.play.setup import choose
+from ...core.play.questions.card import Card
+from ...core.play.rulebook.game import Game
 from ...core.prove.chance.fairness import Finding, generated
 from ...core.rules.document import DealPart
 from ..beside.beside import WATCHED

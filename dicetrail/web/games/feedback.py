@@ -6,10 +6,10 @@ from dataclasses import asdict
 
 from fastapi import HTTPException
 
-from ...core.play.invitation import Invitation, invitation
-from ...core.play.page import Cue, Sound
-from ...core.play.trying import PageState, cue_seen, page_at
-from ...core.play.view import View
+from ...core.play.rulebook.page import Cue, Sound
+from ...core.play.seen.invitation import Invitation, invitation
+from ...core.play.seen.trying import PageState, cue_seen, page_at
+from ...core.play.seen.view import View
 from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
 from ...core.rules.page import CuePart, SoundPart

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from starlette.concurrency import run_in_threadpool
 
 from ...core.pack.progress import Progress
-from ...core.play.program import Program
+from ...core.play.rulebook.program import Program
 from ...core.prove.odds.aims import Held
 from ...core.prove.odds.company import Company, played_so
 from ...core.prove.odds.exact import guessing

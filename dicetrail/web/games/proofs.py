@@ -11,7 +11,7 @@ from typing import Annotated, Any
 
 from fastapi import Depends, HTTPException, Request
 
-from ...core.play.program import Program
+from ...core.play.rulebook.program import Program
 from ...core.rules.document import Document
 from ..beside import Beside
 from ..beside.beside import Work

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from ...core.play.expressions import (
+from ...core.play.language.expressions import (
     ExpressionError,
     check_names,
     compile_expression,
     compile_template,
 )
-from ...core.play.moments import MOMENTS, Moment
-from ...core.play.names import NAMES, TOLD
+from ...core.play.rulebook.moments import MOMENTS, Moment
+from ...core.play.rulebook.names import NAMES, TOLD
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import Seconds, seconds_of_plays
-from ...core.prove.search.reach import Reach, gathered
+from ...core.prove.search.reached import Reach, gathered
 from ...core.rules.comments import comments
 from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED

@@ -14,13 +14,13 @@ from starlette.background import BackgroundTask
 
 from ...core.pack.formats import ENDINGS
 from ...core.pack.roles import ROLES
-from ...core.play.expressions import FUNCTIONS
 from ...core.play.kinds import KINDS
-from ...core.play.moments import MOMENTS, Tone
-from ...core.play.move import ON_THE_BENCH
-from ...core.play.names import NAMES
-from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
-from ...core.play.trying import PageState
+from ...core.play.language.expressions import FUNCTIONS
+from ...core.play.rulebook.moments import MOMENTS, Tone
+from ...core.play.rulebook.move import ON_THE_BENCH
+from ...core.play.rulebook.names import NAMES
+from ...core.play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
+from ...core.play.seen.trying import PageState
 from ...core.play.words import LANGUAGES
 from ...core.play.words.groups import GROUPS, state_of
 from ...core.rules.cues import SHIPPED

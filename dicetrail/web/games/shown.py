@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy.orm import Session
 
 from ...core.prove.search.doubts import doubts
-from ...core.prove.search.reach import Reach
+from ...core.prove.search.reached import Reach
 from ...core.rules.reading import GameReading
 from ...core.rules.set_aside import with_set_aside
 from ...core.snag import Snag

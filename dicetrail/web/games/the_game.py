@@ -8,8 +8,8 @@ from typing import Annotated
 
 from fastapi import Depends, HTTPException
 
-from ...core.play.program import Program
-from ...core.prove.search.reach import Reach
+from ...core.play.rulebook.program import Program
+from ...core.prove.search.reached import Reach
 from ...core.rules.document import Document
 from ...core.rules.reading import GameReading
 from ...core.snag import Refused

@@ -10,7 +10,7 @@ from fastapi import Request, Response
 
 from ...core.pack.progress import Progress
 from ...store.models import Handout
-from ..beside.making import made
+from ..elsewhere.making import made
 from ..download import mime_of
 from ..handouts.the_handout import TheHandout
 from ..refusals import router_of

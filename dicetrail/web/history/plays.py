@@ -10,9 +10,9 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 from starlette.concurrency import run_in_threadpool
 
-from ...core.play.again import play_again
-from ...core.play.program import Program
-from ...core.play.trail import Step
+from ...core.play.rulebook.program import Program
+from ...core.play.run.again import play_again
+from ...core.play.run.trail import Step
 from ...core.prove.replay.difference import differences
 from ...core.prove.replay.trail_files import moves_of
 from ...core.prove.replay.walks import walk_moves

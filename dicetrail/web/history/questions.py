@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
-from ...core.play.question import said
+from ...core.play.questions.question import said
 from ...core.prove.plays.advice import advice_on
 from ...core.prove.plays.statistics import FEW, QuestionStatistics
 from ...store.models import StoredGame

@@ -8,7 +8,7 @@ from concurrent.futures import as_completed
 from fastapi import HTTPException
 
 from ...core.pack.progress import Progress
-from ...core.play.game import Game
+from ...core.play.rulebook.game import Game
 from ...core.prove.plays.what_if import Outcomes
 from ...core.prove.plays.worker import KeptSo, open_game, walk_some
 from ...core.prove.processes import processes

@@ -9,11 +9,11 @@ from fastapi import Response
 from ...core.pack.filtering import Order, Wanted, find
 from ...core.pack.formats import SHEETS
 from ...core.pack.writing import to_record
+from ...core.play.deal.supply import samples_of
 from ...core.play.kinds import GENERATED, shown_answer
-from ...core.play.question import Question
-from ...core.play.supply import samples_of
-from ...core.play.trying import one_question_asked
-from ...core.play.view import View
+from ...core.play.questions.question import Question
+from ...core.play.seen.trying import one_question_asked
+from ...core.play.seen.view import View
 from ...core.snag import Snag
 from ...store import packs
 from ..download import download, mime_of

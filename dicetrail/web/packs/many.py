@@ -15,7 +15,7 @@ from ...core.pack.reader import read_contents
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
 from ...core.play.kinds import kind_of
-from ...core.play.question import Question
+from ...core.play.questions.question import Question
 from ...core.snag import Refused
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop

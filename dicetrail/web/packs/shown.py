@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from ...core.pack.mending import mendable
 from ...core.pack.rows_of_table import maybe_rows
 from ...core.play.kinds import shown_answer
-from ...core.play.question import Question
+from ...core.play.questions.question import Question
 from ...core.snag import Snag
 from ...store import history
 from ...store.models import Pack

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from ...core.pack.editing import Source
 from ...core.pack.misfit import Misfit
 from ...core.pack.reading import Reading
-from ...core.play.question import Question
+from ...core.play.questions.question import Question
 from ...store import history
 from ...store.models import Pack
 from ..requests import TheSession

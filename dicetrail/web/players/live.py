@@ -14,11 +14,11 @@ from pydantic import TypeAdapter
 from sqlalchemy.exc import SQLAlchemyError
 from starlette.concurrency import run_in_threadpool
 
-from ...core.play.again import play_again
-from ...core.play.move import Move
-from ...core.play.program import Program
-from ...core.play.run import Run
-from ...core.play.view import View, view
+from ...core.play.rulebook.move import Move
+from ...core.play.rulebook.program import Program
+from ...core.play.run.again import play_again
+from ...core.play.run.run import Run
+from ...core.play.seen.view import View, view
 from ...core.prove.plays.record import AnswerCollector
 from ...store import plays
 from ...store.models import Play

@@ -9,8 +9,8 @@ from typing import Annotated
 from fastapi import Depends, HTTPException, Request
 from sqlalchemy.orm import Session
 
-from ...core.play.invitation import Invitation, Shut, invitation
-from ...core.play.program import Program
+from ...core.play.rulebook.program import Program
+from ...core.play.seen.invitation import Invitation, Shut, invitation
 from ...store import games, handouts
 from ...store.models import Handout, now
 from ..requests import ThePlayersSession, TheWorkshop

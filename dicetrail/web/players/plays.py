@@ -11,12 +11,12 @@ from typing import Annotated
 from fastapi import Depends, HTTPException, Request, Response, WebSocket, WebSocketDisconnect
 from sqlalchemy.exc import SQLAlchemyError
 
-from ...core.play.game import Choices
-from ...core.play.invitation import Invitation
-from ...core.play.move import Move
-from ...core.play.program import Program
-from ...core.play.setup import choose
-from ...core.play.view import View
+from ...core.play.deal.setup import choose
+from ...core.play.rulebook.game import Choices
+from ...core.play.rulebook.move import Move
+from ...core.play.rulebook.program import Program
+from ...core.play.seen.invitation import Invitation
+from ...core.play.seen.view import View
 from ...core.play.words import LANGUAGES
 from ...store import handouts, played
 from ...store.models import Handout, Play, now

@@ -7,11 +7,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.game import Result
-from ...core.play.moments import Moment, Tone
-from ...core.play.setup import LONGEST_NAME
-from ...core.play.verdict import VerdictName
-from ...core.play.view import View
+from ...core.play.answers.verdict import VerdictName
+from ...core.play.deal.setup import LONGEST_NAME
+from ...core.play.rulebook.game import Result
+from ...core.play.rulebook.moments import Moment, Tone
+from ...core.play.seen.view import View
 from ...core.prove.replay.difference import StepDifference
 from ...core.prove.replay.gauges import GaugeSort
 from ...core.rules.document import WaymarkPart

@@ -8,10 +8,10 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
-from ...core.play.moments import Moment, Tone
-from ...core.play.move import Do
-from ...core.play.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
-from ...core.play.trying import PageState
+from ...core.play.rulebook.moments import Moment, Tone
+from ...core.play.rulebook.move import Do
+from ...core.play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
+from ...core.play.seen.trying import PageState
 from ...core.play.words.groups import TextGroup
 from ...core.rules.document import SetAsidePart, Show
 from ...core.rules.editing import Edit

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, AwareDatetime, BaseModel, Field
 
-from ...core.play.invitation import Shut
+from ...core.play.seen.invitation import Shut
 from .common import Small
 
 

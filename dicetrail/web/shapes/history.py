@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import AwareDatetime, BaseModel, Field
 
-from ...core.play.game import Number
+from ...core.play.rulebook.game import Number
 from .bench import DifferentOut, PlayedIn
 from .common import JobOut, Small
 

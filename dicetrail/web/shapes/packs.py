@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from ...core.pack.mending import Mendable
 from ...core.pack.roles import Role
 from ...core.pack.settings import ASK_MEMBER, ASK_ODD, Settings
-from ...core.play.view import View
+from ...core.play.seen.view import View
 from .common import DiceNumber, JobOut, Small, SnagOut
 
 

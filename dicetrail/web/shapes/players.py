@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.move import PlayersDo
-from ...core.play.setup import LONGEST_NAME
+from ...core.play.deal.setup import LONGEST_NAME
+from ...core.play.rulebook.move import PlayersDo
 from .common import DiceNumber, Small
 
 LONGEST_MOVE = 4096

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.play.moments import Moment
+from ...core.play.rulebook.moments import Moment
 from ...core.rules.document import (
     Document,
 )

@@ -9,8 +9,8 @@ from sqlalchemy.orm import Session
 
 from ...core.pack.media import renamed
 from ...core.pack.media_file import MediaFile, media_file
-from ...core.play.game import Game, to_json
-from ...core.play.question import Question
+from ...core.play.questions.question import Question
+from ...core.play.rulebook.game import Game, to_json
 from ...core.rules.files import FILES, address_of, placed
 from ...core.rules.reading import GameReading
 from ...store import media

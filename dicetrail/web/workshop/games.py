@@ -10,13 +10,13 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from ...core.pack.text import decode
-from ...core.play.dealer import pass_length
-from ...core.play.program import Program
-from ...core.play.question import Question
-from ...core.play.trail import Step
+from ...core.play.deal.dealer import pass_length
+from ...core.play.questions.question import Question
+from ...core.play.rulebook.program import Program
+from ...core.play.run.trail import Step
 from ...core.prove.replay.beginning import begun_game
 from ...core.prove.replay.waymarks import Walked, walk, walk_all
-from ...core.prove.search.reach import Reach
+from ...core.prove.search.reached import Reach
 from ...core.rules.compile import read_game
 from ...core.rules.document import WaymarkPart
 from ...core.rules.questions import PackLoader

@@ -8,9 +8,9 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
-from ...core.play.folding import fold
-from ...core.play.game import Game
-from ...core.play.question import Question
+from ...core.play.answers.folding import fold
+from ...core.play.questions.question import Question
+from ...core.play.rulebook.game import Game
 from ...core.prove.plays.about import told_of
 from ...core.prove.plays.out import KeptPlay
 from ...core.prove.plays.statistics import Statistics, statistics_of

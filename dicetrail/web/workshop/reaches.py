@@ -13,8 +13,8 @@ from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
 
 from ... import core
-from ...core.play.game import Game
-from ...core.prove.search.reach import Reach
+from ...core.play.rulebook.game import Game
+from ...core.prove.search.reached import Reach
 from ...store import reaches
 from ..search_queue import Searches
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from ...snag import Refused
 from ..progress import Progress
 from ..text import check_size

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from ..progress import Progress
 from ..record import WrittenRecord
 from ..records import Record

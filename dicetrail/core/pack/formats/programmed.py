@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from ...play.question import LABELS
+from ...play.questions.question import LABELS
 from ...snag import Refused
 from ..progress import Progress
 from ..roles import roles_of_header

@@ -6,7 +6,7 @@ import csv
 import io
 from collections.abc import Sequence
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from ..roles import Role
 from ..writing import headings, to_table
 from .base import Format

@@ -12,7 +12,7 @@ from typing import Any
 from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import ParseError
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from ...snag import Refused
 from ..progress import Progress
 from ..records import LONGEST_RECORD, Record

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from .base import GeneratedKind, WrittenKind
 from .choice import WrittenChoice
 from .formula import WrittenFormula

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import NamedTuple
 
-from ...play.question import MOST_OPTIONS, Question, same, with_pictures
-from ...play.recipes import Recipe
+from ...play.questions.question import MOST_OPTIONS, Question, same, with_pictures
+from ...play.questions.recipes import Recipe
 from ...snag import Severity
 from ..cells import place_of_key
 from ..data import DataLoader

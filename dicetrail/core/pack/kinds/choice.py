@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ...play.question import LABELS, Question, picture, said
+from ...play.questions.question import LABELS, Question, picture, said
 from ..misfit import Misfit
 from ..record import WrittenRecord
 from ..row import CellRow

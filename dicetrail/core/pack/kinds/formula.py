@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
-from ...play.formulas import WHOLE
-from ...play.numbers import read_number
-from ...play.question import MOST_OPTIONS, Question
-from ...play.recipes import Formula
-from ...play.supply import samples_of
+from ...play.deal.supply import samples_of
+from ...play.language.expressions import ExpressionError, check_names, compile_expression, compile_template
+from ...play.language.numbers import read_number
+from ...play.questions.formulas import WHOLE
+from ...play.questions.question import MOST_OPTIONS, Question
+from ...play.questions.recipes import Formula
 from ..cells import whole, word
 from ..data import DataLoader
 from ..misfit import Misfit

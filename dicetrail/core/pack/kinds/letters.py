@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...play.letters import lines_on_a_phone
-from ...play.question import LONGEST_PHRASE, MISSES, Question
+from ...play.answers.letters import lines_on_a_phone
+from ...play.questions.question import LONGEST_PHRASE, MISSES, Question
 from ..misfit import Misfit
 from ..record import WrittenRecord
 from ..row import CellRow

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 
-from ...play.numbers import read_number, show_number
-from ...play.question import Question
+from ...play.language.numbers import read_number, show_number
+from ...play.questions.question import Question
 from ..misfit import Misfit
 from ..row import CellRow
 from ..samples import Sample

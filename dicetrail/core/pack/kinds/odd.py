@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ...play.question import MOST_OPTIONS, Question, with_pictures
-from ...play.recipes import Odd
+from ...play.questions.question import MOST_OPTIONS, Question, with_pictures
+from ...play.questions.recipes import Odd
 from ..cells import whole
 from ..data import DataLoader
 from ..notation import Groups, read_groups, write_groups

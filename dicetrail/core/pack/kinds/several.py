@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 
-from ...play.question import LABELS, Question, said
+from ...play.questions.question import LABELS, Question, said
 from ..cells import places_of_key
 from ..misfit import Misfit
 from ..notation import join_bars, write_places

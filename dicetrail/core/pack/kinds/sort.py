@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from ...play.question import Question
+from ...play.questions.question import Question
 from ..cells import place_of_key
 from ..row import CellRow
 from .base import Options, Tip, checked

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ...play.question import MOST_OPTIONS, Question, same, with_pictures
-from ...play.recipes import Table
-from ...play.tables import fill_row, places_of
+from ...play.questions.question import MOST_OPTIONS, Question, same, with_pictures
+from ...play.questions.recipes import Table
+from ...play.questions.tables import fill_row, places_of
 from ..cells import whole, word
 from ..data import DataLoader
 from ..misfit import Misfit

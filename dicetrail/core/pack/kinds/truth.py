@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ...play.kinds.truth import TRUE_WORDS
-from ...play.question import TRUTH_OPTIONS, Question
+from ...play.questions.question import TRUTH_OPTIONS, Question
 from ..misfit import Misfit
 from ..notation import join_bars
 from ..record import WrittenRecord

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from ..card import Card
-from ..question import Question
+from ..questions.card import Card
+from ..questions.question import Question
 from .base import Generated, Kind
 from .choice import Choice, Sort
 from .formula import FormulaKind

@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator, Sequence
 from typing import Any, Literal
 
-from ..card import Card
-from ..folding import fold, fold_steps
-from ..given import Given
-from ..letters import Covered
-from ..maker import Maker, Texts
-from ..question import LABELS, Question, said
-from ..switches import Checking
-from ..verdict import LONGEST_ANSWER, Verdict
+from ..answers.folding import fold, fold_steps
+from ..answers.letters import Covered
+from ..answers.switches import Checking
+from ..answers.verdict import LONGEST_ANSWER, Verdict
+from ..questions.card import Card
+from ..questions.given import Given
+from ..questions.maker import Maker, Texts
+from ..questions.question import LABELS, Question, said
 
 Interaction = Literal["choice", "sequencing", "true-false", "numeric", "fill-in"]
 Mark = Literal["", "right", "wrong"]

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from ..card import Card
-from ..question import LABELS, Question, said
-from ..switches import Checking
-from ..verdict import Verdict, VerdictName
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict, VerdictName
+from ..questions.card import Card
+from ..questions.question import LABELS, Question, said
 from .base import Interaction, Kind, label_range, option_of_label, option_of_text
 
 

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ..formulas import FormulaMaker, uses_level
-from ..maker import Maker, Texts
-from ..recipes import Formula
+from ..questions.formulas import FormulaMaker, uses_level
+from ..questions.maker import Maker, Texts
+from ..questions.recipes import Formula
 from .base import Generated
 
 

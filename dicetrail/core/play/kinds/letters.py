@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Sequence
 
-from ..card import Card
-from ..folding import fold
-from ..letters import Covered, as_letter, bare, hidden, holds, pattern, untried_wrong_letter
-from ..question import Question
-from ..switches import Checking
-from ..verdict import Verdict
+from ..answers.folding import fold
+from ..answers.letters import Covered, as_letter, bare, hidden, holds, pattern, untried_wrong_letter
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..questions.card import Card
+from ..questions.question import Question
 from .typed import Typed, check_words
 
 

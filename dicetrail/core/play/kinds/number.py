@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Collection
 from fractions import Fraction
 
-from ..card import Card
-from ..numbers import is_ambiguous, read_number, show_number
-from ..switches import Checking
-from ..verdict import Verdict
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..language.numbers import is_ambiguous, read_number, show_number
+from ..questions.card import Card
 from .base import Interaction, Kind
 
 _MEANS = {"thousands": "marks thousands", "decimal": "is the decimal mark"}

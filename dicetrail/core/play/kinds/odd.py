@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ..maker import Maker, Texts
-from ..odd_ones import OddMaker
-from ..recipes import Odd
+from ..questions.maker import Maker, Texts
+from ..questions.odd_ones import OddMaker
+from ..questions.recipes import Odd
 from .base import Generated
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator, Sequence
 from math import comb, factorial
 
-from ..card import Card
-from ..question import LABELS, Question, said
-from ..switches import Checking
-from ..verdict import Verdict
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..questions.card import Card
+from ..questions.question import LABELS, Question, said
 from .base import Interaction, Kind, Mark
 from .several import check_list, letters
 

@@ -6,10 +6,10 @@ import re
 from collections.abc import Callable, Collection, Iterator, Sequence
 from math import comb
 
-from ..card import Card
-from ..question import LABELS, Question, said
-from ..switches import Checking
-from ..verdict import Verdict
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..questions.card import Card
+from ..questions.question import LABELS, Question, said
 from .base import Interaction, Kind, label_range, option_of_label, option_of_text
 
 _PARTS = re.compile(r"[|;,\n]")

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from ..maker import Maker, Texts
-from ..recipes import Table
-from ..tables import TableMaker
+from ..questions.maker import Maker, Texts
+from ..questions.recipes import Table
+from ..questions.tables import TableMaker
 from .base import Generated
 
 

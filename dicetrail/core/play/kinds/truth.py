@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from ..card import Card
-from ..question import LABELS, TRUTH_OPTIONS
-from ..switches import Checking
-from ..verdict import Verdict, VerdictName
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict, VerdictName
+from ..questions.card import Card
+from ..questions.question import LABELS, TRUTH_OPTIONS
 from .base import Interaction
 from .choice import Choice
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
-from ..card import Card
-from ..folding import edits, fold, fold_steps, without_accents
-from ..switches import Checking
-from ..verdict import Verdict
+from ..answers.folding import edits, fold, fold_steps, without_accents
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..questions.card import Card
 from .base import Kind
 
 

@@ -13,12 +13,12 @@ from itertools import islice
 from math import comb
 from typing import Literal
 
-from ...play.card import Card
-from ...play.dealer import Dealer, pool, times_in_a_pass
-from ...play.game import Choices, Game
+from ...play.deal.dealer import Dealer, pool, times_in_a_pass
+from ...play.deal.supply import Supply
 from ...play.kinds import kind_of
-from ...play.question import LABELS, MOST_OPTIONS, Question
-from ...play.supply import Supply
+from ...play.questions.card import Card
+from ...play.questions.question import LABELS, MOST_OPTIONS, Question
+from ...play.rulebook.game import Choices, Game
 from .chi_square import above
 
 SUSPICIOUS = 0.001

@@ -16,10 +16,10 @@ from itertools import product
 from math import sqrt
 from typing import Any
 
-from ...play.expressions import Expression, ExpressionError, compile_expression
-from ...play.names import NAMES
-from ...play.program import Program
-from ...play.quantities import GROWING
+from ...play.language.expressions import Expression, ExpressionError, compile_expression
+from ...play.rulebook.names import NAMES
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import GROWING
 from ...rules.document import AimPart
 from ..plays.measures import Z95, wilson
 from .best import best_figures, walked

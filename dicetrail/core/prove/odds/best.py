@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ...play.program import Program
+from ...play.rulebook.program import Program
 from .exact import Inexact, odds
 from .figures import Figures
 from .walker import Walker

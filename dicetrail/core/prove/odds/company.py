@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from statistics import NormalDist
 
-from ...play.card import Card
 from ...play.dice import Stream
-from ...play.move import Move
-from ...play.question import Question
+from ...play.questions.card import Card
+from ...play.questions.question import Question
+from ...play.rulebook.move import Move
 from ..plays.record import question_of
 from ..plays.statistics import Statistics
 

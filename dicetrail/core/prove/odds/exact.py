@@ -11,15 +11,15 @@ from collections import deque
 from fractions import Fraction
 from typing import Any
 
-from ...play.dealer import Dealer
-from ...play.game import ENDS, MOST_STEPS, Choices, Result
+from ...play.deal.dealer import Dealer
+from ...play.deal.setup import choose
 from ...play.kinds import kind_of
-from ...play.played import End
-from ...play.program import Program
-from ...play.quantities import made
-from ...play.rows import Meters
-from ...play.sequence import close
-from ...play.setup import choose
+from ...play.rulebook.game import ENDS, MOST_STEPS, Choices, Result
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import made
+from ...play.rulebook.rows import Meters
+from ...play.run.played import End
+from ...play.run.sequence import close
 from ..declared import unsaid
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from math import sqrt
 from typing import Any
 
-from ...play.game import Number
+from ...play.rulebook.game import Number
 
 _NOISE = 1e-12
 RESULTS = ("won", "lost", "done", "stopped")

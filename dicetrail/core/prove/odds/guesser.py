@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from ...play.card import Card
 from ...play.dice import Stream
 from ...play.kinds import kind_of
-from ...play.move import Move
-from ...play.program import Program
-from ...play.question import Question
-from ...play.rows import reveals
-from ...play.run import Run
-from ...play.trail import Step
+from ...play.questions.card import Card
+from ...play.questions.question import Question
+from ...play.rulebook.move import Move
+from ...play.rulebook.program import Program
+from ...play.rulebook.rows import reveals
+from ...play.run.run import Run
+from ...play.run.trail import Step
 from .walker import Mind, Walker
 
 

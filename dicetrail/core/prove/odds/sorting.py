@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from ...play.dealer import Dealer
-from ...play.game import Choices
-from ...play.program import Program
-from ...play.question import Question
-from ...play.supply import Supply
+from ...play.deal.dealer import Dealer
+from ...play.deal.supply import Supply
+from ...play.questions.question import Question
+from ...play.rulebook.game import Choices
+from ...play.rulebook.program import Program
 from ..search.sorts import Sorter
 from ..search.states import asked_of
 from .pile import Pile

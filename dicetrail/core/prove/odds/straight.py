@@ -2,8 +2,8 @@
 
 A Python function is written for one game and one sort of player: moments, rows, endings and bounds stand in
 it one after another over local variables. It knows right and wrong answers only, as walkers give them, and
-neither texts nor a trail. :class:`...play.run.Run` stays what it is held against: a game that can't be said
-like this has no such function, and a play in which anything fails is made by it.
+neither texts nor a trail. :class:`...play.run.run.Run` stays what it is held against: a game that can't be
+said like this has no such function, and a play in which anything fails is made by it.
 """
 
 from __future__ import annotations
@@ -13,16 +13,16 @@ from dataclasses import dataclass
 from math import inf
 from typing import Any
 
-from ...play.card import as_filed
-from ...play.checking import check
-from ...play.dealer import Dealer, pool
-from ...play.expressions import FUNCTIONS
-from ...play.game import Choices, Game
+from ...play.deal.dealer import Dealer, pool
 from ...play.kinds import input_for, kind_of
-from ...play.names import OF_A_QUESTION, TIMES
-from ...play.program import Program
-from ...play.question import Question
-from ...play.seconds import seconds_of
+from ...play.language.expressions import FUNCTIONS
+from ...play.questions.card import as_filed
+from ...play.questions.question import Question
+from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.names import OF_A_QUESTION, TIMES
+from ...play.rulebook.program import Program
+from ...play.rulebook.seconds import seconds_of
+from ...play.run.checking import check
 from ..declared import unsaid
 from ..search.watched import looked_at
 from .company import Company

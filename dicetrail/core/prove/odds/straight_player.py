@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...play.kinds import kind_of
-from ...play.question import Question
+from ...play.questions.question import Question
 from .company import STEPS, Company, normal
 from .walker import Mind, Walker
 

@@ -1,4 +1,4 @@
-"""The writer of straight code: one more stage of :mod:`...play.sequence`, on which every row, ending and
+"""The writer of straight code: one more stage of :mod:`...play.run.sequence`, on which every row, ending and
 award is gone through in its turn, under the test that leads to it."""
 
 from __future__ import annotations
@@ -8,16 +8,16 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from typing import TypeVar
 
-from ...play.dealer import Dealer
-from ...play.expressions import Expression
-from ...play.game import Choices, Result
-from ...play.moments import MOMENTS, Moment
-from ...play.names import OF_A_QUESTION, OF_AN_ANSWER
-from ...play.played import Came, End
-from ...play.program import Program, ReadyRow
-from ...play.quantities import BECOMES, LASTING, MADE, QUANTITIES, Happening
-from ...play.rows import reveals
-from ...play.sequence import (
+from ...play.deal.dealer import Dealer
+from ...play.language.expressions import Expression
+from ...play.rulebook.game import Choices, Result
+from ...play.rulebook.moments import MOMENTS, Moment
+from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER
+from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.quantities import BECOMES, LASTING, MADE, QUANTITIES, Happening
+from ...play.rulebook.rows import reveals
+from ...play.run.played import Came, End
+from ...play.run.sequence import (
     COMES_FIRST,
     LEADS,
     Case,

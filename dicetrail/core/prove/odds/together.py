@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 
-from ...play.game import Choices, Game
-from ...play.program import Program
+from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.program import Program
 from ..processes import processes
 from .company import Company
 from .straight import Played

@@ -9,15 +9,15 @@ from dataclasses import replace
 from itertools import islice, repeat
 from typing import Any
 
-from ...play.dealer import Dealer
+from ...play.deal.dealer import Dealer
+from ...play.deal.setup import choose
 from ...play.dice import Stream
-from ...play.game import Choices, Game
-from ...play.move import Move
-from ...play.moves import to_input
-from ...play.program import Program
-from ...play.quantities import made
-from ...play.run import Run
-from ...play.setup import choose
+from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.move import Move
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import made
+from ...play.run.moves import to_input
+from ...play.run.run import Run
 from .company import Company
 from .figures import Figures, Moments
 from .guesser import Guesser

@@ -12,13 +12,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from ...play.clocks import Clock
-from ...play.moments import Moment
-from ...play.names import TIMES
-from ...play.played import End
-from ...play.program import Program
-from ...play.rows import reveals
-from ...play.sequence import answered, comes_first, first_case, pause_after
+from ...play.rulebook.clocks import Clock
+from ...play.rulebook.moments import Moment
+from ...play.rulebook.names import TIMES
+from ...play.rulebook.program import Program
+from ...play.rulebook.rows import reveals
+from ...play.run.played import End
+from ...play.run.sequence import answered, comes_first, first_case, pause_after
 from ..search.course import Course, Happened
 from ..search.states import Kept, State
 from ..search.times import NO_TIMES, NONE, Stood

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ...play.game import Game
 from ...play.kinds import KINDS
-from ...play.question import said
+from ...play.questions.question import said
+from ...play.rulebook.game import Game
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
-from ...play.run import Run
+from ...play.run.run import Run
 
 LONGEST_KEPT = 200
 """Characters of what was typed that are kept."""

@@ -14,12 +14,12 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from ...play.game import Choices
 from ...play.kinds import kind_of
-from ...play.move import Move
-from ...play.moves import to_input
-from ...play.program import Program
-from ...play.run import Run
+from ...play.rulebook.game import Choices
+from ...play.rulebook.move import Move
+from ...play.rulebook.program import Program
+from ...play.run.moves import to_input
+from ...play.run.run import Run
 from .record import LATE, SKIPPED, Answer, PlayRecord, Try, score_of
 
 MOST_MOVES = 2000

@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import NamedTuple
 
-from ...play.game import Choices, Game
-from ...play.program import Program
+from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.program import Program
 from .record import PlayRecord, from_data
 from .what_if import Meant, Outcomes, outcomes_of
 

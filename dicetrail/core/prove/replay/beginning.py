@@ -6,7 +6,7 @@ questions with misses or clocks of their own, some can't come out as they say: t
 
 from __future__ import annotations
 
-from ...play.program import Program
+from ...play.rulebook.program import Program
 from ...rules.compile import read_game
 from ...rules.editing import Edit, edited
 from ...rules.questions import PackLoader

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
 
-from ...play.game import Choices
+from ...play.deal.setup import SetupError, choose
 from ...play.kinds import kind_of
-from ...play.program import Program
-from ...play.run import Run
-from ...play.setup import SetupError, choose
-from ..search.reach import Reach
+from ...play.rulebook.game import Choices
+from ...play.rulebook.program import Program
+from ...play.run.run import Run
+from ..search.reached import Reach
 from .starter_waymarks import ideas
 from .walks import walk_moves
 

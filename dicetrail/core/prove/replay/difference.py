@@ -6,8 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import zip_longest
 
-from ...play.expressions import show_value
-from ...play.trail import Step
+from ...play.language.expressions import show_value
+from ...play.run.trail import Step
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from math import isinf
 from typing import Literal
 
-from ...play.game import Number
-from ...play.quantities import all_of
-from ...play.run import Run
-from .walks import tidy
+from ...play.language.numbers import tidy
+from ...play.rulebook.game import Number
+from ...play.rulebook.quantities import all_of
+from ...play.run.run import Run
 
 GaugeSort = Literal["meter", "clock", "count"]
 

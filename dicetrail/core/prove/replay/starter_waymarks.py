@@ -7,11 +7,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 
-from ...play.game import Choices, Number
+from ...play.deal.setup import choose
 from ...play.kinds import kind_of
-from ...play.program import Program
-from ...play.run import Run
-from ...play.setup import choose
+from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.program import Program
+from ...play.run.run import Run
 from ...rules.document import WaymarkPart
 from .walks import walk_moves
 from .waymarks import NOTHING, outcome

@@ -7,13 +7,13 @@ from collections.abc import Sequence
 from itertools import pairwise
 from typing import Any
 
-from ...play.game import Choices
-from ...play.moves import MoveError, move_of, to_input
-from ...play.numbers import as_written
-from ...play.program import Program
-from ...play.run import Run
-from ...play.setup import choose
-from ...play.trail import Step
+from ...play.deal.setup import choose
+from ...play.language.numbers import as_written
+from ...play.rulebook.game import Choices
+from ...play.rulebook.program import Program
+from ...play.run.moves import MoveError, move_of, to_input
+from ...play.run.run import Run
+from ...play.run.trail import Step
 from ...snag import Refused
 
 LARGEST = 8 * 2**20

@@ -9,12 +9,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ...play.expressions import show_value
-from ...play.game import Choices, Number
-from ...play.moves import MoveError, make, read_move, to_input
-from ...play.program import Program
-from ...play.run import Run, Watch
-from ...play.trail import Step
+from ...play.language.expressions import show_value
+from ...play.language.numbers import tidy
+from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.program import Program
+from ...play.run.moves import MoveError, make, read_move, to_input
+from ...play.run.run import Run, Watch
+from ...play.run.trail import Step
 
 MOST_WRONG = 200
 """Wrong answers that are given to see a life go."""
@@ -122,12 +123,6 @@ def changes(step: Step) -> dict[str, Number]:
         if change := tidy(after - step.before.get(name, 0)):
             found[name] = change
     return found
-
-
-def tidy(value: Number) -> Number:
-    """A number without the noise of adding: whole where it is whole."""
-    rounded = round(value, 9)
-    return int(rounded) if rounded == int(rounded) else rounded
 
 
 def _signed(change: Number) -> str:

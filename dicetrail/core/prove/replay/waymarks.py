@@ -6,13 +6,13 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from math import isclose
 
-from ...play.expressions import show_value
-from ...play.game import Number
-from ...play.moves import MoveError, play, read_move
-from ...play.program import Program
-from ...play.quantities import all_of
-from ...play.run import Run
-from ...play.setup import SetupError, choose
+from ...play.deal.setup import SetupError, choose
+from ...play.language.expressions import show_value
+from ...play.rulebook.game import Number
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import all_of
+from ...play.run.moves import MoveError, play, read_move
+from ...play.run.run import Run
 from ...rules.document import WaymarkPart
 
 Expected = Number | str

@@ -6,11 +6,11 @@ from collections.abc import Callable, Mapping
 from functools import cache
 from operator import add
 
-from ...play.expressions import Names
-from ...play.game import Number
-from ...play.program import Program, ReadyRow
-from ...play.quantities import Counts
-from ...play.rows import number
+from ...play.language.expressions import Names
+from ...play.rulebook.game import Number
+from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.quantities import Counts
+from ...play.rulebook.rows import number
 from .whole import fractional
 
 Aside = tuple[Number, ...]

@@ -1,6 +1,6 @@
 """The course of a play: what a moment does at a state, and where the play goes from there.
 
-What follows on what stands in :mod:`...play.sequence`; a state is a stage of it, and so is an end.
+What follows on what stands in :mod:`...play.run.sequence`; a state is a stage of it, and so is an end.
 """
 
 from __future__ import annotations
@@ -9,14 +9,22 @@ from collections.abc import Callable, Hashable, Sequence
 from functools import cached_property
 from typing import NamedTuple, TypeVar, cast
 
-from ...play.expressions import ExpressionError, Names, Value
-from ...play.game import Number
-from ...play.moments import Moment, Onward
-from ...play.played import Came, End
-from ...play.program import Program, ReadyRow
-from ...play.quantities import Counts, Happening, counted, growth
-from ...play.rows import Meters, Trouble, effect_of, first_award, first_ending, first_row, move_clocks
-from ...play.sequence import LEADS, Case, begin_try, first_case, happen, time_is_up, visit
+from ...play.language.expressions import ExpressionError, Names, Value
+from ...play.rulebook.game import Number
+from ...play.rulebook.moments import Moment, Onward
+from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.quantities import Counts, Happening, counted, growth
+from ...play.rulebook.rows import (
+    Meters,
+    Trouble,
+    effect_of,
+    first_award,
+    first_ending,
+    first_row,
+    move_clocks,
+)
+from ...play.run.played import Came, End
+from ...play.run.sequence import LEADS, Case, begin_try, first_case, happen, time_is_up, visit
 from .aside import Aside, Carrier, Does
 from .states import Kept, State
 from .times import NONE, Times

@@ -5,15 +5,15 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 
-from ...play.expressions import Value, compile_expression, show_value
-from ...play.game import Game, Number
-from ...play.program import Program
+from ...play.language.expressions import Value, compile_expression, show_value
+from ...play.rulebook.game import Game, Number
+from ...play.rulebook.program import Program
 from ...rules.checks.found import Found, Mend, gone, moved, put
 from ...rules.editing import Edit
 from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
-from .reach import Reach
+from .reached import Reach
 from .watched import of_time
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 
-from ...play.expressions import ExpressionError, Names, Value
-from ...play.game import Result
-from ...play.program import Program
-from ...play.quantities import made
-from ...play.rows import Trouble
-from ...play.sequence import close
+from ...play.language.expressions import ExpressionError, Names, Value
+from ...play.rulebook.game import Result
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import made
+from ...play.rulebook.rows import Trouble
+from ...play.run.sequence import close
 from .aside import Aside, Carrier
 from .course import AtEnd
-from .reach import Reach
+from .reached import Reach
 from .times import Times
 from .watched import LookedAt
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from ...play.game import Game
-from ...play.program import Program
-from ...play.seconds import seconds_of
-from .reach import Reach
+from ...play.rulebook.game import Game
+from ...play.rulebook.program import Program
+from ...play.rulebook.seconds import seconds_of
+from .reached import Reach
 
 
 class Seconds(NamedTuple):

@@ -1,109 +1,65 @@
-"""What the plays of a game were found to come to."""
+"""Reach: what a game's plays can come to, found by going every way a play can go, each state once.
+
+A state holds only what the course of a play depends on: plays that differ in nothing a rule looks at are one.
+What only the result depends on is carried along as a set of values. Answers are outcomes here (right, wrong,
+late …), not texts, and questions that the rules can't tell apart are one question. Where rules look at a
+clock, answers at once and answers at the last moment stand for all.
+"""
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterable
-from dataclasses import dataclass, field
-from itertools import groupby, zip_longest
-from typing import NamedTuple
+from collections.abc import Iterator
+from dataclasses import replace
+from itertools import product
 
-from ...play.expressions import Value
-from ...play.game import Number
-from ...play.moments import ANSWER_MOMENTS, Moment
+from ...play.deal.dealer import Dealer
+from ...play.deal.offered import topics_offered
+from ...play.rulebook.game import Choices
+from ...play.rulebook.program import Program
+from ..declared import unsaid
+from .reached import Reach
+from .search import Search
+from .watched import LookedAt, looked_at
 
+MOST_STATES = 20_000
+"""States that are looked at before it is left at that."""
 
-class Pay(NamedTuple):
-    """What a moment does to the meters at a try (0: the try makes no difference): each possible change."""
-
-    moment: Moment
-    attempt: int
-    changes: dict[str, tuple[Number, ...]]
-    rows: tuple[int | None, ...]
-
-
-class Pays(NamedTuple):
-    """What a moment does to the meters at each try of a stretch: from ``attempt`` to ``last`` (None: at every
-    later one, too)."""
-
-    moment: Moment
-    attempt: int
-    last: int | None
-    changes: dict[str, tuple[Number, ...]]
-    rows: tuple[int | None, ...]
+MOST_OPENINGS = 100
+"""Choices before a play that are gone through: a player may be asked for one of a thousand topics."""
 
 
-def gathered(pays: Iterable[Pay], *, endless: bool) -> list[Pays]:
-    """Tries that follow one another and pay the same, together; ``endless`` where tries have no number."""
-    stretches = [
-        [*same] for _, same in groupby(pays, key=lambda pay: (pay.moment, bool(pay.attempt), pay.changes))
-    ]
-    told = []
-    for same, following in zip_longest(stretches, stretches[1:]):
-        first = same[0]
-        goes_on = endless and len(same) > 1 and (following is None or following[0].moment != first.moment)
-        rows = tuple(sorted({row for pay in same for row in pay.rows}, key=lambda number: number or 0))
-        told.append(
-            Pays(first.moment, first.attempt, None if goes_on else same[-1].attempt, first.changes, rows)
-        )
-    return told
+def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
+    """Go every way a play of the game can go, with every number of questions that can be asked."""
+    found = Reach(complete=not unsaid(program.game, "search"))
+    looked = looked_at(program)
+    for number, (choices, totals) in enumerate(_openings(program, looked)):
+        if number == MOST_OPENINGS:
+            found.complete = False
+            break
+        Search(program, choices, totals, looked, found, most).run()
+    return found
 
 
-@dataclass(slots=True)
-class Reach:
-    """What plays can come to.
-
-    ``complete`` tells that every state was looked at; what was not found is only then impossible.
-    ``open_ended`` are the meters of which not all final values were found. ``timed`` tells that clocks were
-    looked at by their ends; ``mixed`` that questions of many sorts were taken in any mix, also in some that
-    the pack does not hold: nothing is missed so, but not everything found has to be possible. Rows, endings
-    and awards are numbered from 1. ``last_rows`` are those that can apply at the last question. ``values``
-    are the final values of each meter. ``shadowed`` names, for an award that would hold, one that was given
-    in its place; ``no_award`` is what was looked at where none held. ``troubles`` are the expressions that
-    have no value in some play. ``ways`` are, for rows and endings ("row 3", "ending 1"), moves that come to
-    them. ``endless`` tells that a play can come to where nothing can end it any more, ``idle`` that one goes
-    on by itself when nobody plays.
-    """
-
-    complete: bool = True
-    timed: bool = False
-    mixed: bool = False
-    states: int = 0
-    open_ended: set[str] = field(default_factory=set)
-    values: dict[str, set[Number]] = field(default_factory=dict)
-    results: set[str] = field(default_factory=set)
-    rows: set[int] = field(default_factory=set)
-    last_rows: set[int] = field(default_factory=set)
-    endings: set[int] = field(default_factory=set)
-    awards: set[int] = field(default_factory=set)
-    shadowed: dict[int, int] = field(default_factory=dict)
-    no_award: dict[str, Value] | None = None
-    flow: Counter[tuple[Moment, str]] = field(default_factory=Counter)
-    shortest: int | None = None
-    longest: int | None = 0
-    troubles: dict[str, str] = field(default_factory=dict)
-    endless: bool = False
-    idle: bool = False
-    changes: dict[tuple[Moment, int], dict[str, set[Number]]] = field(default_factory=dict)
-    changed_by: dict[tuple[Moment, int], set[int | None]] = field(default_factory=dict)
-    ways: dict[str, list[str]] = field(default_factory=dict)
-
-    def hidden_by(self, award: int) -> int | None:
-        """The award that always goes before one that would hold at times; None where it is given or never
-        holds."""
-        return None if award in self.awards else self.shadowed.get(award)
-
-    @property
-    def pays(self) -> list[Pay]:
-        """What each moment does to the meters, in the order a question is lived through."""
-        order = {moment: n for n, moment in enumerate(ANSWER_MOMENTS)}
-        found = [
-            Pay(
-                moment,
-                attempt,
-                {name: tuple(sorted(changes)) for name, changes in meters.items()},
-                tuple(sorted(self.changed_by[moment, attempt], key=lambda number: number or 0)),
-            )
-            for (moment, attempt), meters in self.changes.items()
-        ]
-        return sorted(found, key=lambda pay: (order.get(pay.moment, -1), pay.attempt))
+def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, frozenset[int] | None]]:
+    """The choices a play can begin with, and how many questions it may then have (None: no end to them)."""
+    game = program.game
+    asked, repeating = game.setup.count, game.deal.repeats != "never"
+    levels: list[int | None] = [None]
+    if game.setup.level:
+        levels = list(range(game.setup.level.min, game.setup.level.max + 1))
+    for topic, level in product(topics_offered(game), levels):
+        begun = Choices(0, topic=topic, level=level)
+        available = len(Dealer(game, begun).questions)
+        if not available:
+            continue
+        if asked is None:
+            drawn = game.deal.draw
+            if repeating:
+                yield begun, None if drawn is None else frozenset({drawn})
+            else:
+                yield begun, frozenset({min(drawn or available, available)})
+            continue
+        totals = {n if repeating else min(n, available) for n in (asked.min, asked.default, asked.max)}
+        together = not {"total", "left", "count"} & looked.names
+        for some in [totals] if together else [{total} for total in sorted(totals)]:
+            yield replace(begun, count=max(some)), frozenset(some)

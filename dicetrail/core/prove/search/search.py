@@ -5,19 +5,18 @@ from __future__ import annotations
 from collections import deque
 from itertools import product
 
-from ...play.expressions import ExpressionError, Names
-from ...play.game import Choices, Number
-from ...play.moments import MOMENTS, Moment, Onward
-from ...play.numbers import as_written
-from ...play.played import End
-from ...play.program import Program, ReadyRow
-from ...play.sequence import answered, first_case
-from ...play.verdict import VerdictName
-from ..replay.walks import tidy
+from ...play.answers.verdict import VerdictName
+from ...play.language.expressions import ExpressionError, Names
+from ...play.language.numbers import as_written, tidy
+from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.moments import MOMENTS, Moment, Onward
+from ...play.rulebook.program import Program, ReadyRow
+from ...play.run.played import End
+from ...play.run.sequence import answered, first_case
 from .aside import Aside, Carrier
 from .course import Course, Happened
 from .ends import Results
-from .reach import Reach
+from .reached import Reach
 from .sorts import hits_at
 from .states import State, States
 from .times import NO_TIMES

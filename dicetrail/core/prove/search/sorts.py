@@ -6,10 +6,10 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from ...play.kinds import KINDS
-from ...play.moments import Moment
-from ...play.program import Program
-from ...play.question import Question
-from ...play.seconds import seconds_of
+from ...play.questions.question import Question
+from ...play.rulebook.moments import Moment
+from ...play.rulebook.program import Program
+from ...play.rulebook.seconds import seconds_of
 
 SOME_SECONDS = 10.0
 """What a clock is taken to have where its seconds depend on how the play goes, and nothing is weighed."""

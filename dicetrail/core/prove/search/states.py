@@ -8,18 +8,18 @@ from math import inf, prod
 from operator import itemgetter
 from typing import NamedTuple
 
-from ...play.clocks import Clock
-from ...play.dealer import Dealer, total_after
-from ...play.expressions import Names, Value
-from ...play.game import Choices, Number
-from ...play.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
-from ...play.program import Program
-from ...play.quantities import QUANTITIES, STANDING, Counts, all_of, at_first, counted
-from ...play.question import Question
-from ...play.rows import Meters
-from ...play.seconds import seconds_by
-from ...play.setup import nameless
-from ...play.supply import one_of
+from ...play.deal.dealer import Dealer, total_after
+from ...play.deal.setup import nameless
+from ...play.deal.supply import one_of
+from ...play.language.expressions import Names, Value
+from ...play.questions.question import Question
+from ...play.rulebook.clocks import Clock
+from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
+from ...play.rulebook.program import Program
+from ...play.rulebook.quantities import QUANTITIES, STANDING, Counts, all_of, at_first, counted
+from ...play.rulebook.rows import Meters
+from ...play.rulebook.seconds import seconds_by
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, row_names

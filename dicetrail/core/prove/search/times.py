@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from ...play.clocks import Clock
-from ...play.expressions import Value
+from ...play.language.expressions import Value
+from ...play.rulebook.clocks import Clock
 
 
 class Stood(NamedTuple):

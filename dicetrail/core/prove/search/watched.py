@@ -7,11 +7,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from ...play.expressions import Expression
-from ...play.moments import Moment
-from ...play.names import TIMES
-from ...play.program import Program, ReadyRow
-from ...play.quantities import GROWING, QUANTITIES, parts
+from ...play.language.expressions import Expression
+from ...play.rulebook.moments import Moment
+from ...play.rulebook.names import TIMES
+from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.quantities import GROWING, QUANTITIES, parts
 
 _UNANSWERED: tuple[Moment, ...] = ("begun", "opened")
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import ast
 
-from ...play.expressions import Expression
-from ...play.names import WHOLE
-from ...play.program import Program
+from ...play.language.expressions import Expression
+from ...play.rulebook.names import WHOLE
+from ...play.rulebook.program import Program
 
 _KEEP = (ast.Add, ast.Sub, ast.Mult)
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from ...play.expressions import compile_expression, compile_template
-from ...play.game import Game
 from ...play.kinds import kind_of
+from ...play.language.expressions import compile_expression, compile_template
+from ...play.rulebook.game import Game
 from ..document import Document
 from ..sites import sites_of
 from .found import Found, Path, gone, put

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from ...play.game import Game
+from ...play.rulebook.game import Game
 from ..cues import SHIPPED_SOUNDS
 from ..document import Document
 from .found import Found, Written, gone, put

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from ...play.dealer import pass_length
-from ...play.expressions import compile_template
-from ...play.game import Game
-from ...play.offered import choices_with, offers, topics_offered
-from ...play.question import Question
+from ...play.deal.dealer import pass_length
+from ...play.deal.offered import choices_with, offers, topics_offered
+from ...play.language.expressions import compile_template
+from ...play.questions.question import Question
+from ...play.rulebook.game import Game
 from ..document import Document
 from .found import Found, Path, Written, put
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
-from ...play.expressions import ExpressionError, check_names, compile_expression, compile_template
-from ...play.names import NAMES, TOLD
+from ...play.language.expressions import ExpressionError, check_names, compile_expression, compile_template
+from ...play.rulebook.names import NAMES, TOLD
 from ..document import Document
 from ..editing import Edit
 from ..sites import Sort, sites_of

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from typing import Any, NamedTuple
 
-from ...play.game import Game
-from ...play.question import Question
-from ...play.switches import Checking
+from ...play.answers.switches import Checking
+from ...play.questions.question import Question
+from ...play.rulebook.game import Game
 from ...snag import Severity
 from ..document import Document
 from ..editing import Edit

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...play.game import Game
+from ...play.rulebook.game import Game
 from ..contrast import READABLE, contrast
 from ..document import Document
 from .found import Found

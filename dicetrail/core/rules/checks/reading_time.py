@@ -6,11 +6,11 @@ import math
 import re
 from collections.abc import Iterator
 
-from ...play.game import Consequence, Game
 from ...play.kinds import shown_answer
-from ...play.moments import MOMENTS
-from ...play.question import Question, said
-from ...play.seconds import seconds_of
+from ...play.questions.question import Question, said
+from ...play.rulebook.game import Consequence, Game
+from ...play.rulebook.moments import MOMENTS
+from ...play.rulebook.seconds import seconds_of
 from ..cues import SHIPPED
 from ..document import Document
 from .found import Found, put

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...play.expressions import compile_expression, compile_template
-from ...play.game import Consequence, Game
 from ...play.kinds import kind_of
-from ...play.moments import MOMENTS
+from ...play.language.expressions import compile_expression, compile_template
+from ...play.rulebook.game import Consequence, Game
+from ...play.rulebook.moments import MOMENTS
 from ..cues import SHIPPED
 from ..document import Document
 from .found import Found, Written, gone, moved

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
-from ...play.moves import MoveError, read_move
-from ...play.names import NAMES
+from ...play.rulebook.names import NAMES
+from ...play.run.moves import MoveError, read_move
 from ..document import Document
 from ..editing import Edit
 from .found import Found, Mend, Path, Written, gone

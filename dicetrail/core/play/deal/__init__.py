@@ -1,0 +1,1 @@
+"""The deal: which questions a play asks, and what is chosen before it."""

@@ -1,0 +1,190 @@
+"""Quantities: everything that a play counts, in one table.
+
+Each has a start, and what it becomes when something happens, in the rules' own expressions: built-in counts
+are built-in rows. All of what happens at once is worked out from the values before it. The run, the search
+and the odds work these expressions out, and straight code has them written into it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from math import inf
+from typing import Literal, cast
+
+from ..language.expressions import Expression, Names, Value, compile_expression
+from .game import Number
+from .moments import MOMENTS, Moment
+
+Counts = dict[str, Number]
+"""The quantities of a play that stand in it, by their names."""
+Happening = Moment | Literal["dealt", "visited", "tried"]
+"""What is counted: a moment, and before it that a question is ``dealt`` (once each), that a visit of it
+begins, and then each try."""
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A number that a play counts; ``says`` what it stands for.
+
+    ``becomes`` are expressions by what happens. They know all quantities, ``first_visit`` (whether this visit
+    of the question is its first) and ``tries`` (those a visit has, infinite for as many as it takes). One
+    that is ``made_of`` others stands nowhere: it is worked out where it is asked for. ``whole`` tells that it
+    is a whole number at all times.
+    """
+
+    name: str
+    says: str
+    becomes: Mapping[Happening, str] = field(default_factory=dict)
+    start: Number = 0
+    made_of: str = ""
+    whole: bool = True
+
+    @property
+    def of_visit(self) -> bool:
+        """Whether it begins anew with each visit of a question."""
+        return "visited" in self.becomes
+
+    @property
+    def of_moments(self) -> bool:
+        """Whether moments move it, and nothing else does."""
+        return bool(self.becomes) and all(happening in MOMENTS for happening in self.becomes)
+
+    @property
+    def grows(self) -> bool:
+        """Whether moments add to it, whatever it is, and do nothing else."""
+        return self.of_moments and all(text.startswith(f"{self.name} + ") for text in self.becomes.values())
+
+
+def _one_more(name: Moment, says: str) -> Quantity:
+    """How often a moment happened."""
+    return Quantity(name, says, {name: f"{name} + 1"})
+
+
+QUANTITIES: dict[str, Quantity] = {
+    one.name: one
+    for one in (
+        Quantity("total", "questions the play asks in all"),  # the deck says it
+        Quantity("asked", "questions asked so far, this one too", {"dealt": "asked + 1"}),
+        _one_more("right", "right answers"),
+        _one_more("wrong", "wrong tries after which there was another"),
+        _one_more("missed", "questions whose last try was not right"),
+        _one_more("late", "questions whose clock ran out"),
+        _one_more("skipped", "questions skipped"),
+        Quantity(
+            "first_try",
+            "questions right at the first try",
+            {"right": "first_try + (first_visit and attempt == 1)"},
+        ),
+        Quantity(
+            "streak",
+            "questions right in a row",
+            {"right": "streak + 1", "wrong": "0", "missed": "0", "late": "0", "skipped": "0"},
+        ),
+        Quantity("best_streak", "the longest streak of the play", {"right": "max(best_streak, streak + 1)"}),
+        Quantity("attempt", "the try the player is at, from 1", {"visited": "0", "tried": "attempt + 1"}),
+        Quantity(
+            "tries_left",
+            "tries that remain for the question",
+            {
+                "visited": "tries",
+                "close": "max(0, tries_left - 1)",
+                "wrong": "max(0, tries_left - 1)",
+                "missed": "max(0, tries_left - 1)",
+            },
+            start=inf,
+            whole=False,
+        ),
+        Quantity("left", "questions that are still to come", made_of="total - asked"),
+        Quantity(
+            "percent",
+            "right of asked, from 0 to 100",
+            made_of="100 * right / asked if asked else 0",
+            whole=False,
+        ),
+    )
+}
+"""Everything a play counts, in the order in which it is told at the end."""
+STANDING = tuple(name for name, one in QUANTITIES.items() if not one.made_of)
+"""The quantities that stand in a play."""
+LASTING = tuple(name for name in STANDING if QUANTITIES[name].becomes and not QUANTITIES[name].of_visit)
+"""Those of a whole play that what happens in it moves."""
+GROWING = tuple(name for name, one in QUANTITIES.items() if one.grows)
+"""Those that only ever grow."""
+MADE: dict[str, Expression] = {
+    name: compile_expression(one.made_of) for name, one in QUANTITIES.items() if one.made_of
+}
+"""Those that are worked out from others."""
+_HAPPENINGS = dict.fromkeys(happening for one in QUANTITIES.values() for happening in one.becomes)
+BECOMES: dict[Happening, tuple[tuple[str, Expression], ...]] = {
+    happening: tuple(
+        (name, compile_expression(one.becomes[happening]))
+        for name, one in QUANTITIES.items()
+        if happening in one.becomes
+    )
+    for happening in _HAPPENINGS
+}
+"""What becomes of which quantities when something happens."""
+
+
+def at_first(total: int = 0) -> Counts:
+    """The counts every play begins with, of so many questions in all."""
+    return {**{name: QUANTITIES[name].start for name in STANDING}, "total": total}
+
+
+def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
+    """The counts after something happened; ``given`` are the names that no quantity has."""
+    becomes = _ALL_AT.get(happening)
+    return counts | becomes({**counts, **given}) if becomes else counts
+
+
+def growth(happening: Happening, names: Names) -> Counts:
+    """What something that happens adds to the quantities that grow, the others being as in ``names``."""
+    grows = _GROWTH_AT.get(happening)
+    return grows({**names, **_FROM_NONE}) if grows else {}
+
+
+def made(name: str, names: Names) -> Number:
+    """A quantity that is made of others."""
+    return cast(Number, MADE[name](names))
+
+
+def all_of(counts: Counts) -> Counts:
+    """Every quantity by its name, those that are made of others too."""
+    return counts | _ALL_MADE(counts)
+
+
+def totals(counts: Counts) -> Counts:
+    """What tells how a play went, without what is counted of the open question."""
+    return {name: value for name, value in all_of(counts).items() if not QUANTITIES[name].of_visit}
+
+
+def parts(name: str) -> frozenset[str]:
+    """The quantities of the whole play that one of them hangs on besides itself."""
+    one = QUANTITIES.get(name)
+    if one is None:
+        return frozenset()
+    texts = [one.made_of, *one.becomes.values()] if one.made_of else list(one.becomes.values())
+    found = {part for text in texts if text for part in compile_expression(text).names}
+    return frozenset(part for part in found if part in QUANTITIES and not QUANTITIES[part].of_visit) - {name}
+
+
+def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
+    """Works out several expressions of this table at once: they are Python, too, and far quicker as such."""
+    told = ", ".join(f"{name!r}: {text}" for name, text in texts.items())
+    code = compile(f"{{{told}}}", "<quantities>", "eval")
+    return lambda names: cast(Counts, eval(code, _FUNCTIONS, names))
+
+
+_FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max}
+_FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
+_ALL_AT = {
+    happening: _at_once({name: becomes.source for name, becomes in moves})
+    for happening, moves in BECOMES.items()
+}
+_GROWTH_AT = {
+    happening: _at_once({name: becomes.source for name, becomes in moves if name in GROWING})
+    for happening, moves in BECOMES.items()
+    if any(name in GROWING for name, _ in moves)
+}
+_ALL_MADE = _at_once({name: one.source for name, one in MADE.items()})

@@ -1,0 +1,98 @@
+"""A scene: the stage of one run at one time, on which its moments happen."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Protocol, TypeVar, cast
+
+from ..language.expressions import Names
+from ..rulebook.clocks import Clock
+from ..rulebook.game import MOST_STEPS
+from ..rulebook.moments import MOMENTS, Moment
+from ..rulebook.program import Program, ReadyRow
+from ..rulebook.quantities import Happening, counted
+from ..rulebook.rows import move_clocks
+from .naming import Knowing
+from .played import End
+from .rulings import Rulings
+from .sequence import Case, first_case
+from .trail import Step
+
+T = TypeVar("T")
+
+
+class Staged(Knowing, Protocol):
+    """What a scene needs of a run, and changes in it."""
+
+    program: Program
+    rulings: Rulings
+    first_visit: bool
+    tries: float
+    clock_then: tuple[int, int | None]
+
+    @property
+    def trail(self) -> list[Step]: ...
+
+    def names(self, at: int) -> Names: ...
+
+
+class Scene:
+    """What happens to a run at a time (milliseconds). ``tell`` is what the row says that was applied."""
+
+    def __init__(self, run: Staged, at: int) -> None:
+        self._run, self._at = run, at
+        self._names: Names = {}
+        self.too_long = len(run.trail) >= MOST_STEPS
+        self.tell = ""
+
+    def count(self, happening: Happening) -> None:
+        """Count it, and keep what became of the question."""
+        run, seat = self._run, self._run.seat
+        seat.counts = counted(seat.counts, happening, first_visit=run.first_visit, tries=run.tries)
+        about = MOMENTS.get(cast(Moment, happening))
+        if about is None:
+            return
+        clock = run.question_clock
+        run.clock_then = (clock.used, clock.left_at(self._at))
+        if about.settles:
+            seat.asked[-1].outcome = happening
+
+    def first(self, some: Sequence[Case[T]]) -> tuple[T]:
+        """The first case that holds now."""
+        return (first_case(some, self._run.names(self._at)),)
+
+    def set_clock(self) -> None:
+        """Give the open question its clock."""
+        run = self._run
+        run.question_clock = Clock.of(run.rulings.seconds(run.seat.asked[-1].card.question, self._at))
+
+    def restart_clock(self) -> None:
+        """Start it anew."""
+        self._run.question_clock.restart()
+
+    def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
+        """The first row that holds now."""
+        if not self._run.program.rows[moment]:
+            return (None,)
+        self._names = self._run.names(self._at)
+        return (self._run.rulings.row(moment, self._names, self._at),)
+
+    def apply(self, row: ReadyRow) -> tuple[bool]:
+        """Change meters and clocks as a row says."""
+        run, seat, at = self._run, self._run.seat, self._at
+        effect = run.rulings.effect(row, seat.meters, self._names, at)
+        changed = False
+        if effect is not None:
+            clocks: dict[str, Clock] = {"question": run.question_clock, "game": run.game_clock}
+            changed = move_clocks(row, effect, clocks) or effect.meters != seat.meters
+            seat.meters = effect.meters
+        self.tell = run.rulings.text(row.tell, at, f"row {row.number}, tell")
+        return (changed,)
+
+    def endings(self) -> tuple[End | None]:
+        """The first ending that holds now."""
+        return (self._run.rulings.ending(self._at),)
+
+    def awards(self) -> tuple[int | None]:
+        """The first award that holds now."""
+        return (self._run.rulings.award(self._at),)

@@ -1,0 +1,222 @@
+"""The sequence of a play: what follows on what, from the next question to the end.
+
+::
+
+    next ── dealt ──▶ visit ── opened ──▶ ask ◀── try, resume ─┐
+     ▲                  ▲                  │ an answer, a skip, │
+     │                  │                  │ its clock runs out │
+     │                  └──── revisit ─────┤                    │
+     └─────── next ────────────────────────┴────────────────────┘
+
+It stands here once, for all who go through it: the run of one play, the search through the states that plays
+can be in, the odds, which weigh these, and the writer of a game as straight code. Each of them is a
+:class:`Stage`. What a stage does not know yet has several ways to go on; each is gone in its turn, and so
+everything here is an iterator.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from math import inf
+from typing import Generic, Literal, NamedTuple, Protocol, TypeVar, cast
+
+from ..answers.verdict import VerdictName
+from ..language.expressions import Expression, Names, compile_expression
+from ..rulebook.game import ENDS, Result
+from ..rulebook.moments import MOMENTS, Moment, Onward
+from ..rulebook.program import Program, ReadyRow
+from ..rulebook.quantities import Happening
+from ..rulebook.rows import leads_to, result_after
+from .played import Came, End
+
+T = TypeVar("T")
+
+
+@dataclass(frozen=True, slots=True)
+class Case(Generic[T]):
+    """Something that is so where a condition holds and no earlier case's did; None: where none did."""
+
+    so: T
+    condition: Expression | None
+
+
+def cases(*pairs: tuple[T, str]) -> tuple[Case[T], ...]:
+    """Cases with their conditions, "" for none."""
+    return tuple(Case(so, compile_expression(text) if text else None) for so, text in pairs)
+
+
+def first_case(some: Sequence[Case[T]], names: Names) -> T:
+    """The first case that holds; the last one always does."""
+    return next(case.so for case in some if case.condition is None or case.condition(names))
+
+
+class Stage(Protocol):
+    """Where things happen. ``too_long`` says that the play has gone on for too long."""
+
+    @property
+    def too_long(self) -> bool: ...
+
+    def count(self, happening: Happening) -> None:
+        """Count it."""
+
+    def first(self, some: Sequence[Case[T]]) -> Iterable[T]:
+        """The first case that holds."""
+
+    def set_clock(self) -> None:
+        """Give the open question its clock."""
+
+    def restart_clock(self) -> None:
+        """Start it anew."""
+
+    def rows(self, moment: Moment) -> Iterable[ReadyRow | None]:
+        """Its first row that holds, None where none does."""
+
+    def apply(self, row: ReadyRow) -> Iterable[bool]:
+        """Do what a row says to meters and clocks, and tell whether any of them changed."""
+
+    def endings(self) -> Iterable[End | None]:
+        """The first ending that holds, None where none does."""
+
+
+# A question
+
+
+class Leads(NamedTuple):
+    """Where a play stands next: before the next question, at the begin of a visit of this one, or waiting for
+    an answer, and whether that is another try."""
+
+    to: Literal["next", "visit", "ask"]
+    another_try: bool = False
+
+
+LEADS: dict[Onward, Leads] = {
+    "next": Leads("next"),
+    "revisit": Leads("visit"),
+    "ask": Leads("ask", another_try=True),
+    "try": Leads("ask", another_try=True),
+    "resume": Leads("ask"),
+}
+"""Where a moment leads that does not end the play."""
+_AGAIN = cases((True, "attempt > 1"), (False, ""))
+
+Comes = Literal["time", "late", "answer"]
+"""What ends the waiting for an answer: the game's clock, the question's, or the answer."""
+COMES_FIRST: tuple[Case[Comes], ...] = cases(
+    ("time", "game_due <= question_due and game_due < answer_due"),
+    ("late", "question_due < answer_due"),
+    ("answer", ""),
+)
+"""Which of these comes first, by the milliseconds until each (infinite where it never comes): an answer at
+the very last millisecond still counts."""
+
+
+def comes_first(question_due: int | None, game_due: int | None, answer_due: float) -> Comes:
+    """Which of these comes first, by when each does (None: never)."""
+    dues = {"question_due": question_due, "game_due": game_due, "answer_due": answer_due}
+    return first_case(COMES_FIRST, {name: inf if due is None else due for name, due in dues.items()})
+
+
+_RIGHT: tuple[Case[Moment], ...] = cases(("right", ""))
+_PART: tuple[Case[Moment], ...] = cases(("part", ""))
+_UNREADABLE: tuple[Case[Moment], ...] = cases(("unreadable", ""))
+_WRONG: tuple[Case[Moment], ...] = cases(("missed", "tries_left == 1"), ("wrong", ""))
+_CLOSE: tuple[Case[Moment], ...] = cases(("missed", "tries_left == 1"), ("close", ""))
+
+
+def visit(stage: Stage) -> Iterator[Came]:
+    """A visit of a question begins: with all its tries, its clock set."""
+    stage.count("visited")
+    stage.set_clock()
+    yield from happen(stage, "opened")
+
+
+def begin_try(stage: Stage, *, restart: bool) -> None:
+    """A try begins; where clocks ``restart`` with each further one, the question's does."""
+    stage.count("tried")
+    for again in stage.first(_AGAIN) if restart else ():
+        if again:
+            stage.restart_clock()
+
+
+def answered(
+    program: Program, verdict: VerdictName, *, partial: bool, asks_again: bool
+) -> Sequence[Case[Moment]]:
+    """The moments that an answer can be, by its verdict: the last wrong try is ``missed``, a ``close``
+    without rows is wrong, and so is what can't be read, where the game does not ask again."""
+    if verdict == "right":
+        return _PART if partial else _RIGHT
+    if verdict == "unreadable" and asks_again:
+        return _UNREADABLE
+    return _CLOSE if verdict == "close" and program.rows["close"] else _WRONG
+
+
+def time_is_up(stage: Stage) -> Iterator[End]:
+    """The game's clock has run out."""
+    for end in stage.endings():
+        yield end or End("done", by="time")
+
+
+# A moment
+
+
+def happen(stage: Stage, moment: Moment) -> Iterator[Came]:
+    """A moment: it counts, finds its row, the row is done, the play ends there or goes on."""
+    stage.count(moment)
+    for row in stage.rows(moment):
+        for changed in stage.apply(row) if row is not None else (False,):
+            for end in _ends(stage, moment, row, changed):
+                yield Came(moment, row, end, "over" if end else leads_to(moment, row))
+
+
+def _ends(stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool) -> Iterable[End | None]:
+    """How a play ends at a moment: as its row says, or as an ending does."""
+    if row is not None and row.source.then in ENDS:
+        return (End(cast(Result, row.source.then)),)
+    if stage.too_long:
+        return (End("stopped", "This play was stopped: it went on for too long."),)
+    if MOMENTS[moment].answers or changed:
+        return stage.endings()
+    return (None,)
+
+
+def pause_after(came: Came, breather: float | Literal["player"]) -> tuple[float, bool]:
+    """The seconds that a play stays in the feedback, and whether it then waits for the player's key."""
+    hold = came.row.hold if came.row is not None else 0.0
+    if not MOMENTS[came.moment].answers or came.onward not in ("next", "revisit", "over"):
+        return hold, False
+    if breather == "player":
+        return hold, True
+    return max(hold, breather), False
+
+
+# The end
+
+
+class Closed(NamedTuple):
+    """What came of the end of a play: its result, the row at ``over``, and the number of its award."""
+
+    result: Result
+    row: ReadyRow | None
+    award: int | None
+
+
+class LastStage(Protocol):
+    """Where plays end."""
+
+    def rows(self, moment: Moment) -> Iterable[ReadyRow | None]:
+        """As a stage has them."""
+
+    def apply(self, row: ReadyRow) -> Iterable[bool]:
+        """As a stage does it."""
+
+    def awards(self) -> Iterable[int | None]:
+        """The number (from 1) of the first award that holds, None where none does."""
+
+
+def close(stage: LastStage, result: Result) -> Iterator[Closed]:
+    """The end of a play: the row at ``over``, which may make something else of a ``done``, then the award."""
+    for row in stage.rows("over"):
+        for _ in stage.apply(row) if row is not None else (False,):
+            for award in stage.awards():
+                yield Closed(result_after(result, row), row, award)

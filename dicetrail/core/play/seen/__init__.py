@@ -1,0 +1,1 @@
+"""What is seen of a play and before it, and no more."""

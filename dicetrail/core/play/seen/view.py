@@ -1,0 +1,376 @@
+"""The view: what the player may see of a run, and nothing more.
+
+It never holds the key, an accepted answer or an explanation before the rules reveal them.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import inf
+from typing import Literal
+
+from ..answers.letters import bare
+from ..answers.verdict import LONGEST_ANSWER, VerdictName
+from ..kinds import kind_of, shown_answer
+from ..kinds.base import Mark
+from ..language.expressions import ExpressionError
+from ..questions.card import Card
+from ..questions.question import LABELS, picture, said
+from ..rulebook.clocks import Clock
+from ..rulebook.game import Choices, Number, Result
+from ..rulebook.moments import MOMENTS, Moment, Phase, Tone
+from ..rulebook.page import Look, Sound, Welcome
+from ..rulebook.program import Program
+from ..rulebook.quantities import made
+from ..run.played import By, Feedback, Turn
+from ..run.run import Run
+
+
+@dataclass(frozen=True, slots=True)
+class ClockView:
+    """A clock with a limit: milliseconds left and in all, and whether it runs."""
+
+    left: int
+    limit: int
+    running: bool
+
+
+@dataclass(frozen=True, slots=True)
+class OptionView:
+    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing.
+
+    Where the option is a picture, ``image`` is its file and ``text`` what is said of it.
+    """
+
+    label: str
+    text: str
+    mark: Mark
+    image: str
+
+
+@dataclass(frozen=True, slots=True)
+class KeyView:
+    """A letter that can be guessed; ``mark`` says what came of it."""
+
+    letter: str
+    mark: Mark
+
+
+@dataclass(frozen=True, slots=True)
+class LettersView:
+    """A phrase as far as it is uncovered ("" for a covered character), and the letters there are."""
+
+    pattern: list[str]
+    board: list[KeyView]
+
+
+@dataclass(frozen=True, slots=True)
+class QuestionView:
+    """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
+    ``tries_left`` where there is no end of tries."""
+
+    number: int
+    total: int | None
+    kind: str
+    prompt: str
+    hint: str
+    options: list[OptionView]
+    letters: LettersView | None
+    image: str
+    alt: str
+    sound: str
+    topic: str
+    unit: str
+    attempt: int
+    tries_left: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class CueView:
+    """How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds."""
+
+    name: str
+    sound: Sound | None
+    motion: str
+    tone: Tone
+    times: int
+    hold: float
+
+
+@dataclass(frozen=True, slots=True)
+class FeedbackView:
+    """What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
+    from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
+    own; ``answer`` and ``why`` are empty until they are revealed; ``picture`` is the look's for a right or a
+    wrong answer."""
+
+    moment: Moment
+    step: int
+    verdict: VerdictName | Literal[""]
+    tell: str
+    tone: Tone
+    cue: CueView | None
+    given: str
+    answer: str
+    why: str
+    picture: str
+
+
+@dataclass(frozen=True, slots=True)
+class MeterView:
+    """A meter as it stands, by how much the moment whose feedback is shown changed it, its bounds where it
+    has any, and how it is to be shown."""
+
+    name: str
+    label: str
+    value: Number
+    change: Number
+    min: Number | None
+    max: Number | None
+    show: Literal["number", "marks", "bar"]
+
+
+@dataclass(frozen=True, slots=True)
+class SummaryRow:
+    """A question of a play that is over: what was asked, given and right."""
+
+    prompt: str
+    given: str
+    answer: str
+    outcome: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class OutcomeView:
+    """What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
+    those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
+    the end is none. ``summary`` is empty where the maker shows no questions at the end."""
+
+    result: Result
+    by: By
+    tell: str
+    award: str
+    award_tell: str
+    cue: CueView | None
+    right: int
+    answered: int
+    percent: float
+    picture: str
+    summary: list[SummaryRow]
+
+
+@dataclass(frozen=True, slots=True)
+class View:
+    """All that a player sees. ``steps`` grows with the trail.
+
+    ``resume_in`` is how long a feedback still stays, in milliseconds: then the play goes on by itself
+    or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
+    The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
+    pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
+    ``texts``, which the maker replaced. With ``same_deal`` the play can be made again with the same dice.
+    """
+
+    title: str
+    player: str
+    phase: Phase
+    steps: int
+    visit: int
+    meters: list[MeterView]
+    question: QuestionView | None
+    question_clock: ClockView | None
+    game_clock: ClockView | None
+    feedback: FeedbackView | None
+    waits_for_player: bool
+    resume_in: int | None
+    can_skip: bool
+    can_leave: bool
+    look: Look
+    tick: int
+    tick_sound: Sound | None
+    press_sound: Sound | None
+    silent: bool
+    language: str
+    texts: dict[str, str]
+    welcome: Welcome
+    same_deal: bool
+    outcome: OutcomeView | None
+
+
+def view(run: Run, at: int) -> View:
+    """What the player sees of a run at the time ``at`` (milliseconds)."""
+    over = run.phase == "over"
+    resume = run.continue_from
+    if resume is None and run.phase == "feedback":
+        resume = run.due()
+    return View(
+        title=run.program.game.title,
+        player=run.choices.player,
+        phase=run.phase,
+        steps=len(run.trail),
+        visit=run.visit,
+        meters=_meters(run),
+        question=None if over else _question(run),
+        question_clock=None if over else _clock(run.question_clock, at),
+        game_clock=_clock(run.game_clock, at),
+        feedback=_feedback(run),
+        waits_for_player=run.continue_from is not None,
+        resume_in=None if resume is None else max(0, resume - at),
+        can_skip=bool(run.program.rows["skipped"]),
+        can_leave=run.program.game.leave,
+        look=run.program.game.look,
+        tick=run.program.game.clocks.tick,
+        tick_sound=run.program.sounds.get(run.program.game.clocks.tick_sound),
+        press_sound=run.program.sounds.get(run.program.game.look.press),
+        silent=run.program.game.silent,
+        language=run.program.game.words.language,
+        texts=run.program.game.words.texts,
+        welcome=run.program.game.welcome,
+        same_deal=run.program.game.same_deal,
+        outcome=_outcome(run),
+    )
+
+
+def intro(program: Program) -> str:
+    """What a game says before a play, its expressions as they stand then; "" where one has no value yet."""
+    try:
+        return program.intro(Run(program, Choices(dice=0, player=program.texts["nameless"])).names(0))
+    except ExpressionError:
+        return ""
+
+
+def _clock(clock: Clock, at: int) -> ClockView | None:
+    left = clock.left_at(at)
+    if left is None or clock.limit is None:
+        return None
+    return ClockView(left, clock.limit, clock.since is not None)
+
+
+def _meters(run: Run) -> list[MeterView]:
+    before = run.trail[run.feedback.step - 1].before if run.feedback else run.meters
+    return [
+        MeterView(
+            meter.name,
+            meter.label or meter.name.replace("_", " "),
+            run.meters[meter.name],
+            run.meters[meter.name] - before.get(meter.name, run.meters[meter.name]),
+            meter.min,
+            meter.max,
+            meter.show,
+        )
+        for meter in run.program.game.meters
+    ]
+
+
+def _question(run: Run) -> QuestionView | None:
+    card = run.card
+    if card is None:
+        return None
+    question, counts = card.question, run.counts
+    return QuestionView(
+        number=int(counts["asked"]),
+        total=None if run.dealer.endless else int(counts["total"]),
+        kind=question.kind,
+        prompt=question.prompt,
+        hint=run.program.texts.get(f"hint.{question.kind}", ""),
+        options=_options(run, card),
+        letters=_letters(run, card),
+        image=question.image,
+        alt=question.alt,
+        sound="" if run.program.game.silent else question.sound,
+        topic=question.topic,
+        unit=question.unit,
+        attempt=int(counts["attempt"]),
+        tries_left=None if counts["tries_left"] == inf else int(counts["tries_left"]),
+    )
+
+
+def _letters(run: Run, card: Card) -> LettersView | None:
+    tried = run.asked[-1].tried
+    covered = kind_of(card.question).covered(card.question, tried, known=_known(run.feedback))
+    if covered is None:
+        return None
+    marks: dict[str, Mark] = {letter: "wrong" if letter in covered.vain else "right" for letter in tried}
+    known = dict.fromkeys([*run.program.board, *tried])  # one that was typed in may be on no board
+    board = [KeyView(letter, marks.get(bare(letter), "")) for letter in known]
+    return LettersView(covered.pattern, board)
+
+
+def _options(run: Run, card: Card) -> list[OptionView]:
+    feedback, kind = run.feedback, kind_of(card.question)
+    marks: list[Mark] = [""] * len(card.order)
+    if feedback is not None and (not kind.in_parts or _known(feedback) or feedback.parts):
+        marks = kind.marks(card, feedback.picks, revealed=feedback.revealed)
+    return [
+        OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "")
+        for label, option, mark in zip(LABELS, card.options, marks, strict=False)
+    ]
+
+
+def _known(feedback: Feedback | None) -> bool:
+    """Whether the right answer may be seen: it was given, or the rules reveal it."""
+    return feedback is not None and (feedback.revealed or feedback.moment == "right")
+
+
+def _feedback(run: Run) -> FeedbackView | None:
+    feedback, card = run.feedback, run.card
+    if feedback is None or (card is None and feedback.moment != "begun"):
+        return None
+    cue = _cue(run, feedback.cue)
+    return FeedbackView(
+        moment=feedback.moment,
+        step=feedback.step,
+        verdict=feedback.verdict,
+        tell=feedback.tell or run.program.texts.get(f"said.{feedback.moment}", ""),
+        tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
+        cue=cue,
+        given=feedback.given[:LONGEST_ANSWER],
+        answer=shown_answer(card.question) if card is not None and feedback.revealed else "",
+        why=card.question.why_after(right=feedback.moment == "right")
+        if card is not None and _known(feedback)
+        else "",
+        picture=_picture(run, feedback.moment),
+    )
+
+
+def _picture(run: Run, moment: Moment) -> str:
+    """The look's picture for a verdict."""
+    pictures = run.program.game.look.pictures
+    if moment == "right":
+        return pictures.right
+    return pictures.wrong if moment in ("wrong", "missed", "late") else ""
+
+
+def _outcome(run: Run) -> OutcomeView | None:
+    outcome = run.outcome
+    if outcome is None:
+        return None
+    pictures = run.program.game.look.pictures
+    answered = int(run.counts["asked"]) - sum(turn.outcome == "open" for turn in run.asked)
+    return OutcomeView(
+        outcome.result,
+        outcome.by,
+        outcome.tell,
+        outcome.award,
+        outcome.award_tell,
+        _cue(run, outcome.cue),
+        int(run.counts["right"]),
+        answered,
+        made("percent", {"right": run.counts["right"], "asked": answered}),
+        {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
+        [_summary(turn) for turn in run.asked] if run.program.game.review else [],
+    )
+
+
+def _cue(run: Run, name: str) -> CueView | None:
+    cue = run.program.cues.get(name)
+    if cue is None:
+        return None
+    sound = None if run.program.game.silent else run.program.sounds.get(cue.sound)
+    return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
+
+
+def _summary(turn: Turn) -> SummaryRow:
+    question = turn.card.question
+    why = question.why_after(right=turn.outcome == "right")
+    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome, why)

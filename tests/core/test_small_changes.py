@@ -1,0 +1,198 @@
+"""Small things that a change could take away without a sound, each held by a test of its own."""
+
+from __future__ import annotations
+
+import json
+import unittest
+
+from dicetrail.core.pack.editing import Source
+from dicetrail.core.pack.many import duplicate
+from dicetrail.core.pack.reader import read_text
+from dicetrail.core.pack.reading_again import differences
+from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.deal.dealer import deal
+from dicetrail.core.play.language.expressions import compile_expression
+from dicetrail.core.play.questions.card import as_filed
+from dicetrail.core.play.rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game
+from dicetrail.core.play.rulebook.move import Move
+from dicetrail.core.play.rulebook.page import Look, Pictures
+from dicetrail.core.play.rulebook.program import Program
+from dicetrail.core.play.rulebook.seconds import seconds_of
+from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.odds.exact import odds
+from dicetrail.core.prove.odds.walker import Walker
+from dicetrail.core.prove.plays.record import Answer, Try
+from dicetrail.core.prove.plays.statistics import statistics_of
+from dicetrail.core.prove.search.reach import reach
+from dicetrail.core.rules.comparing import collisions
+from dicetrail.core.rules.compile import read_game
+from dicetrail.core.rules.editing import Edit, edited
+
+from .making import choice, questions, typed, walk
+
+LETTERS = typed(1)._replace(kind="letters", answers=("cairn",))
+
+
+class OfAPlay(unittest.TestCase):
+    def test_letters_are_guessed_anew_in_a_new_visit(self):
+        game = Game(
+            "", (LETTERS,), clocks=Clocks(question=5), consequences=(Consequence("late", then="again"),)
+        )
+        run = walk(game, "answer a", "answer i")
+        self.assertEqual(run.asked[-1].tried, ("a", "i"))
+        again = walk(game, "answer a", "late")
+        self.assertEqual((again.visit, again.asked[-1].tried), (2, ()))
+
+    def test_a_play_that_is_won_is_won_though_its_clock_is_out(self):
+        game = Game("", questions(3), clocks=Clocks(game=5), consequences=(Consequence("right", then="won"),))
+        run = Run(Program(game), Choices(1))
+        run.begin()
+        run.do(Move("right"), 5000)
+        run.tick(9000)
+        assert run.outcome is not None
+        self.assertEqual((run.outcome.result, run.outcome.by), ("won", ""))
+
+    def test_balanced_places_come_in_other_orders_each_time(self):
+        some = tuple(choice(number, 4) for number in range(40))
+        cards = deal(Game("", some, deal=Deal(options="balanced")), Choices(3))
+        places = [card.rights[0] for card in cards]
+        turns = [tuple(places[at : at + 4]) for at in range(0, 40, 4)]
+        self.assertEqual({frozenset(turn) for turn in turns}, {frozenset(range(4))})
+        self.assertGreater(len(set(turns)), 1)
+
+    def test_who_is_late_sees_the_picture_of_a_wrong_answer(self):
+        look = Look(pictures=Pictures(right="right.png", wrong="wrong.png"))
+        game = Game("", questions(2), clocks=Clocks(question=5, breather="player"), look=look)
+        for move, at, picture in (
+            ("right", 0, "right.png"),
+            ("wrong", 0, "wrong.png"),
+            ("", 5000, "wrong.png"),
+        ):
+            run = Run(Program(game), Choices(1))
+            run.begin()
+            run.do(Move(move), at) if move else run.tick(at)
+            feedback = view(run, at).feedback
+            assert feedback is not None
+            self.assertEqual(feedback.picture, picture, move or "late")
+
+
+class OfAnswers(unittest.TestCase):
+    def verdict(self, answer: str, text: str) -> str:
+        return check(as_filed(typed(1)._replace(answers=(answer,))), text, Checking(spelling=0)).name
+
+    def test_a_word_of_one_letter_has_no_near_miss(self):
+        self.assertEqual(self.verdict("a", "b"), "wrong")
+        self.assertEqual(self.verdict("ab", "ac"), "close")
+
+    def test_options_that_are_the_same_as_filed_are_no_collision(self):
+        question = choice(1, 4)._replace(
+            options=("Fog", "fog", "FÖG", "other"), rights=(3,), answers=("other",)
+        )
+        rules = Checking(ignore=("case", "accents"))
+        self.assertEqual([one.places for one in collisions((question,), rules)], [(0, 2)])
+
+    def test_whole_division_goes_down(self):
+        for source, value in (("-7 // 2", -4), ("7 // -2", -4), ("-7 % 2", 1), ("7 // 2", 3)):
+            self.assertEqual(compile_expression(source)({}), value, source)
+
+
+class OfRules(unittest.TestCase):
+    def read(self, **parts: object):
+        document = {"title": "T", "packs": ["p"], "deal": {"draw": "all"}, **parts}
+        return read_game(json.dumps(document), lambda _: list(questions(3)))
+
+    def test_seconds_by_level_in_any_order(self):
+        game = self.read(clocks={"question": {3: 30, 1: 10}}).game
+        assert game is not None
+        seconds = [seconds_of(game, choice(1)._replace(level=level)) for level in (1, 2, 3, 4)]
+        self.assertEqual(seconds, [10, 10, 30, 30])
+
+    def test_time_to_read_the_answer_that_is_revealed(self):
+        rows = {
+            reveal: [{"moment": "missed", "tell": "No.", "reveal": reveal, "hold": 0.6}]
+            for reveal in (True, False)
+        }
+        long = choice(1)._replace(
+            options=("a b c d e f g h i j", "x"), answers=("a b c d e f g h i j",), rights=(0,)
+        )
+        for reveal, told in ((True, 1), (False, 0)):
+            document = {"title": "T", "packs": ["p"], "consequences": rows[reveal]}
+            snags = read_game(json.dumps(document), lambda _: [long]).snags
+            self.assertEqual(sum(snag.code == "breather-too-short" for snag in snags), told)
+
+    def test_a_comment_that_stands_free_outlives_the_row_before_it(self):
+        text = (
+            "title: T\npacks: [p]\nconsequences:\n  - {moment: right}\n\n  # stands free\n\n"
+            "  - {moment: wrong}\n  - {moment: late}\n"
+        )
+        for place in range(3):
+            after = edited(text, [Edit(do="remove", path=["consequences", place])])
+            self.assertIn("# stands free", after, place)
+
+
+class OfPacks(unittest.TestCase):
+    HEAD = "prompt\tanswer\twrong 1\twrong 2\n"
+
+    def test_tabs_are_put_back_only_where_it_is_certain(self):
+        rows = "".join(f"Number {n}?\tright {n}\twrong {n}\tbad {n}\n" for n in range(6))
+        for line, mend in (("Is it so?  a yes  a no  maybe\n", True), ("Is it so?  a yes  a no\n", False)):
+            _, snag = read_text("a.tsv", self.HEAD + rows + line).snags  # the first is on the header
+            self.assertEqual((snag.code, bool(snag.mend)), ("spaces-for-tabs", mend))
+
+    def test_read_again_where_both_changed_something(self):
+        first, otherwise = "Who came first?\tAda\tBen\tCy\n", "Who came first?\tAda\tBen\tDot\n"
+        second = "Where to?\tthe hut\tthe col\tthe lake\n"
+        base, gone, changed = (
+            read_text("a.tsv", self.HEAD + lines) for lines in (first + second, second, otherwise + second)
+        )
+        [one] = differences(base, gone, changed)  # removed here, changed there
+        self.assertEqual((one.what, one.mine, one.theirs is None), ("kept", None, False))
+        [one] = differences(base, changed, gone)  # changed here, removed there
+        self.assertEqual((one.what, one.mine is None, one.theirs), ("kept", False, None))
+        [one] = differences(base, base, gone)
+        self.assertEqual(one.what, "gone")
+
+    def test_every_copy_is_another_question(self):
+        source = Source("a.tsv", self.HEAD + "Why is it so?\tyes it is\tno it is not\tnever\n")
+        for _ in range(3):
+            source = duplicate(source, [0])
+        prompts = sorted(question.prompt for question in source.read().questions)
+        self.assertEqual(
+            prompts, [f"Why is it so?{copy}" for copy in ("", " (copy 2)", " (copy 3)", " (copy)")]
+        )
+
+
+class OfProofs(unittest.TestCase):
+    def test_a_clock_that_begins_anew_with_each_try_is_weighed_so(self):
+        for restart, result in ((True, "done"), (False, "lost")):
+            game = Game(
+                "",
+                questions(2),
+                tries=2,
+                clocks=Clocks(question=5, restart_on_again=restart),
+                endings=(Ending("late >= 1", "lost"),),
+            )
+            self.assertEqual(odds(Program(game), Walker("skill", 0.0, 4)).results[result], 1)
+
+    def test_a_game_that_a_count_ends_is_not_idle(self):
+        game = Game("", questions(2), deal=Deal(repeats="always"), clocks=Clocks(question=5))
+        self.assertTrue(reach(Program(game)).idle)
+        ended = Game(
+            "",
+            questions(2),
+            deal=Deal(repeats="always"),
+            clocks=Clocks(question=5),
+            endings=(Ending("late >= 3", "lost"),),
+        )
+        self.assertFalse(reach(Program(ended)).idle)
+
+    def test_three_seconds_are_enough_not_to_be_hurried(self):
+        plays = [[Answer("q", "right", (Try("right", "x", 1.0),), left)] for left in (2.9, 3.0, 3.1, None)]
+        [found] = statistics_of(plays, lambda _, text: text).questions
+        self.assertEqual((found.clocked, found.hurried), (3, 1))
+
+
+if __name__ == "__main__":
+    unittest.main()
