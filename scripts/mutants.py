@@ -12,11 +12,13 @@ from __future__ import annotations
 
 import os
 import shutil
+import signal
 import subprocess
 import sys
 import tempfile
 from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from pathlib import Path
 from queue import SimpleQueue
 from typing import NamedTuple
@@ -109,11 +111,17 @@ def passes(tests: Sequence[str], place: Path) -> bool:
     """Whether tests pass in a copy, one module after another."""
     command = [sys.executable, "-B", "-W", "ignore", "-m", "unittest", "-f", *tests]
     env = {**os.environ, "PYTHONPATH": str(place)}
-    try:
-        done = subprocess.run(command, cwd=place, env=env, capture_output=True, timeout=SECONDS)
-    except subprocess.TimeoutExpired:
-        return False
-    return done.returncode == 0
+    quiet = subprocess.DEVNULL
+    with subprocess.Popen(
+        command, cwd=place, env=env, stdout=quiet, stderr=quiet, start_new_session=True
+    ) as process:
+        try:
+            return process.wait(SECONDS) == 0
+        except subprocess.TimeoutExpired:
+            return False
+        finally:
+            with suppress(ProcessLookupError):
+                os.killpg(process.pid, signal.SIGKILL)  # and whatever it has begun
 
 
 def main(only: str) -> int:
@@ -130,10 +138,8 @@ def main(only: str) -> int:
             found = noticed(mutant, place)
         finally:
             places.put(place)
-        print(
-            "." if found else f"\nsurvived: {mutant.module}\n  - {mutant.before}\n  + {mutant.after}",
-            flush=True,
-        )
+        if not found:
+            print(f"survived: {mutant.module}\n  - {mutant.before}\n  + {mutant.after}", flush=True)
         return found
 
     try:

@@ -6,5 +6,5 @@ import os
 from hypothesis import settings
 
 settings.register_profile("steady", derandomize=True, database=None, deadline=None)
-settings.register_profile("explore", deadline=None)
+settings.register_profile("explore", database=None, deadline=None, print_blob=True)
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "steady"))

@@ -15,7 +15,8 @@ from sqlalchemy import bindparam, func, insert, select, update
 from sqlalchemy.dialects.sqlite import insert as insert_new
 from sqlalchemy.orm import Session
 
-from ..core.play.rulebook.game import Choices, Game, from_json, to_json
+from ..core.play.rulebook.as_json import from_json, to_json
+from ..core.play.rulebook.game import Choices, Game
 from ..core.play.rulebook.move import Move
 from ..core.prove.plays.record import PlayRecord, from_data, to_data
 from .models import CompiledGame, Play, PlayMove, now

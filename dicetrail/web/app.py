@@ -17,9 +17,9 @@ from ..store.database import close_database, open_database
 from ..store.folder import DATABASE
 from . import bench, games, handouts, history, media, packs, watching
 from .beside import Beside
-from .elsewhere.reading import ReadBeside
 from .demo import bring_demo_once
 from .download import PACKED
+from .elsewhere.reading import ReadBeside
 from .games.proofs import Proofs
 from .guard import Guard
 from .in_line import InLine

@@ -15,8 +15,8 @@ from starlette.responses import StreamingResponse
 from starlette.types import Receive, Scope, Send
 
 from .beside import Beside
-from .elsewhere.making import Make, made
 from .download import saved_as
+from .elsewhere.making import Make, made
 from .leaving import left
 
 AT_ONCE = 2

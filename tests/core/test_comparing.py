@@ -9,7 +9,7 @@ from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.suggesting import suggested
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.questions.card import as_filed
-from dicetrail.core.play.rulebook.game import from_json, to_json
+from dicetrail.core.play.rulebook.as_json import from_json, to_json
 from dicetrail.core.play.run.checking import check
 from dicetrail.core.rules.comparing import collisions, nearest, verdict_on
 from dicetrail.core.rules.compile import read_game

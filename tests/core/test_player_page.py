@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from dicetrail.core.play.answers.letters import bare, board_of, pattern
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.questions.recipes import Formula, Span
-from dicetrail.core.play.rulebook.game import Choices, Consequence, from_json, to_json
+from dicetrail.core.play.rulebook.as_json import from_json, to_json
+from dicetrail.core.play.rulebook.game import Choices, Consequence
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.run import Run

@@ -10,7 +10,8 @@ import unittest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.rulebook.game import MOST_STEPS, Choices, Game, from_json, to_json
+from dicetrail.core.play.rulebook.as_json import from_json, to_json
+from dicetrail.core.play.rulebook.game import MOST_STEPS, Choices, Game
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.run import Run

@@ -18,7 +18,8 @@ from dicetrail.core.play.questions.formulas import MOST_TRIED, FormulaMaker
 from dicetrail.core.play.questions.maker import Texts
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.questions.recipes import Formula, Odd, RecipeError, Span, Table
-from dicetrail.core.play.rulebook.game import Choices, Deal, Game, from_json, to_json
+from dicetrail.core.play.rulebook.as_json import from_json, to_json
+from dicetrail.core.play.rulebook.game import Choices, Deal, Game
 
 
 def formula(

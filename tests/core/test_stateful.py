@@ -15,7 +15,8 @@ from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
-from dicetrail.core.play.rulebook.game import Choices, from_json, to_json
+from dicetrail.core.play.rulebook.as_json import from_json, to_json
+from dicetrail.core.play.rulebook.game import Choices
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.rulebook.quantities import totals

@@ -13,7 +13,7 @@ from pathlib import Path
 from hypothesis import HealthCheck, Phase, given, seed, settings
 from hypothesis import strategies as st
 
-from dicetrail.core.play.rulebook.game import to_json
+from dicetrail.core.play.rulebook.as_json import to_json
 from tests.core.making import games
 
 ROOT = Path(__file__).parents[2]
@@ -25,11 +25,12 @@ GAMES = 200
 PLAY_ALL = """
 import json
 from play.dice import Stream
-from play.game import Choices, from_json
-from play.move import Move
-from play.program import Program
-from play.run import Run
-from play.trail import to_lines
+from play.rulebook.as_json import from_json
+from play.rulebook.game import Choices
+from play.rulebook.move import Move
+from play.rulebook.program import Program
+from play.run.run import Run
+from play.run.trail import to_lines
 
 HABITS = ("right", "wrong", "unreadable", "skip", "continue")
 

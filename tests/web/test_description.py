@@ -40,6 +40,33 @@ REAL = {"game_id": 1, "pack_id": 1, "number": 1, "kind": "packs", "handout_id": 
 """What stands there: with made-up numbers alone hardly a request would come any further."""
 
 
+_OTHER_REVISION = {
+    f"{method} /api/workshop/packs/{{pack_id}}/{rest}": (409,)
+    for method, rest in [
+        ("PUT", "lines/{number}"),
+        ("POST", "questions"),
+        ("PUT", "questions/{number}"),
+        ("POST", "questions/many"),
+        ("POST", "questions/rows"),
+        ("POST", "mend/{code}"),
+        ("POST", "questions/without-letters"),
+        ("POST", "name"),
+        ("POST", "questions/give"),
+        ("POST", "turn/{way}"),
+    ]
+}
+"""Edits of a pack that an earlier example has changed."""
+REFUSED = {
+    **_OTHER_REVISION,
+    "POST /api/workshop/packs/{pack_id}/questions/{number}/accept": (422,),
+    "POST /api/workshop/packs/{pack_id}/again/take": (422,),
+    "POST /api/workshop/games/{game_id}/bench/bring": (422,),
+}
+"""The examples that are no use, and what is told of them; all others are answered."""
+NOBODYS = {"/api/players/plays/{play_id}/best": (200,)}
+"""What is asked of nobody's play, and answered with nothing."""
+
+
 class Described(unittest.TestCase):
     served: Served
 
@@ -65,7 +92,8 @@ class Described(unittest.TestCase):
             for asked in every_request(self.served.ask):
                 with self.subTest(asked.kind):
                     answer = client.request(asked.method, asked.path, **asked.sent())
-                    self.assertIn(answer.status_code, (200, 201, 404, 409, 422), answer.text[:300])
+                    wanted = REFUSED.get(asked.kind, (200, 201))
+                    self.assertIn(answer.status_code, wanted, answer.text[:300])
 
     def test_made_up_requests(self):
         for operation in self.operations:
@@ -137,7 +165,18 @@ class Described(unittest.TestCase):
                 for query in ("", f"?revision={10**25}&offset={10**25}&dice={10**25}&what=row+1"):
                     with self.subTest(operation.path + query):
                         answer = client.request(operation.method, path + query)
-                        self.assertIn(answer.status_code, (200, 201, 404, 405, 409, 422), answer.text[:300])
+                        wanted = self._told(operation)
+                        self.assertIn(answer.status_code, wanted, answer.text[:300])
+
+    def _told(self, operation: Any) -> tuple[int, ...]:
+        """What is told where every part of a path is a number past 64 bits: it can't be the number of
+        anything, and nothing is called so."""
+        described = self.schema.raw_schema["paths"][operation.path][operation.method]
+        parts = [one for one in described.get("parameters", ()) if one["in"] == "path"]
+        if operation.body or any(one["schema"].get("type") == "integer" for one in parts):
+            named = not any(one["schema"].get("type") == "integer" for one in parts)
+            return (404, 422) if parts and named else (422,)
+        return NOBODYS.get(operation.path, (404,)) if parts else (200, 201)
 
     def test_methods_and_addresses_that_are_not(self):
         with httpx.Client(base_url=self.served.url, timeout=PATIENCE) as client:

@@ -6,7 +6,8 @@ from __future__ import annotations
 import json
 import zlib
 
-from ...core.play.rulebook.game import Game, from_json, to_json
+from ...core.play.rulebook.as_json import from_json, to_json
+from ...core.play.rulebook.game import Game
 
 
 def to_bytes(game: Game) -> bytes:

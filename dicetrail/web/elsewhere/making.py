@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from .here import workshop
 from ..beside.messages import Tell
+from .here import workshop
 
 LARGEST_PIECE = 2**18
 """Bytes that are handed over at once."""

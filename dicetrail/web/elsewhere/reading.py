@@ -8,11 +8,11 @@ from ...core.pack.editing import Source
 from ...core.pack.formats.base import Contents
 from ...core.pack.progress import Progress
 from ...core.pack.settings import Settings
+from ..beside.beside import Beside
+from ..beside.messages import Tell
 from ..workshop.packs import read_here
 from ..workshop.tables import Tables
-from ..beside.beside import Beside
 from .here import workshop
-from ..beside.messages import Tell
 
 PIECE = 1000
 """Lines, questions and the like of a piece."""

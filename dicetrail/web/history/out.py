@@ -10,8 +10,8 @@ from fastapi import Request, Response
 
 from ...core.pack.progress import Progress
 from ...store.models import Handout
-from ..elsewhere.making import made
 from ..download import mime_of
+from ..elsewhere.making import made
 from ..handouts.the_handout import TheHandout
 from ..refusals import router_of
 from ..sending_files import TheFiles

@@ -10,7 +10,8 @@ from sqlalchemy.orm import Session
 from ...core.pack.media import renamed
 from ...core.pack.media_file import MediaFile, media_file
 from ...core.play.questions.question import Question
-from ...core.play.rulebook.game import Game, to_json
+from ...core.play.rulebook.as_json import to_json
+from ...core.play.rulebook.game import Game
 from ...core.rules.files import FILES, address_of, placed
 from ...core.rules.reading import GameReading
 from ...store import media

@@ -1,22 +1,18 @@
 """The compiled game: everything the engine needs to run a play, as plain frozen data.
 
-A game is made from its document by ``dicetrail.core.rules`` and can be written as JSON and read back, so
-that a play can be kept, sent and run anywhere.
+A game is made from its document by ``dicetrail.core.rules`` and can be written as JSON and read back
+(:mod:`.as_json`), so that a play can be kept, sent and run anywhere.
 """
 
 from __future__ import annotations
 
-import dataclasses
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Any, Literal
 
 from ..answers.switches import Checking
-from ..kinds import GENERATED
 from ..questions.question import Question
-from ..questions.recipes import Recipe, Span
 from .moments import Moment, Then
-from .page import Cue, Look, Pictures, Sound, Welcome, Words
+from .page import Cue, Look, Sound, Welcome, Words
 
 Result = Literal["won", "lost", "done", "stopped"]
 ENDS: tuple[Result, ...] = ("won", "lost", "done")
@@ -211,117 +207,3 @@ class Choices:
             "dice": self.dice,
             **{name: value for name, value in chosen.items() if value not in ("", None)},
         }
-
-
-def to_json(game: Game) -> dict[str, Any]:
-    """The game as plain JSON data."""
-    data = dataclasses.asdict(dataclasses.replace(game, questions=()))
-    data["questions"] = [_question_data(question) for question in game.questions]
-    return data
-
-
-def from_json(data: dict[str, Any]) -> Game:
-    """The game that :func:`to_json` wrote, also where it was written before games had all of these parts.
-
-    Raises KeyError or TypeError where it is something else.
-    """
-    return Game(
-        title=data["title"],
-        questions=tuple(_question(question) for question in data["questions"]),
-        intro=data["intro"],
-        deal=Deal(**data["deal"]),
-        setup=Setup(
-            **{
-                **data["setup"],
-                "count": _bounds(data["setup"]["count"]),
-                "level": _bounds(data["setup"]["level"]),
-            }
-        ),
-        tries=data["tries"],
-        meters=tuple(Meter(**meter) for meter in data["meters"]),
-        clocks=Clocks(**data["clocks"]),
-        checking=_checking(data["checking"]),
-        consequences=tuple(
-            Consequence(
-                **{
-                    **row,
-                    "restart": tuple(row["restart"]),
-                    **{
-                        key: tuple((name, value) for name, value in row[key])
-                        for key in ("add", "set", "time")
-                    },
-                }
-            )
-            for row in data["consequences"]
-        ),
-        endings=tuple(Ending(**ending) for ending in data["endings"]),
-        awards=tuple(Award(**award) for award in data["awards"]),
-        cues=tuple(Cue(**cue) for cue in data["cues"]),
-        look=_look(data.get("look", {})),
-        sounds=tuple(Sound(**sound) for sound in data.get("sounds", ())),
-        leave=data.get("leave", False),
-        silent=data.get("silent", False),
-        welcome=Welcome(**data.get("welcome", {})),
-        words=Words(**data.get("words", {})),
-        same_deal=data.get("same_deal", False),
-        review=data.get("review", True),
-    )
-
-
-def _look(data: dict[str, Any]) -> Look:
-    return Look(**{**data, "pictures": Pictures(**data.get("pictures", {}))})
-
-
-_USUAL = Question._field_defaults
-"""What a kept question has where nothing is said of it: no default may ever change, or old plays do."""
-
-
-def _question_data(question: Question) -> dict[str, Any]:
-    """A question without what it has by default, for a hundred thousand of them are kept."""
-    data: dict[str, Any] = {
-        name: value
-        for name, value in zip(question._fields, question, strict=True)
-        if name not in _USUAL or value != _USUAL[name]
-    }
-    if "tolerance" in data:
-        data["tolerance"] = str(question.tolerance)
-    for part in ("recipe", "checking"):
-        if part in data:
-            data[part] = dataclasses.asdict(data[part])
-    return data
-
-
-def _question(data: dict[str, Any]) -> Question:
-    if "right" in data:  # before a question could have several right options
-        right = data["right"]
-        data = {name: value for name, value in data.items() if name != "right"}
-        data["rights"] = () if right < 0 else (right,)
-    parts = dict(data)
-    for name in ("answers", "options", "rights", "pinned"):
-        if name in parts:
-            parts[name] = tuple(parts[name])
-    recipe, own = parts.get("recipe"), parts.get("checking")
-    parts["tolerance"] = Fraction(parts.get("tolerance", 0))
-    parts["recipe"] = _recipe(parts["kind"], recipe) if recipe else None
-    parts["checking"] = _checking(own) if own else None
-    return Question(**parts)
-
-
-def _checking(data: dict[str, Any]) -> Checking:
-    return Checking(**{name: _frozen(value) for name, value in data.items()})
-
-
-def _recipe(kind: str, data: dict[str, Any]) -> Recipe:
-    if "spans" in data:
-        spans = tuple(Span(**{**span, "values": tuple(span["values"])}) for span in data["spans"])
-        data = {**data, "spans": spans}
-    recipe: Recipe = GENERATED[kind].recipe(**{name: _frozen(value) for name, value in data.items()})
-    return recipe
-
-
-def _frozen(value: Any) -> Any:
-    return tuple(_frozen(item) for item in value) if isinstance(value, list | tuple) else value
-
-
-def _bounds(data: dict[str, int] | None) -> Bounds | None:
-    return None if data is None else Bounds(**data)

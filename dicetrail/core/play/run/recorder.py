@@ -3,13 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import Any, Protocol
 
 from ..language.expressions import ExpressionError
 from ..rulebook.game import Number
-from ..rulebook.moments import Moment
+from ..rulebook.moments import Moment, Phase
 from ..rulebook.program import ReadyRow
+from .played import Seat
 from .trail import Step
+
+
+class Recorded(Protocol):
+    """What is asked of a run."""
+
+    phase: Phase
+    seat: Seat
 
 
 class Recorder:
@@ -24,15 +32,14 @@ class Recorder:
         """Note a mistake; it becomes a step of its own beside the step in which it showed."""
         self._mistakes.append((at, f"{where}: {error}"))
 
-    def step(
+    def record(
         self,
+        run: Recorded,
         at: int,
         *,
-        phase: str,
-        before: dict[str, Number],
-        after: dict[str, Number],
         next_: str,
-        now: str,
+        phase: str = "",
+        before: dict[str, Number] | None = None,
         move: str | None = None,
         verdict: str | None = None,
         moment: Moment | None = None,
@@ -40,19 +47,21 @@ class Recorder:
         tell: str = "",
         **extra: Any,
     ) -> None:
-        """Write a step, and then the mistakes that showed in it; ``now`` is the phase they are written in."""
+        """Write a step of a run, and then the mistakes that showed in it. It begins in the phase, and with
+        the meters, of the run, where nothing else is said."""
+        after = run.seat.meters
         number = row.number if row else None
         cue = row.source.cue if row else ""
         self._add(
             Step(
                 len(self.steps) + 1,
                 at,
-                phase,
+                phase or run.phase,
                 move,
                 verdict,
                 moment,
                 number,
-                before,
+                after if before is None else before,
                 after,
                 tell,
                 cue,
@@ -60,7 +69,7 @@ class Recorder:
                 extra,
             )
         )
-        self.tell_mistakes(now, after)
+        self.tell_mistakes(run.phase, after)
 
     def tell_mistakes(self, phase: str, meters: dict[str, Number]) -> None:
         """Put the mistakes that showed into the trail."""

@@ -222,10 +222,10 @@ class Run:
 
     def _ignore(self, move: Move, at: int) -> None:
         if len(self.trail) < MOST_STEPS:
-            self._record(at, move=move.written, next_=self.phase, ignored=True)
+            self._recorder.record(self, at, move=move.written, next_=self.phase, ignored=True)
 
     def _go_on_by(self, move: Move, at: int) -> None:
-        self._record(at, move=move.written, next_=TOLD_AS[self._came.onward])
+        self._recorder.record(self, at, move=move.written, next_=TOLD_AS[self._came.onward])
         self._go_on(at)
 
     def _skip(self, move: Move, at: int) -> None:
@@ -280,7 +280,8 @@ class Run:
             details |= {"input": text, "steps": list(verdict.steps)}
         if came.end and came.end.ending:
             details["ending"] = came.end.ending
-        self._record(
+        self._recorder.record(
+            self,
             at,
             phase=phase,
             move=move,
@@ -360,7 +361,8 @@ class Run:
         if end.ending:
             details["ending"] = end.ending
         self._recorder.tell_mistakes(self.phase, before)  # nothing comes after the last step
-        self._record(
+        self._recorder.record(
+            self,
             at,
             move=move,
             moment="over",
@@ -374,19 +376,6 @@ class Run:
             counts=totals(self.counts),
         )
         self.phase = "over"
-
-    def _record(
-        self, at: int, *, phase: str = "", before: dict[str, Number] | None = None, **parts: Any
-    ) -> None:
-        """Write a step into the trail; without more it begins in the phase and with the meters there are."""
-        self._recorder.step(
-            at,
-            phase=phase or self.phase,
-            before=self.meters if before is None else before,
-            after=self.meters,
-            now=self.phase,
-            **parts,
-        )
 
 
 _DOES: Mapping[Do, Callable[[Run, Move, int], None]] = {

@@ -47,7 +47,8 @@ class Walking:
         self._rolls = Stream(dice, "walk")
         self._hit = bytearray(len(program.game.consequences) + 1)
         self._tally: Counter[Played] = Counter()
-        self.made = 0
+        self.made = self.handed_over = 0
+        """How many plays were made, and how many of these straight code did not come through."""
         self._straight: Straight | None = None
         with suppress(Unsaid):
             self._straight = straight(program, walker, self._choices)
@@ -95,6 +96,7 @@ class Walking:
                 chance = Stream(dice, "walker")
                 above = self._walker.one(chance).above if isinstance(self._walker, Company) else 0.0
                 return self._straight.play(chance.state, self._decks.of(dice), self._hit, above)
+            self.handed_over += 1
         run = one_play(self._program, self._walker, replace(self._choices, dice=dice))
         for step in run.trail:
             if step.row is not None:
