@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import replace
-from typing import Any
+from typing import Any, get_type_hints
 
 from pydantic import ValidationError
 
@@ -79,12 +79,20 @@ def _checked(document: Document, load_pack: PackLoader, snags: SnagList) -> comp
     return game
 
 
+_PLAIN = (str, bool, int | None)
+_AS_WRITTEN = tuple(
+    name
+    for name, hint in get_type_hints(compiled.Game).items()
+    if name in Document.model_fields and hint in _PLAIN
+)
+"""The parts of a game that are compiled as they are written: texts, switches and numbers of its own."""
+
+
 def _compiled(document: Document, questions: tuple[Question, ...], checking: Checking) -> compiled.Game:
     """The game of a document in which nothing is wrong."""
     return compiled.Game(
-        title=document.title,
+        **{name: getattr(document, name) for name in _AS_WRITTEN},
         questions=questions,
-        intro=document.intro,
         deal=compiled.Deal(**document.deal.model_dump()),
         setup=compiled.Setup(
             name=document.setup.name == "ask",
@@ -93,7 +101,6 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
             count=_bounds(document.setup.count),
             level=_bounds(document.setup.level),
         ),
-        tries=document.tries,
         meters=tuple(_meter(name, part) for name, part in document.meters.items()),
         clocks=_clocks(document.clocks),
         checking=checking,
@@ -103,12 +110,8 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         cues=cues_of(document),
         look=look_of(document),
         sounds=sounds_of(document),
-        leave=document.leave,
-        silent=document.silent,
         welcome=Welcome(**document.welcome.model_dump()),
         words=words_of(document, questions),
-        same_deal=document.same_deal,
-        review=document.review,
     )
 
 

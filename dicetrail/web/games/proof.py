@@ -185,6 +185,7 @@ async def game_aims(request: Request, asked: TheAsked, proofs: TheProofs) -> Aim
                 high=one.high,
                 plays=one.plays,
                 problem=one.problem,
+                about=list(one.about),
             )
             for number, (aim, one) in enumerate(zip(wanted, held, strict=True))
         ],

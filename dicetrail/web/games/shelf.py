@@ -14,6 +14,7 @@ from starlette.background import BackgroundTask
 
 from ...core.pack.formats import ENDINGS
 from ...core.pack.roles import ROLES
+from ...core.play.answers.switches import SWITCHES
 from ...core.play.kinds import KINDS
 from ...core.play.language.expressions import FUNCTIONS
 from ...core.play.rulebook.moments import MOMENTS, Tone
@@ -40,7 +41,7 @@ from ..packs.shown import pack_summary
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.common import PathNumber
-from ..shapes.games import EndingOut, LanguageOut, MoveOut, OffOut, ShelfOut, TakeAwayOut, WordsOut
+from ..shapes.games import EndingOut, LanguageOut, MoveOut, OffOut, ShelfOut, SwitchOut, TakeAwayOut, WordsOut
 from ..workshop import Workshop
 from .shown import game_summary
 
@@ -150,6 +151,10 @@ def words() -> WordsOut:
         take_aways=[
             TakeAwayOut(way=way, ending=one.ending, title=one.title, about=one.about, size=one.size)
             for way, one in TAKE_AWAYS.items()
+        ],
+        switches=[
+            SwitchOut(switch=switch, title=title, example=example)
+            for switch, (title, example) in SWITCHES.items()
         ],
         motions=list(get_args(Motion)),
         tones=list(get_args(Tone)),

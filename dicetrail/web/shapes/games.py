@@ -8,6 +8,7 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from ...core.pack.roles import Role
+from ...core.play.answers.switches import Switch
 from ...core.play.rulebook.moments import Moment, Tone
 from ...core.play.rulebook.move import Do
 from ...core.play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
@@ -134,6 +135,14 @@ class TakeAwayOut(BaseModel):
     size: str
 
 
+class SwitchOut(BaseModel):
+    """A switch of checking: what it is called, and an example of what it makes the same."""
+
+    switch: Switch
+    title: str
+    example: str
+
+
 class WordsOut(BaseModel):
     """The words that rules and packs may use: names, and the values that some parts of a game choose from;
     the languages of the player's page, and its texts in English by their names."""
@@ -147,6 +156,7 @@ class WordsOut(BaseModel):
     roles: list[Role]
     endings: list[EndingOut]
     take_aways: list[TakeAwayOut]
+    switches: list[SwitchOut]
     motions: list[Motion]
     tones: list[Tone]
     timbres: list[Timbre]

@@ -91,7 +91,8 @@ class WalkOut(BaseModel):
 
 class HeldOut(BaseModel):
     """An aim, whether it holds, its value and the bounds of that, and the plays that were walked for it
-    (none: it is exact); ``problem`` says why there is no value."""
+    (none: it is exact); ``problem`` says why there is no value, ``about`` which results and awards it looks
+    at."""
 
     number: int
     aim: AimPart
@@ -101,6 +102,7 @@ class HeldOut(BaseModel):
     high: float | None
     plays: int | None
     problem: str
+    about: list[str]
 
 
 class AimsOut(BaseModel):

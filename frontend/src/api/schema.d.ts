@@ -3781,9 +3781,12 @@ export interface components {
         /**
          * HeldOut
          * @description An aim, whether it holds, its value and the bounds of that, and the plays that were walked for it
-         *     (none: it is exact); ``problem`` says why there is no value.
+         *     (none: it is exact); ``problem`` says why there is no value, ``about`` which results and awards it looks
+         *     at.
          */
         HeldOut: {
+            /** About */
+            about: string[];
             aim: components["schemas"]["AimPart"];
             /** High */
             high: number | null;
@@ -5665,6 +5668,21 @@ export interface components {
             why: string;
         };
         /**
+         * SwitchOut
+         * @description A switch of checking: what it is called, and an example of what it makes the same.
+         */
+        SwitchOut: {
+            /** Example */
+            example: string;
+            /**
+             * Switch
+             * @enum {string}
+             */
+            switch: "blanks" | "outer_blanks" | "inner_blanks" | "case" | "compatibility" | "accents" | "punctuation" | "articles";
+            /** Title */
+            title: string;
+        };
+        /**
          * TakeAwayOut
          * @description A file that plays a game by itself: its name in addresses, and what is said of it.
          */
@@ -6163,6 +6181,8 @@ export interface components {
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
             sizes: ("normal" | "large" | "wall")[];
+            /** Switches */
+            switches: components["schemas"]["SwitchOut"][];
             /** Take Aways */
             take_aways: components["schemas"]["TakeAwayOut"][];
             /** Text Groups */

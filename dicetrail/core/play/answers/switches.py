@@ -23,6 +23,17 @@ Switch = Literal[
 ]
 """What may be ignored. ``blanks`` are the outer and the inner ones together."""
 
+SWITCHES: dict[Switch, tuple[str, str]] = {
+    "outer_blanks": ("Blanks around it", "“ knot ” is “knot”"),
+    "inner_blanks": ("Doubled blanks", "“reef  knot” is “reef knot”"),
+    "case": ("Capital letters", "“Knot” is “knot”, “Maße” is “MASSE”"),
+    "punctuation": ("Punctuation", "“re-tie!” is “re tie”"),
+    "accents": ("Accents", "“Névé” is “Neve”"),
+    "compatibility": ("Letter forms", "“ﬁrn m²” is “firn m2”"),
+    "articles": ("A leading word", "“the cairn” is “cairn”"),
+}
+"""What may be ignored, one by one: what a maker reads of it, and what it makes the same."""
+
 Comma = Literal["thousands", "decimal"]
 """What the comma in ``1,234`` is."""
 Spelling = int | tuple[tuple[int, int], ...]

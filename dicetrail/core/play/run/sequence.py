@@ -82,11 +82,14 @@ class Stage(Protocol):
 # A question
 
 
-class Leads(NamedTuple):
-    """Where a play stands next: before the next question, at the begin of a visit of this one, or waiting for
-    an answer, and whether that is another try."""
+Stands = Literal["next", "visit", "ask"]
+"""Where a play stands: before the next question, at the begin of a visit of one, or waiting for an answer."""
 
-    to: Literal["next", "visit", "ask"]
+
+class Leads(NamedTuple):
+    """Where a play stands next, and whether that is another try."""
+
+    to: Stands
     another_try: bool = False
 
 

@@ -1,5 +1,5 @@
-"""The texts of the player's page, in every language that ships. A new language is a module here and a line
-below.
+"""The texts of the player's page, in every language that ships. A new language is a module here, a line
+below, and its texts in :mod:`.of_kinds` and :mod:`.of_moments`.
 
 A text may hold names in braces, such as ``{n}``. One that depends on a number has a form for each plural
 category of its language (Unicode CLDR, "Language Plural Rules"): ``rules.questions.one``,
@@ -10,12 +10,22 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from dataclasses import replace
 
 from . import ar, de, en, es, fr, it, nl, pl, pt, uk
 from .language import Language
+from .of_kinds import OF_KINDS
+from .of_moments import OF_MOMENTS
+
+
+def _whole(language: Language) -> Language:
+    """A language with the texts that stand beside those of the page."""
+    beside = {name: said[language.code] for name, said in (OF_KINDS | OF_MOMENTS).items()}
+    return replace(language, texts=language.texts | beside)
+
 
 LANGUAGES: dict[str, Language] = {
-    language.code: language
+    language.code: _whole(language)
     for language in (
         en.ENGLISH,
         de.GERMAN,

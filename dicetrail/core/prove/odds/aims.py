@@ -23,7 +23,7 @@ from ...play.rulebook.quantities import GROWING
 from ...rules.document import AimPart
 from ..plays.measures import Z95, wilson
 from .best import best_figures, walked
-from .figures import RESULTS, Figures, Moments
+from .figures import RESULTS, Figures, Sums
 from .walker import Walker
 
 NEAR = 1e-9
@@ -35,7 +35,7 @@ _SHARE = re.compile(r"""share\(\s*(?:"([^"]*)"|'([^']*)')\s*\)""")
 class Held:
     """An aim that was looked at: whether it holds, the value of what it is about, and the bounds of that;
     they are the value where it is exact, that is where no ``plays`` had to be walked. ``problem`` says why
-    there is none, "" where there is."""
+    there is none, "" where there is. ``about`` are the results and awards whose shares it looks at."""
 
     name: str
     holds: bool
@@ -44,6 +44,7 @@ class Held:
     high: float | None
     plays: int | None = None
     problem: str = ""
+    about: tuple[str, ...] = ()
 
     @property
     def exact(self) -> bool:
@@ -70,6 +71,13 @@ class Expected:
     source: Expression
     about: Expression
     shares: dict[str, str]
+
+    @property
+    def results_and_awards(self) -> tuple[str, ...]:
+        """Those whose shares it looks at."""
+        return tuple(
+            self.shares.get(name, name) for name in self.source.names if name in {*RESULTS, *self.shares}
+        )
 
     @property
     def names(self) -> set[str]:
@@ -152,8 +160,9 @@ def _held(name: str, wanted: Expected, found: Figures) -> Held:
     bounds = {one: _bounds(one, found, wanted) for one in wanted.names}
     middle = {one: value for one, (value, _, _) in bounds.items()}
     value = _number(wanted.about(middle))
+    about = wanted.results_and_awards
     if found.exact:
-        return Held(name, bool(wanted.source(middle)), value, value, value)
+        return Held(name, bool(wanted.source(middle)), value, value, value, about=about)
     corners = [
         dict(zip(bounds, corner, strict=True))
         for corner in product(*((low, high) for _, low, high in bounds.values()))
@@ -161,7 +170,8 @@ def _held(name: str, wanted: Expected, found: Figures) -> Held:
     values = [_number(wanted.about(corner)) for corner in corners]
     holds = all(bool(wanted.source(corner)) for corner in [middle, *corners])
     numbers = [one for one in values if one is not None]
-    return Held(name, holds, value, min(numbers, default=None), max(numbers, default=None), found.plays)
+    low, high = min(numbers, default=None), max(numbers, default=None)
+    return Held(name, holds, value, low, high, found.plays, about=about)
 
 
 def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, float]:
@@ -180,7 +190,7 @@ def _bounds(name: str, found: Figures, wanted: Expected) -> tuple[float, float, 
 
 
 def _spread(name: str, found: Figures) -> tuple[float, float] | None:
-    moments: Moments | None = {"asked": found.asked, "seconds": found.seconds}.get(name)
+    moments: Sums | None = {"asked": found.asked, "seconds": found.seconds}.get(name)
     if name in found.meters:
         spread = found.spread_of(name)
     elif moments is not None:

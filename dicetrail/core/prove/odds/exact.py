@@ -22,14 +22,14 @@ from ...play.run.played import End
 from ...play.run.sequence import close
 from ..declared import unsaid
 from ..search.aside import Aside, Carrier
-from ..search.course import AtEnd, Course
+from ..search.course import AtEnd, Course, Happened
 from ..search.states import Kept, State
 from ..search.watched import looked_at
-from .figures import Figures, Moments
+from .figures import Figures, Sums
 from .pile import Left
 from .sorting import Sorted, Unsortable
 from .walker import Walker
-from .ways import Spot, Way, Ways, can_clocks_matter
+from .ways import Ended, Spot, Way, Ways, can_clocks_matter
 
 MOST_WORK = 1_200_000
 """Work before a game has too many states for this, in units of about two millionths of a second: so it is
@@ -56,7 +56,7 @@ class Mass:
     __slots__ = ("steps", "time")
 
     def __init__(self) -> None:
-        self.time = Moments()
+        self.time = Sums()
         self.steps = 0
 
     @property
@@ -109,7 +109,7 @@ class Weighed:
         self.ways = Ways(program, walker, self.states, course, looked.names, clocked=clocked)
         self.found = Figures(None)
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
-        self._time = Moments()
+        self._time = Sums()
         """The milliseconds of plays that have ended."""
         self._moves = 0
         self._a_way = _A_WAY + _A_ROW * (len(self.game.consequences) + len(self.game.endings))
@@ -160,25 +160,26 @@ class Weighed:
             if not weights or max(_largest(one.weight) for one in weights.values()) < NOISE:
                 continue
             for way in self.ways.of(spot):
-                if way.to is not None and way.to.state.step == "next":
-                    learnt = self.pile.learnt(pile, spot.state.sort, way.to.guess.mind, self._asked)
+                ahead = way.to if isinstance(way.to, Spot) else None
+                if ahead is not None and ahead.state.stands == "next":
+                    learnt = self.pile.learnt(pile, spot.state.sort, ahead.guess.mind, self._asked)
                     self._go(way, learnt, weights, then)
                     continue
                 known = len(within)
                 self._go(way, pile, weights, within)
-                if len(within) > known and way.to is not None:
-                    queue.append((way.to, pile))
+                if len(within) > known and ahead is not None:
+                    queue.append((ahead, pile))
         return then
 
     def _deal(self, spot: Spot, pile: Left, weights: Weights, target: Standing) -> None:
         """The next question, or the end of the deck."""
         if self.total is not None and self._asked >= self.total:
-            self._go(Way(1, end=End("done"), at=spot.state), pile, weights, target)
+            self._go(Way(1, Ended(End("done"), spot.state)), pile, weights, target)
             return
         exact = isinstance(self.walker.share, Fraction)
         for share, sort, mind, rest in self.pile.draws(pile, self._asked):
             to = self.ways.opened(spot, sort, mind)
-            self._go(Way(share if exact else float(share), to=to), rest, weights, target)
+            self._go(Way(share if exact else float(share), to), rest, weights, target)
 
     def _go(self, way: Way, pile: Left, weights: Weights, target: Standing) -> None:
         """Move weights along a way, to a spot or to the end."""
@@ -188,14 +189,12 @@ class Weighed:
         if self._moves + self._a_way * self.ways.worked_out > MOST_WORK:
             self._refuse("The game has too many states for exact odds.")
         moved = way.happened.move if way.happened else None
-        if way.moment is not None:
-            self._count(way, weights)
-        if way.end is not None:
-            assert way.at is not None
+        if way.happened is not None:
+            self._count(way.happened, way.share, weights)
+        if isinstance(way.to, Ended):
             for aside, one in weights.items():
-                self._finish(way, way.at, moved(aside) if moved else aside, one)
+                self._finish(way, way.to, moved(aside) if moved else aside, one)
             return
-        assert way.to is not None
         into = target.setdefault((way.to, pile), {})
         for aside, one in weights.items():
             after = moved(aside) if moved else aside
@@ -206,28 +205,25 @@ class Weighed:
             if have.steps >= MOST_STEPS - 2 and _largest(have.weight) > LEFT:
                 self._refuse(f"Some plays come to {MOST_STEPS:,} steps, where they are stopped.")
 
-    def _count(self, way: Way, weights: Weights) -> None:
+    def _count(self, happened: Happened, share: Any, weights: Weights) -> None:
         """Count a moment and its row."""
-        weight = sum(one.weight for one in weights.values()) * way.share
+        weight = sum(one.weight for one in weights.values()) * share
         if not _largest(weight):
             return
         means = self.found.means
-        if way.happened is None:
-            return
-        for name, more in way.happened.grown.items():
+        for name, more in happened.grown.items():
             if more:
                 means[name] = means.get(name, 0) + weight * more
-        if way.happened.came.row is not None:
-            self.found.rows.add(way.happened.came.row.number)
+        if happened.came.row is not None:
+            self.found.rows.add(happened.came.row.number)
 
     # The end
 
-    def _finish(self, way: Way, state: State, aside: Aside, one: Mass) -> None:
-        assert way.end is not None
+    def _finish(self, way: Way, ended: Ended, aside: Aside, one: Mass) -> None:
         if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
             raise Inexact("A meter comes near the largest number there is. Walk it instead.")
         weight = one.weight * way.share
-        result, meters, award = self._ended(state, aside, way.end.result)
+        result, meters, award = self._ended(ended.at, aside, ended.end.result)
         self.found.add(result, award, meters.items(), weight)
         self.found.asked.add(self._asked, weight)
         self._time.merge(one.time, way.share, way.later)

@@ -23,7 +23,7 @@ class Spread:
     max: float
 
 
-class Moments:
+class Sums:
     """The weight, the first two moments and the bounds of a number, as plays are added to it."""
 
     __slots__ = ("high", "low", "square", "sum", "weight")
@@ -42,7 +42,7 @@ class Moments:
         self.square += weight * value * value
         self.low, self.high = min(self.low, value), max(self.high, value)
 
-    def merge(self, other: Moments, factor: Any, later: Number = 0) -> None:
+    def merge(self, other: Sums, factor: Any, later: Number = 0) -> None:
         """Plays that are another's, a ``factor`` of them, each value ``later`` by so much."""
         weight, total, square = other.weight, other.sum, other.square
         if later:
@@ -56,9 +56,9 @@ class Moments:
         if high > self.high:
             self.high = high
 
-    def divided_by(self, unit: int) -> Moments:
+    def divided_by(self, unit: int) -> Sums:
         """The same plays, their values in another unit."""
-        other = Moments()
+        other = Sums()
         other.weight, other.sum, other.square = self.weight, self.sum / unit, self.square / unit**2
         other.low, other.high = self.low / unit, self.high / unit
         return other
@@ -87,10 +87,10 @@ class Figures:
     results: dict[str, Any] = field(default_factory=lambda: dict.fromkeys(RESULTS, 0))
     awards: dict[str, Any] = field(default_factory=dict)
     meters: dict[str, dict[Number, Any]] = field(default_factory=dict)
-    asked: Moments = field(default_factory=Moments)
-    seconds: Moments = field(default_factory=Moments)
+    asked: Sums = field(default_factory=Sums)
+    seconds: Sums = field(default_factory=Sums)
     means: dict[str, Any] = field(default_factory=dict)
-    counts: dict[str, Moments] = field(default_factory=dict)
+    counts: dict[str, Sums] = field(default_factory=dict)
     rows: set[int] = field(default_factory=set)
     left_over: Any = 0
 
@@ -109,7 +109,7 @@ class Figures:
 
     def spread_of(self, meter: str) -> Spread:
         """The spread of a meter's final values."""
-        found = Moments()
+        found = Sums()
         for value, weight in self.meters[meter].items():
             found.add(value, weight)
         return found.spread()

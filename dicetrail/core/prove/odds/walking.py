@@ -19,7 +19,7 @@ from ...play.rulebook.quantities import made
 from ...play.run.moves import to_input
 from ...play.run.run import Run
 from .company import Company
-from .figures import Figures, Moments
+from .figures import Figures, Sums
 from .guesser import Guesser
 from .straight import Played, Straight, straight
 from .straight_writer import COUNTED, Unsaid
@@ -107,7 +107,7 @@ class Walking:
         """What the plays made so far come to; it does not change when more are made."""
         found = Figures(self.made, rows={row for row, hit in enumerate(self._hit) if hit})
         names = [meter.name for meter in self._program.game.meters]
-        found.counts = {name: Moments() for name in (*COUNTED, "percent")}
+        found.counts = {name: Sums() for name in (*COUNTED, "percent")}
         for (result, award, at, meters, counts), plays in self._tally.items():
             share = plays / self.made
             found.add(result, award, zip(names, meters, strict=True), share)

@@ -9,8 +9,7 @@ worked out once for all that differ in that only.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.moments import Moment
@@ -37,19 +36,22 @@ class Spot:
         self.opens: dict[tuple[int, Mind], Spot] = {}
 
 
-@dataclass(slots=True)
-class Way:
-    """One way on from a spot: how likely, by which moment, what it does to the values carried aside, how many
-    milliseconds and steps of the trail it takes, and to which spot or to which end at which state."""
+class Ended(NamedTuple):
+    """An end of plays, and the state they come to it at."""
+
+    end: End
+    at: State
+
+
+class Way(NamedTuple):
+    """One way on: how likely, to which spot or which end, by what (None: by nothing but time, or the deck),
+    and how many milliseconds and steps of the trail it takes."""
 
     share: Any
+    to: Spot | Ended
+    happened: Happened | None = None
     later: int = 0
     steps: int = 0
-    moment: Moment | None = None
-    happened: Happened | None = None
-    to: Spot | None = None
-    end: End | None = None
-    at: State | None = None
 
 
 class Ways:
@@ -89,7 +91,7 @@ class Ways:
     def of(self, spot: Spot) -> list[Way]:
         """The ways on from an open question."""
         if spot.ways is None:
-            visits = spot.state.step == "visit"
+            visits = spot.state.stands == "visit"
             spot.ways = (
                 [self._after(spot.state, spot.guess, "opened", 1, 0)] if visits else list(self._tried(spot))
             )
@@ -110,7 +112,8 @@ class Ways:
         if comes == "answer":
             yield from self._answered(state, guess)
         elif comes == "time":
-            yield self._time_is_up(self._ran(state, game or 0), Way(1, game or 0, steps=1))
+            left = game or 0
+            yield Way(1, self._time_is_up(self._ran(state, left)), later=left, steps=1)
         else:
             yield self._after(state, guess, "late", 1, question or 0)
 
@@ -135,25 +138,23 @@ class Ways:
         happened = self.course.happen(before, moment)
         came, after = happened.came, happened.after
         pause, waits = pause_after(came, self.game.clocks.breather)
-        way = Way(share, later + round(1000 * pause), 1 + happened.mistakes + waits, moment, happened)
         if came.end is not None:
-            way.end, way.at = came.end, after
+            to: Spot | Ended = Ended(came.end, after)
         elif after.times.game.left == 0:
-            return self._time_is_up(after, way)
+            to = self._time_is_up(after)
         else:
             shown = moment == "right" or reveals(moment, came.row.source if came.row else None)
             if shown and self.walker.how == "knows":
                 guess = Guess("known")
             elif came.onward == "revisit":
                 guess = guess._replace(tried=())
-            way.to = self._spot(self.course.goes_on(before, after, moment, came.onward), guess)
-        return way
+            to = self._spot(self.course.goes_on(before, after, moment, came.onward), guess)
+        steps = 1 + happened.mistakes + waits
+        return Way(share, to, happened, later + round(1000 * pause), steps)
 
-    def _time_is_up(self, state: State, way: Way) -> Way:
+    def _time_is_up(self, state: State) -> Ended:
         """The game's clock has run out."""
-        way.end = self.course.time_is_up(state)
-        way.at = state
-        return way
+        return Ended(self.course.time_is_up(state), state)
 
     def _ran(self, state: State, later: int) -> State:
         """A state after its clocks ran for some milliseconds, as far as it makes a difference."""

@@ -200,12 +200,12 @@ class Course:
         if leads.to == "next":
             return self.states.closed(after)
         if leads.to == "visit":
-            return after._replace(step="visit", first=False, parts=0, hits=0)
+            return after._replace(stands="visit", first=False, parts=0, hits=0)
         if not leads.another_try:
             return after._replace(parts=state.parts + (moment == "part"))
         stage = _AtState(self, after)
         begin_try(stage, restart=self.program.game.clocks.restart_on_again)
-        return stage.after._replace(step="ask")
+        return stage.after._replace(stands="ask")
 
     def time_is_up(self, state: State) -> End:
         """How a play ends at a state where the game's clock has run out."""

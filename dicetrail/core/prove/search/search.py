@@ -74,7 +74,7 @@ class Search:
                 self.found.complete = False
                 break
             self.move = ""
-            {"next": self._next, "visit": self._visit, "ask": self._ask}[state.step](state, values)
+            {"next": self._next, "visit": self._visit, "ask": self._ask}[state.stands](state, values)
         self.found.states += len(self.distance)
         if self.states.free:
             self.found.longest = self._longest_way()
@@ -179,7 +179,7 @@ class Search:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)
             total = self.states.total
-            if total is not None and state.step != "next" and self._asked(state) >= total:
+            if total is not None and state.stands != "next" and self._asked(state) >= total:
                 self.found.last_rows.add(row.number)
             if row.number in self.spoken:
                 self._try_to_say(row, happened.names)
@@ -207,7 +207,7 @@ class Search:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
         then = self.course.goes_on(state, after, moment, onward)
-        if then.step != "next":
+        if then.stands != "next":
             then = then._replace(hits=0, times=NO_TIMES)
         self._reached(then, values, source)
 
@@ -282,7 +282,7 @@ class Search:
             state = todo.pop()
             done += 1
             for later in after.get(state, ()):
-                far[later] = max(far[later], far[state] + (state.step == "next"))
+                far[later] = max(far[later], far[state] + (state.stands == "next"))
                 waits[later] -= 1
                 if waits[later] == 0:
                     todo.append(later)

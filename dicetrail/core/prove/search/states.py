@@ -20,6 +20,7 @@ from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import QUANTITIES, STANDING, Counts, all_of, at_first, counted
 from ...play.rulebook.rows import Meters
 from ...play.rulebook.seconds import seconds_by
+from ...play.run.sequence import Stands
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, row_names
@@ -31,11 +32,11 @@ _OF_VISIT = {name: one.start for name, one in QUANTITIES.items() if one.of_visit
 
 
 class State(NamedTuple):
-    """Where a play stands: before the next question (``next``), at a visit's begin (``visit``), or asking
-    (``ask``). ``left`` are the questions left of each sort, where a search counts them; ``hits`` are the
-    parts of the last answer that were right, and ``times`` the clocks, as far as they make a difference."""
+    """Where a play ``stands``, and what it has come to. ``left`` are the questions left of each sort, where a
+    search counts them; ``hits`` are the parts of the last answer that were right, and ``times`` the clocks,
+    as far as they make a difference."""
 
-    step: str
+    stands: Stands
     left: tuple[int, ...]
     sort: int
     meters: tuple[Number, ...]
@@ -133,7 +134,7 @@ class Kept:
     def closed(self, state: State) -> State:
         """A state before the next question: what only the last one is asked about is put away."""
         if self._keeps_last:
-            return state._replace(step="next", first=True, parts=0)
+            return state._replace(stands="next", first=True, parts=0)
         counts = self.read(state) | _OF_VISIT
         clock = state.times.question if self._clock_is_known else NONE
         times = Times(clock, state.times.game)

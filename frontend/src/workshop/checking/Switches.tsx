@@ -3,20 +3,11 @@ import { useState } from "react";
 import type { CheckingOf, Edit, PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
+import { useWords } from "../data";
 import { shortName } from "../words";
 
-type Scope = "game" | "pack" | "question";
 type Switch = NonNullable<CheckingOf["holds"]["ignore"]>[number];
-
-const SWITCHES: [Exclude<Switch, "blanks">, string, string][] = [
-  ["outer_blanks", "Blanks around it", "“ knot ” is “knot”"],
-  ["inner_blanks", "Doubled blanks", "“reef  knot” is “reef knot”"],
-  ["case", "Capital letters", "“Knot” is “knot”, “Maße” is “MASSE”"],
-  ["punctuation", "Punctuation", "“re-tie!” is “re tie”"],
-  ["accents", "Accents", "“Névé” is “Neve”"],
-  ["compatibility", "Letter forms", "“ﬁrn m²” is “firn m2”"],
-  ["articles", "A leading word", "“the cairn” is “cairn”"],
-];
+type Scope = "game" | "pack" | "question";
 
 const SPELLINGS: [string, string, number | Record<string, number>][] = [
   ["0", "no slip", 0],
@@ -78,25 +69,7 @@ export function Switches({ found, pack, questionId, change }: Props) {
       <fieldset>
         <legend className="text-lg font-semibold">What does not matter</legend>
         <Holds found={found} of="ignore" />
-        <ul className="mt-1 flex flex-col gap-1">
-          {SWITCHES.map(([name, said, example]) => (
-            <li key={name}>
-              <label className="flex cursor-pointer items-start gap-2">
-                <input
-                  type="checkbox"
-                  className="mt-1 size-4 accent-pine"
-                  data-switch={name}
-                  checked={ignore.has(name)}
-                  onChange={(event) => set("ignore", asList(ignore, name, event.target.checked))}
-                />
-                <span>
-                  {said}
-                  <span className="block text-sm whitespace-pre-wrap text-soft">{example}</span>
-                </span>
-              </label>
-            </li>
-          ))}
-        </ul>
+        <Ignored ignore={ignore} keep={(next) => set("ignore", next)} />
         {ignore.has("articles") && (
           <Articles
             key={articles.join()}
@@ -187,13 +160,45 @@ function Articles({ words, change }: { words: string[]; change: (next: string[])
   );
 }
 
-/** The switches that are on, `blanks` taken apart. */
+interface IgnoredProps {
+  ignore: Set<Switch>;
+  keep: (next: Switch[]) => void;
+}
 
-function asList(on: Set<Switch>, name: Switch, now: boolean): Switch[] {
+/** A tick for everything that may be ignored. */
+function Ignored({ ignore, keep }: IgnoredProps) {
+  const switches = useWords()?.switches ?? [];
+  const all = switches.map((one) => one.switch);
+  return (
+    <ul className="mt-1 flex flex-col gap-1">
+      {switches.map(({ switch: name, title, example }) => (
+        <li key={name}>
+          <label className="flex cursor-pointer items-start gap-2">
+            <input
+              type="checkbox"
+              className="mt-1 size-4 accent-pine"
+              data-switch={name}
+              checked={ignore.has(name)}
+              onChange={(event) => keep(asList(all, ignore, name, event.target.checked))}
+            />
+            <span>
+              {title}
+              <span className="block text-sm whitespace-pre-wrap text-soft">{example}</span>
+            </span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The switches that are on, of all in their order; those of blanks together where both are. */
+
+function asList(all: Switch[], on: Set<Switch>, name: Switch, now: boolean): Switch[] {
   const next = new Set(on);
   if (now) next.add(name);
   else next.delete(name);
-  const list = SWITCHES.map(([one]) => one).filter((one) => next.has(one));
+  const list = all.filter((one) => next.has(one));
   const both = next.has("outer_blanks") && next.has("inner_blanks");
   return both ? ["blanks", ...list.filter((one) => !one.endsWith("_blanks"))] : list;
 }

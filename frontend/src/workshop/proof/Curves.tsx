@@ -25,10 +25,10 @@ export function Curves({ curve, how, at, aims }: Props) {
     parts.some((part) => part > 0),
   );
   const marked = aims.filter(
-    ({ aim, value }) =>
+    ({ aim, value, about }) =>
       value !== null &&
       (how === "skill" ? (aim.skill ?? null) : (aim.knows ?? null)) !== null &&
-      lines.some(([name]) => aim.expect.includes(kind === "results" ? name : `"${name}"`)),
+      lines.some(([name]) => about.includes(name)),
   );
   const x = (value: number) => value * WIDE;
   const y = (part: number) => HIGH - part * HIGH;
