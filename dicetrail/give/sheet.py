@@ -75,7 +75,10 @@ def _question(card: Card, texts: dict[str, str]) -> Iterator[str]:
         yield f'<div class="hint">{escape(hint)}</div>'
     if question.image:
         yield _picture(question.alt, question.image)
-    covered = kind_of(question).covered(question, (), known=False)
+    kind = kind_of(question)
+    if items := kind.items(question):
+        yield f'<ol class="items">{"".join(f"<li>{_light(item)}</li>" for item in items)}</ol>'
+    covered = kind.covered(question, (), known=False)
     if card.order:
         options = (
             f'<li><span class="box">{label}</span>{_option(option)}</li>'

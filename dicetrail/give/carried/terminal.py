@@ -249,6 +249,8 @@ def _show_question(seen: View, out: TextIO) -> None:
         out.write(f"  [picture: {question.alt or question.image}]\n")
     if question.sound:
         out.write(f"  [sound: {question.sound}]\n")
+    for number, item in enumerate(question.items, 1):
+        out.write(f"  {number}. {item}\n")
     for option in question.options:
         picture = " [picture]" if option.image else ""
         out.write(f"  {option.label}) {option.text}{picture}\n")

@@ -5129,7 +5129,7 @@ export interface components {
         /**
          * QuestionView
          * @description The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
-         *     ``tries_left`` where there is no end of tries.
+         *     ``tries_left`` where there is no end of tries; ``items`` stand beside the options, numbered from 1.
          */
         QuestionView: {
             /** Alt */
@@ -5140,6 +5140,8 @@ export interface components {
             hint: string;
             /** Image */
             image: string;
+            /** Items */
+            items: string[];
             /** Kind */
             kind: string;
             letters: components["schemas"]["LettersView"] | null;

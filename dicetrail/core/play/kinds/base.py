@@ -90,6 +90,10 @@ class Kind:
             return " ".join(LABELS[card.order.index(place)] for place in filed if place in card.order)
         return ""
 
+    def items(self, question: Question) -> Sequence[str]:
+        """What stands beside the options, numbered from 1, for a kind that asks something of each."""
+        return ()
+
     def tries(self, question: Question, games: int | None) -> int | None:
         """How many tries a visit has where the game gives so many; None for as many as it takes."""
         return games

@@ -67,13 +67,14 @@ class LettersView:
 @dataclass(frozen=True, slots=True)
 class QuestionView:
     """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
-    ``tries_left`` where there is no end of tries."""
+    ``tries_left`` where there is no end of tries; ``items`` stand beside the options, numbered from 1."""
 
     number: int
     total: int | None
     kind: str
     prompt: str
     hint: str
+    items: list[str]
     options: list[OptionView]
     letters: LettersView | None
     image: str
@@ -273,6 +274,7 @@ def _question(run: Run) -> QuestionView | None:
         kind=question.kind,
         prompt=question.prompt,
         hint=run.program.texts.get(f"hint.{question.kind}", ""),
+        items=list(kind_of(question).items(question)),
         options=_options(run, card),
         letters=_letters(run, card),
         image=question.image,

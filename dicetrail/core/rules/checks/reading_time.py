@@ -6,7 +6,7 @@ import math
 import re
 from collections.abc import Iterator
 
-from ...play.kinds import shown_answer
+from ...play.kinds import kind_of, shown_answer
 from ...play.questions.question import Question, said
 from ...play.rulebook.game import Consequence, Game
 from ...play.rulebook.moments import MOMENTS
@@ -32,7 +32,8 @@ def questions(document: Document, game: Game) -> Iterator[Found]:
     short: list[tuple[Question, float, float]] = []
     for question in game.questions:
         clock = seconds_of(game, question)
-        needs = seconds_to_read(" ".join((question.prompt, *map(said, question.options))))
+        items = kind_of(question).items(question)
+        needs = seconds_to_read(" ".join((question.prompt, *items, *map(said, question.options))))
         if clock is not None and needs > clock:
             short.append((question, clock, needs))
     if short:
