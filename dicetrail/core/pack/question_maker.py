@@ -74,6 +74,7 @@ class QuestionMaker:
             key.rights,
             file=self._file,
             line=line,
+            **key.more,
             **details,
         )
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
-from typing import NamedTuple
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from types import MappingProxyType
+from typing import Any, NamedTuple
 
 from ...play.questions.question import MOST_OPTIONS, Question, same, with_pictures
 from ...play.questions.recipes import Recipe
@@ -32,11 +33,13 @@ NO_OPTIONS = Options([], ())
 
 
 class Key(NamedTuple):
-    """What answers a question: the accepted answers, the options, and the places of the right ones."""
+    """What answers a question: the accepted answers, the options, the places of the right ones, and what else
+    a kind says of it (parts of a :class:`...play.questions.question.Question` by their names)."""
 
     answers: tuple[str, ...]
     options: tuple[str, ...] = ()
     rights: tuple[int, ...] = ()
+    more: Mapping[str, Any] = MappingProxyType({})
 
 
 class WrittenKind:

@@ -14,7 +14,7 @@ from ..questions.given import Given
 from ..questions.maker import Maker, Texts
 from ..questions.question import LABELS, Question, said
 
-Interaction = Literal["choice", "sequencing", "true-false", "numeric", "fill-in"]
+Interaction = Literal["choice", "sequencing", "true-false", "numeric", "fill-in", "matching", "other"]
 Mark = Literal["", "right", "wrong"]
 """What is known of an option: nothing, or whether picking it is right."""
 FAR_OFF = 9
