@@ -11,6 +11,8 @@ from ..play.language.numbers import read_number
 from ..play.questions.question import LABELS
 
 Role = Literal[
+    "id",
+    "kind",
     "prompt",
     "answer",
     "accepted",
@@ -18,9 +20,18 @@ Role = Literal[
     "option",
     "key",
     "pinned",
-    "group",
     "groups",
-    "kind",
+    "variables",
+    "where",
+    "from",
+    "parted by",
+    "ask",
+    "choices",
+    "form",
+    "times",
+    "unit",
+    "tolerance",
+    "misses",
     "topic",
     "level",
     "worth",
@@ -31,21 +42,11 @@ Role = Literal[
     "image",
     "alt",
     "sound",
-    "id",
-    "unit",
-    "tolerance",
-    "misses",
-    "variables",
-    "where",
-    "ask",
-    "choices",
-    "form",
-    "from",
-    "parted by",
-    "times",
+    "group",
     "unused",
 ]
 ROLES: tuple[Role, ...] = get_args(Role)
+"""All of them, in the order of the columns of a table that is written."""
 SEVERAL: tuple[Role, ...] = ("accepted", "wrong", "option")
 """The roles that several columns of a file may have, each holding one of a list."""
 DETAILED: frozenset[Role] = frozenset(

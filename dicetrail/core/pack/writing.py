@@ -8,41 +8,9 @@ from ..play.questions.question import LABELS, Question
 from .kinds import written_as
 from .notation import write_places
 from .record import WrittenRecord
-from .roles import SEVERAL, Role
+from .roles import ROLES, SEVERAL, Role
 
-ORDER: tuple[Role, ...] = (
-    "id",
-    "kind",
-    "prompt",
-    "answer",
-    "accepted",
-    "wrong",
-    "option",
-    "key",
-    "pinned",
-    "groups",
-    "variables",
-    "where",
-    "from",
-    "parted by",
-    "ask",
-    "choices",
-    "form",
-    "times",
-    "unit",
-    "tolerance",
-    "misses",
-    "topic",
-    "level",
-    "worth",
-    "seconds",
-    "why",
-    "why right",
-    "why wrong",
-    "image",
-    "alt",
-    "sound",
-)
+ORDER: tuple[Role, ...] = tuple(role for role in ROLES if role not in ("group", "unused"))
 """The order of the columns of a table that is written."""
 
 
@@ -90,8 +58,10 @@ def to_table(questions: Iterable[Question]) -> tuple[list[str], list[list[str]]]
     """Questions as a header and rows, with the columns they need."""
     records = [to_record(question) for question in questions]
     roles = columns_for(records)
-    rows = [cells_of(record, roles) for record in records]
-    return headings(roles), [row for row in rows if row is not None]
+    rows = [cells for record in records if (cells := cells_of(record, roles)) is not None]
+    if len(rows) < len(records):
+        raise ValueError("a question has a part that no column of a table is for")
+    return headings(roles), rows
 
 
 def columns_for(records: Iterable[WrittenRecord]) -> list[Role]:
