@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
-from .moments import Phase
+from .moments import MOMENTS, Moment, Phase
 
 Do = Literal["answer", "right", "wrong", "late", "unreadable", "skip", "continue", "leave", "stop"]
 PlayersDo = Literal["answer", "skip", "continue", "leave"]
@@ -51,8 +51,14 @@ MOVES: dict[Do, AboutMove] = {
 """What holds for each move. ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of
 that sort for them; ``late`` waits until a clock runs out, which only a list of moves can do. ``stop`` is its
 host's, who may end any play."""
+INTENTS: frozenset[Do] = frozenset(("right", "wrong", "unreadable"))
+"""The moves that are answers of a sort."""
 LISTED: tuple[Do, ...] = tuple(do for do, about in MOVES.items() if about.listed)
 """The moves that a list may hold."""
+BY_A_MOVE: tuple[Moment, ...] = tuple(
+    moment for moment, about in MOMENTS.items() if about.move in MOVES.keys() - INTENTS - {"late"}
+)
+"""The moments that a move brings about which is no answer."""
 ON_THE_BENCH = {do: about for do, about in MOVES.items() if about.key}
 """The moves that a maker makes by a key."""
 

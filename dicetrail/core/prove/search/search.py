@@ -10,6 +10,7 @@ from ...play.language.expressions import ExpressionError, Names
 from ...play.language.numbers import as_written, tidy
 from ...play.rulebook.game import Choices, Number
 from ...play.rulebook.moments import MOMENTS, Moment, Onward
+from ...play.rulebook.move import BY_A_MOVE
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.run.played import End
 from ...play.run.sequence import answered, first_case
@@ -141,8 +142,7 @@ class Search:
             first_case(answered(self.program, name, partial=partial, asks_again=asks_again), counts): None
             for name, partial in verdicts
         }
-        if rows["skipped"]:
-            moments["skipped"] = None
+        moments |= {moment: None for moment in BY_A_MOVE if rows[moment]}
         if rows["unreadable"] and asks_again:
             moments["unreadable"] = None
         if self.game.leave:

@@ -46,9 +46,9 @@ def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
     """How many parts of the last answer can have been right at a moment."""
     if moment in ("right", "part"):
         return (sort.possible,)
-    if moment in ("late", "skipped", "unreadable"):
-        return tuple({0: None, **dict.fromkeys(sort.wrong_hits)})
-    return sort.wrong_hits
+    if moment in ("wrong", "missed", "close"):
+        return sort.wrong_hits
+    return tuple({0: None, **dict.fromkeys(sort.wrong_hits)})
 
 
 class Sorter:
