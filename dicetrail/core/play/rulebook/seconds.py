@@ -2,22 +2,39 @@
 
 from __future__ import annotations
 
-from ..language.expressions import Expression, ExpressionError, Names, Value, compile_expression
+from ..language.expressions import Expression, ExpressionError, Names, compile_expression
 from ..questions.question import Question
 from .clocks import LONGEST_CLOCK, SHORTEST_CLOCK
 from .game import Game
+from .names import OF_A_QUESTION
 from .program import Program
 from .rows import number
 
 
 def seconds_at(program: Program, question: Question, names: Names) -> float | None:
-    """The seconds a question has when it opens: its own, or what the game gives it; None where it has none.
+    """The seconds a question has when it opens; None where it has none.
 
     Raises ExpressionError where what the game says has no value.
     """
-    by = program.question_seconds
+    return _seconds(program.game, question, program.question_seconds, names)
+
+
+def seconds_of(game: Game, question: Question) -> float | None:
+    """The seconds a question has, as far as they are known before a play.
+
+    None where it has no clock, or where its seconds depend on how the play goes.
+    """
+    by = compile_expression(game.clocks.question_by) if game.clocks.question_by else None
+    try:
+        return _seconds(game, question, by, {name: getattr(question, name) for name in OF_A_QUESTION})
+    except ExpressionError:
+        return None
+
+
+def _seconds(game: Game, question: Question, by: Expression | None, names: Names) -> float | None:
+    """A question's own seconds, or what the game gives it."""
     if question.seconds is not None or by is None:
-        return question.seconds if question.seconds is not None else program.game.clocks.question
+        return question.seconds if question.seconds is not None else game.clocks.question
     return seconds_by(by, names)
 
 
@@ -27,24 +44,3 @@ def seconds_by(by: Expression, names: Names) -> float:
     Raises ExpressionError where it has no value.
     """
     return min(LONGEST_CLOCK, max(SHORTEST_CLOCK, number(by, names)))
-
-
-def seconds_of(game: Game, question: Question) -> float | None:
-    """The seconds a question has, as far as they are known before a play.
-
-    None where it has no clock, or where its seconds depend on how the play goes.
-    """
-    if question.seconds is not None:
-        return question.seconds
-    if not game.clocks.question_by:
-        return game.clocks.question
-    about: dict[str, Value] = {
-        "level": question.level,
-        "worth": question.worth,
-        "topic": question.topic,
-        "kind": question.kind,
-    }
-    try:
-        return seconds_by(compile_expression(game.clocks.question_by), about)
-    except ExpressionError:
-        return None
