@@ -4,31 +4,53 @@ from __future__ import annotations
 
 import json
 import unittest
+from fractions import Fraction
 
 from dicetrail.core.pack.editing import Source
+from dicetrail.core.pack.formats.yaml_values import value_of
 from dicetrail.core.pack.many import duplicate
+from dicetrail.core.pack.notation import read_places
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.reading_again import differences
+from dicetrail.core.play.answers.letters import BETWEEN, LETTER, PHONE, lines_on_a_phone
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.dealer import deal
 from dicetrail.core.play.language.expressions import compile_expression
+from dicetrail.core.play.language.numbers import read_number
 from dicetrail.core.play.questions.card import as_filed
-from dicetrail.core.play.rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game
+from dicetrail.core.play.rulebook.game import (
+    Award,
+    Bounds,
+    Choices,
+    Clocks,
+    Consequence,
+    Deal,
+    Ending,
+    Game,
+    Meter,
+    Setup,
+)
 from dicetrail.core.play.rulebook.move import Move
-from dicetrail.core.play.rulebook.page import Look, Pictures
+from dicetrail.core.play.rulebook.page import Cue, Look, Pictures
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.rulebook.seconds import seconds_of
 from dicetrail.core.play.run.checking import check
 from dicetrail.core.play.run.run import Run
+from dicetrail.core.play.seen.trying import page_at
 from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.plays.record import Answer, Try
 from dicetrail.core.prove.plays.statistics import statistics_of
+from dicetrail.core.prove.replay.starter_waymarks import first_set
+from dicetrail.core.prove.replay.walks import until_a_life_is_lost
 from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.comparing import collisions
 from dicetrail.core.rules.compile import read_game
 from dicetrail.core.rules.editing import Edit, edited
+from dicetrail.core.rules.recognise import is_game
+from dicetrail.core.rules.snaglist import LONGEST_MESSAGE, SnagList
+from dicetrail.core.rules.yamltext import YamlText
 
 from .making import choice, questions, typed, walk
 
@@ -36,6 +58,33 @@ LETTERS = typed(1)._replace(kind="letters", answers=("cairn",))
 
 
 class OfAPlay(unittest.TestCase):
+    def test_who_leaves_in_a_pause_has_left(self):
+        game = Game("", questions(3), leave=True, clocks=Clocks(breather=5))
+        run = Run(Program(game), Choices(1))
+        run.begin()
+        run.do(Move("right"), 0)
+        self.assertEqual(run.phase, "feedback")
+        run.do(Move("leave"), 1000)
+        assert run.outcome is not None
+        self.assertEqual((run.outcome.result, run.outcome.by), ("done", "left"))
+
+    def test_until_a_life_goes_that_had_not_gone_before(self):
+        rows = (Consequence("missed", add=(("lives", "-1"),)),)
+        game = Game("", questions(6), meters=(Meter("lives", 5, show="marks"),), consequences=rows)
+        moves = until_a_life_is_lost(Program(game), Choices(1), ["wrong", "right"])
+        self.assertEqual(moves, ["wrong", "right", "wrong"])
+
+    def test_a_state_of_the_page_has_the_rows_own_cue(self):
+        game = Game(
+            "",
+            questions(2),
+            cues=(Cue("bell", tone="good"),),
+            consequences=(Consequence("right", cue="bell"),),
+        )
+        feedback = page_at(game, "good").feedback
+        assert feedback is not None and feedback.cue is not None
+        self.assertEqual(feedback.cue.name, "bell")
+
     def test_letters_are_guessed_anew_in_a_new_visit(self):
         game = Game(
             "", (LETTERS,), clocks=Clocks(question=5), consequences=(Consequence("late", then="again"),)
@@ -97,8 +146,33 @@ class OfAnswers(unittest.TestCase):
         for source, value in (("-7 // 2", -4), ("7 // -2", -4), ("-7 % 2", 1), ("7 // 2", 3)):
             self.assertEqual(compile_expression(source)({}), value, source)
 
+    def test_a_point_at_the_very_begin_and_a_comma_are_no_number(self):
+        self.assertIsNone(read_number(".5,0"))
+        self.assertEqual((read_number(".5"), read_number("0,5")), (Fraction(1, 2), Fraction(1, 2)))
+
+    def test_a_row_of_letters_on_a_phone(self):
+        fits = (PHONE + BETWEEN) // (LETTER + BETWEEN)
+        self.assertLessEqual(fits * LETTER + (fits - 1) * BETWEEN, PHONE)
+        self.assertGreater((fits + 1) * LETTER + fits * BETWEEN, PHONE)
+        lines = [lines_on_a_phone("x" * length) for length in (fits, fits + 1, 2 * fits, 2 * fits + 1)]
+        self.assertEqual(lines, [1, 2, 2, 3])
+
 
 class OfRules(unittest.TestCase):
+    def test_a_message_has_an_end(self):
+        snags = read_game("title: T\npacks: [p]\nx: " + "y" * 2000 + "\n", lambda _: []).snags
+        snags += self.read(endings=[{"if": f"{'z' * 480} > 1", "result": "won"}]).snags
+        self.assertTrue(snags)
+        self.assertLessEqual(max(len(snag.message) for snag in snags), LONGEST_MESSAGE)
+        long = SnagList(YamlText("title: T\n"), "")
+        long.add("a", "warn", "word " * 400, ("title",))
+        self.assertEqual(len(long.found[0].message), LONGEST_MESSAGE)
+
+    def test_a_title_alone_makes_no_game(self):
+        self.assertFalse(is_game("title: Questions of last week\nthings: [one, two]\n"))
+        self.assertTrue(is_game("title: T\npacks: [p]\n"))
+        self.assertTrue(is_game("title: T\nmeters: {score: {}}\n"))
+
     def read(self, **parts: object):
         document = {"title": "T", "packs": ["p"], "deal": {"draw": "all"}, **parts}
         return read_game(json.dumps(document), lambda _: list(questions(3)))
@@ -154,6 +228,14 @@ class OfPacks(unittest.TestCase):
         [one] = differences(base, base, gone)
         self.assertEqual(one.what, "gone")
 
+    def test_places_by_numbers_count_from_one(self):
+        self.assertEqual(read_places("3, 1", 4), (2, 0))
+        self.assertEqual(read_places("c a", 4), (2, 0))
+
+    def test_what_is_wrong_with_yaml_is_told(self):
+        _, why = value_of("a: [1, 2")
+        self.assertRegex(why, r"^This is not YAML: .*expected.*\(line")
+
     def test_every_copy_is_another_question(self):
         source = Source("a.tsv", self.HEAD + "Why is it so?\tyes it is\tno it is not\tnever\n")
         for _ in range(3):
@@ -175,6 +257,23 @@ class OfProofs(unittest.TestCase):
                 endings=(Ending("late >= 1", "lost"),),
             )
             self.assertEqual(odds(Program(game), Walker("skill", 0.0, 4)).results[result], 1)
+
+    def test_every_level_that_may_be_chosen_is_gone_through(self):
+        some = tuple(choice(number)._replace(level=number + 1, worth=number + 1) for number in range(3))
+        game = Game(
+            "",
+            some,
+            setup=Setup(level=Bounds(1, 3, 1)),
+            meters=(Meter("score"),),
+            consequences=(Consequence("right", set=(("score", "worth"),)),),
+        )
+        self.assertEqual(reach(Program(game)).values["score"], {0, 1, 2, 3})
+
+    def test_the_first_set_has_the_tiers_and_what_lies_below(self):
+        game = Game("", questions(5), awards=(Award("right >= 3", "Top"), Award("True", "Base")))
+        marks = {mark.name: mark for mark in first_set(Program(game), 1)}
+        self.assertEqual(marks["3 right: Top"].expect["right"], 3)
+        self.assertEqual((marks["2 right: Base"].expect["right"], len(marks["2 right: Base"].moves)), (2, 5))
 
     def test_a_game_that_a_count_ends_is_not_idle(self):
         game = Game("", questions(2), deal=Deal(repeats="always"), clocks=Clocks(question=5))

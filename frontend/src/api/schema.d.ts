@@ -2611,7 +2611,7 @@ export interface components {
             /** Questions */
             questions: number;
             /** Roles */
-            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Rows */
             rows: string[][];
             settings: components["schemas"]["SettingsIn"];
@@ -4767,7 +4767,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Roles */
-            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** To Mend */
@@ -5343,7 +5343,7 @@ export interface components {
              */
             lists: "sort" | "odd" | "both";
             /** Roles */
-            roles?: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[] | null;
+            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
         };
         /**
          * SetupPart
@@ -6178,7 +6178,7 @@ export interface components {
             /** Places */
             places: ("above" | "below" | "hidden")[];
             /** Roles */
-            roles: ("prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "group" | "groups" | "kind" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "id" | "unit" | "tolerance" | "misses" | "variables" | "where" | "ask" | "choices" | "form" | "from" | "parted by" | "times" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Shows */
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
