@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import unittest
 from fractions import Fraction
+from unittest import mock
 
 from dicetrail.core.pack.editing import Source
 from dicetrail.core.pack.formats.yaml_values import value_of
@@ -40,6 +41,7 @@ from dicetrail.core.play.seen.trying import page_at
 from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.walker import Walker
+from dicetrail.core.prove.plays.advice import advice_on
 from dicetrail.core.prove.plays.record import Answer, Try
 from dicetrail.core.prove.plays.statistics import statistics_of
 from dicetrail.core.prove.replay.starter_waymarks import first_set
@@ -58,6 +60,14 @@ LETTERS = typed(1)._replace(kind="letters", answers=("cairn",))
 
 
 class OfAPlay(unittest.TestCase):
+    def test_a_play_without_end_is_stopped_at_its_step(self):
+        game = Game("", questions(2), tries=None)
+        with mock.patch("dicetrail.core.play.run.scene.MOST_STEPS", 20):
+            run = walk(game, *["wrong"] * 40)
+        assert run.outcome is not None
+        stopped = [step for step in run.trail if step.next == "stopped"]
+        self.assertEqual((run.outcome.result, [step.n for step in stopped]), ("stopped", [21]))
+
     def test_who_leaves_in_a_pause_has_left(self):
         game = Game("", questions(3), leave=True, clocks=Clocks(breather=5))
         run = Run(Program(game), Choices(1))
@@ -286,6 +296,15 @@ class OfProofs(unittest.TestCase):
             endings=(Ending("late >= 3", "lost"),),
         )
         self.assertFalse(reach(Program(ended)).idle)
+
+    def test_a_text_that_one_in_twenty_typed_is_worth_a_word(self):
+        def told(times: int) -> list[str]:
+            tries = [(Try("wrong", "cirus", 1.0),)] * times + [(Try("right", "cirrus", 1.0),)] * (80 - times)
+            plays = [[Answer("q", made[0].verdict, made, None)] for made in tries]
+            [found] = statistics_of(plays, lambda _, text: text).questions
+            return [one.text for one in advice_on(found, ()) if one.code == "accept"]
+
+        self.assertEqual((told(4), told(3)), (["cirus"], []))
 
     def test_three_seconds_are_enough_not_to_be_hurried(self):
         plays = [[Answer("q", "right", (Try("right", "x", 1.0),), left)] for left in (2.9, 3.0, 3.1, None)]

@@ -18,7 +18,7 @@ from ...core.prove.search.reached import Reach, gathered
 from ...core.rules.comments import comments
 from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED
-from ...core.rules.document import Document, MeterPart
+from ...core.rules.document import Document, MeterPart, shown_as
 from ...core.rules.reading import GameReading
 from ..packs.shown import snags_out
 from ..refusals import router_of
@@ -60,6 +60,7 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         },
         comments=comments(reading.source) if reading.source else {},
         cues=sorted({*SHIPPED, *document.cues}),
+        shows={name: part.show or shown_as(name) for name, part in document.meters.items()},
     )
 
 

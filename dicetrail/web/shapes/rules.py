@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from ...core.play.rulebook.moments import Moment
 from ...core.rules.document import (
     Document,
+    Show,
 )
 from ...core.rules.page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
 from .common import SnagOut
@@ -27,7 +28,7 @@ class RulesOut(BaseModel):
 
     ``names`` and ``told`` come with what each stands for. By their moments: ``thens`` are where a row can
     lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too).
-    ``comments`` are the maker's, by their places (rows from 1).
+    ``comments`` are the maker's, by their places (rows from 1); ``shows`` is how each meter is shown.
     """
 
     revision: int
@@ -41,6 +42,7 @@ class RulesOut(BaseModel):
     thens: dict[str, list[str]]
     conditions: dict[str, list[ConditionOut]]
     comments: dict[str, str]
+    shows: dict[str, Show]
 
 
 class CellIn(BaseModel):

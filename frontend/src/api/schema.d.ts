@@ -5234,7 +5234,7 @@ export interface components {
          *
          *     ``names`` and ``told`` come with what each stands for. By their moments: ``thens`` are where a row can
          *     lead, ``conditions`` those that fit (of ``endings`` and ``awards``, too).
-         *     ``comments`` are the maker's, by their places (rows from 1).
+         *     ``comments`` are the maker's, by their places (rows from 1); ``shows`` is how each meter is shown.
          */
         RulesOut: {
             /** Built In */
@@ -5260,6 +5260,10 @@ export interface components {
             };
             /** Revision */
             revision: number;
+            /** Shows */
+            shows: {
+                [key: string]: "number" | "marks" | "bar";
+            };
             /** Thens */
             thens: {
                 [key: string]: string[];

@@ -46,26 +46,7 @@ export function Switches({ found, pack, questionId, change }: Props) {
       className="flex min-h-0 flex-col gap-3 overflow-auto border-r border-line px-6 py-4"
       tabIndex={0}
     >
-      <div role="radiogroup" aria-label="Switches of" className="flex gap-4">
-        {(["game", "pack", "question"] as const).map((one) => (
-          <button
-            key={one}
-            type="button"
-            role="radio"
-            aria-checked={scope === one}
-            disabled={one === "question" && questionId === undefined}
-            onClick={() => setScope(one)}
-            className="border-b-2 border-transparent text-soft aria-checked:border-pine aria-checked:font-bold aria-checked:text-pine"
-          >
-            {{ game: "Game", pack: "Pack", question: "Question" }[one]}
-          </button>
-        ))}
-      </div>
-      <p className="text-sm text-soft">
-        {scope === "game" && "They hold wherever a pack or a question has none of its own."}
-        {scope === "pack" && `For the questions of ${shortName(pack)}.`}
-        {scope === "question" && "For the question at the right alone."}
-      </p>
+      <Scopes scope={scope} choose={setScope} pack={pack} questionId={questionId} />
       <fieldset>
         <legend className="text-lg font-semibold">What does not matter</legend>
         <Holds found={found} of="ignore" />
@@ -157,6 +138,39 @@ function Articles({ words, change }: { words: string[]; change: (next: string[])
         onKeyDown={(event) => event.key === "Enter" && keep()}
       />
     </label>
+  );
+}
+
+interface ScopesProps extends Pick<Props, "pack" | "questionId"> {
+  scope: Scope;
+  choose: (scope: Scope) => void;
+}
+
+/** Whose switches are shown: the game's, the pack's or the question's. */
+function Scopes({ scope, choose, pack, questionId }: ScopesProps) {
+  return (
+    <>
+      <div role="radiogroup" aria-label="Switches of" className="flex gap-4">
+        {(["game", "pack", "question"] as const).map((one) => (
+          <button
+            key={one}
+            type="button"
+            role="radio"
+            aria-checked={scope === one}
+            disabled={one === "question" && questionId === undefined}
+            onClick={() => choose(one)}
+            className="border-b-2 border-transparent text-soft aria-checked:border-pine aria-checked:font-bold aria-checked:text-pine"
+          >
+            {{ game: "Game", pack: "Pack", question: "Question" }[one]}
+          </button>
+        ))}
+      </div>
+      <p className="text-sm text-soft">
+        {scope === "game" && "They hold wherever a pack or a question has none of its own."}
+        {scope === "pack" && `For the questions of ${shortName(pack)}.`}
+        {scope === "question" && "For the question at the right alone."}
+      </p>
+    </>
   );
 }
 

@@ -76,62 +76,7 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
             />
           )}
         </Field>
-        <div className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
-          {(["opens", "closes"] as const).map((end) => (
-            <Field key={end} label={end === "opens" ? "Open from" : "Open until"}>
-              {(id) => (
-                <input
-                  id={id}
-                  type="datetime-local"
-                  className={inputLook}
-                  value={toField(wanted[end])}
-                  onChange={({ target }) => set({ [end]: fromField(target.value) })}
-                />
-              )}
-            </Field>
-          ))}
-          <Field
-            label="Plays for each player"
-            hint="Empty: as many as they like. Counted by browser."
-          >
-            {(id, about) => (
-              <input
-                id={id}
-                aria-describedby={about}
-                type="number"
-                min={1}
-                max={1000}
-                className={inputLook}
-                value={wanted.plays_each ?? ""}
-                onChange={({ target }) =>
-                  set({ plays_each: target.value ? Number(target.value) : null })
-                }
-              />
-            )}
-          </Field>
-        </div>
-        <div className="flex flex-wrap gap-x-6 gap-y-1">
-          <Tick
-            label="A name is asked"
-            value={wanted.asks_name}
-            keep={(asks_name) => set({ asks_name })}
-          />
-          <Tick
-            label="One deal for all: the same questions in the same places"
-            value={wanted.one_deal}
-            keep={(one_deal) => set({ one_deal })}
-          />
-          <Tick
-            label="On the players’ list"
-            value={wanted.listed}
-            keep={(listed) => set({ listed })}
-          />
-          <Tick
-            label="The best plays are shown to who has played"
-            value={wanted.best}
-            keep={(best) => set({ best })}
-          />
-        </div>
+        <Limits wanted={wanted} set={set} />
         {problem && <Notice tone="bad">{problem.message}</Notice>}
         <div className="flex gap-3">
           <Button type="submit" weight="main" disabled={busy}>
@@ -141,5 +86,74 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
         </div>
       </form>
     </Sheet>
+  );
+}
+
+interface PartProps {
+  wanted: HandoutSettings;
+  set: (changed: Partial<HandoutSettings>) => void;
+}
+
+/** From when to when it is open, how often each player may play, and what else holds. */
+function Limits({ wanted, set }: PartProps) {
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-4 max-sm:grid-cols-1">
+        {(["opens", "closes"] as const).map((end) => (
+          <Field key={end} label={end === "opens" ? "Open from" : "Open until"}>
+            {(id) => (
+              <input
+                id={id}
+                type="datetime-local"
+                className={inputLook}
+                value={toField(wanted[end])}
+                onChange={({ target }) => set({ [end]: fromField(target.value) })}
+              />
+            )}
+          </Field>
+        ))}
+        <Field
+          label="Plays for each player"
+          hint="Empty: as many as they like. Counted by browser."
+        >
+          {(id, about) => (
+            <input
+              id={id}
+              aria-describedby={about}
+              type="number"
+              min={1}
+              max={1000}
+              className={inputLook}
+              value={wanted.plays_each ?? ""}
+              onChange={({ target }) =>
+                set({ plays_each: target.value ? Number(target.value) : null })
+              }
+            />
+          )}
+        </Field>
+      </div>
+      <div className="flex flex-wrap gap-x-6 gap-y-1">
+        <Tick
+          label="A name is asked"
+          value={wanted.asks_name}
+          keep={(asks_name) => set({ asks_name })}
+        />
+        <Tick
+          label="One deal for all: the same questions in the same places"
+          value={wanted.one_deal}
+          keep={(one_deal) => set({ one_deal })}
+        />
+        <Tick
+          label="On the players’ list"
+          value={wanted.listed}
+          keep={(listed) => set({ listed })}
+        />
+        <Tick
+          label="The best plays are shown to who has played"
+          value={wanted.best}
+          keep={(best) => set({ best })}
+        />
+      </div>
+    </>
   );
 }

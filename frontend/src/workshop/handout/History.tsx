@@ -103,62 +103,91 @@ export function History({ game, handout, version }: Props) {
         </p>
       )}
       {data && data.total > 0 && (
-        <table className="w-full text-start">
-          <thead>
-            <tr>
-              <td className="w-8" />
-              {COLUMNS.map(([column, said]) => (
-                <th
-                  key={column}
-                  scope="col"
-                  className="text-start font-normal"
-                  aria-sort={column === sort ? (desc ? "descending" : "ascending") : "none"}
-                >
-                  <button
-                    type="button"
-                    className="text-soft hover:text-ink"
-                    onClick={() => by(column)}
-                  >
-                    {said}
-                    <span aria-hidden="true">{column === sort ? (desc ? " ↓" : " ↑") : ""}</span>
-                  </button>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {data.plays.map((play) => (
-              <PlayLine
-                key={play.id}
-                play={play}
-                many={handout.versions.length > 1}
-                chosen={chosen.includes(play.id)}
-                choose={(now) =>
-                  setChosen(now ? [...chosen, play.id] : chosen.filter((one) => one !== play.id))
-                }
-              />
-            ))}
-          </tbody>
-        </table>
+        <PlaysTable
+          plays={data.plays}
+          many={handout.versions.length > 1}
+          sort={sort}
+          desc={desc}
+          by={by}
+          chosen={chosen}
+          choose={setChosen}
+        />
       )}
-      {data && data.total > PAGE && (
-        <p className="flex items-center gap-3">
-          <Button small disabled={offset === 0} onClick={() => setOffset(offset - PAGE)}>
-            Earlier
-          </Button>
-          <span className="tabular-nums">
-            {offset + 1}–{Math.min(offset + PAGE, data.total)} of {data.total}
-          </span>
-          <Button
-            small
-            disabled={offset + PAGE >= data.total}
-            onClick={() => setOffset(offset + PAGE)}
-          >
-            Later
-          </Button>
-        </p>
-      )}
+      {data && data.total > PAGE && <Pages offset={offset} total={data.total} turn={setOffset} />}
     </div>
+  );
+}
+
+interface TableProps {
+  plays: PlayRow[];
+  /** Whether the hand-out has more than one version. */
+  many: boolean;
+  sort: Sort;
+  desc: boolean;
+  by: (column: Sort) => void;
+  chosen: string[];
+  choose: (ids: string[]) => void;
+}
+
+/** The plays that were found, to be sorted and chosen. */
+function PlaysTable({ plays, many, sort, desc, by, chosen, choose }: TableProps) {
+  return (
+    <table className="w-full text-start">
+      <thead>
+        <tr>
+          <td className="w-8" />
+          {COLUMNS.map(([column, said]) => (
+            <th
+              key={column}
+              scope="col"
+              className="text-start font-normal"
+              aria-sort={column === sort ? (desc ? "descending" : "ascending") : "none"}
+            >
+              <button type="button" className="text-soft hover:text-ink" onClick={() => by(column)}>
+                {said}
+                <span aria-hidden="true">{column === sort ? (desc ? " ↓" : " ↑") : ""}</span>
+              </button>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {plays.map((play) => (
+          <PlayLine
+            key={play.id}
+            play={play}
+            many={many}
+            chosen={chosen.includes(play.id)}
+            choose={(now) =>
+              choose(now ? [...chosen, play.id] : chosen.filter((one) => one !== play.id))
+            }
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface PagesProps {
+  offset: number;
+  total: number;
+  turn: (offset: number) => void;
+}
+
+/** The stretch of all plays that is shown, and the ones beside it. */
+function Pages({ offset, total, turn }: PagesProps) {
+  return (
+    <p className="flex items-center gap-3">
+      <Button small disabled={offset === 0} onClick={() => turn(offset - PAGE)}>
+        Earlier
+      </Button>
+      <span className="tabular-nums">
+        {offset + 1}–{Math.min(offset + PAGE, total)} of {total}
+      </span>
+      <Button small disabled={offset + PAGE >= total} onClick={() => turn(offset + PAGE)}>
+        Later
+      </Button>
+    </p>
   );
 }
 

@@ -1,8 +1,7 @@
-import { type FormEvent, useState } from "react";
 import type { GameDocument } from "../../api/client";
-import { Button } from "../../ui/Button";
 import { Cell } from "./Cell";
-import { Comment, type CommentOn } from "./Comment";
+import type { CommentOn } from "./Comment";
+import { Meters } from "./Meters";
 import { Pick } from "./Pick";
 import {
   asValue,
@@ -11,11 +10,9 @@ import {
   type Path,
   remove,
   set,
-  setOrRemove,
   type Words,
 } from "./rows";
 import { Dim, Part } from "./Sentence";
-import { Tools } from "./Tools";
 
 interface Props {
   document: GameDocument;
@@ -28,11 +25,6 @@ interface HouseProps extends Props {
   comment: CommentOn;
 }
 
-const SHOWS = [
-  ["number", "a number"],
-  ["marks", "marks"],
-  ["bar", "a bar"],
-] as const;
 const WHICH_TOPIC = [
   ["none", "no"],
   ["ask", "yes, or all"],
@@ -113,122 +105,6 @@ export function House({ document, words, change, renameMeter, comment }: HousePr
         comment={comment}
       />
     </div>
-  );
-}
-
-function Meters({ document, words, change, renameMeter, comment }: HouseProps) {
-  const [name, setName] = useState("");
-  const [writing, setWriting] = useState<string>();
-  const { game, revision } = words;
-  const meters = Object.entries(document.meters ?? {});
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const wanted = name.trim();
-    if (wanted) change([set(["meters", wanted], { start: 0 })], `${wanted}: start`);
-    setName("");
-  };
-  return (
-    <section aria-labelledby="meters">
-      <div className="flex items-baseline gap-3">
-        <h2 id="meters" className="text-xl">
-          Meters
-        </h2>
-        <form onSubmit={add} className="ml-auto flex items-center gap-1.5">
-          <input
-            aria-label="Name of a new meter"
-            placeholder="new meter"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            className="w-28 rounded-sm border border-line bg-sheet px-1.5 font-mono text-sm leading-6 placeholder:text-soft"
-          />
-          <Button small type="submit" weight="quiet" disabled={name.trim() === ""}>
-            Add a meter
-          </Button>
-        </form>
-      </div>
-      <ul className="border-b border-line">
-        {meters.length === 0 && (
-          <li className="border-t border-line py-1 text-soft">
-            None yet. A score and lives are meters: add one by its name.
-          </li>
-        )}
-        {meters.map(([meter, part]) => (
-          <li key={meter} data-meter={meter} className="border-t border-line py-1">
-            <div className="flex items-start gap-2">
-              <p className="flex flex-1 flex-wrap items-baseline gap-x-2 gap-y-1">
-                <span className="min-w-20">
-                  <Cell
-                    game={game}
-                    revision={revision}
-                    label={`${meter}: name`}
-                    kind="name"
-                    value={meter}
-                    keep={(text) => text.trim() !== "" && renameMeter(meter, text.trim())}
-                  />
-                </span>
-                <span className="inline-flex items-baseline gap-1">
-                  <span className="text-soft">called</span>
-                  <Cell
-                    game={game}
-                    revision={revision}
-                    label={`${meter}: label`}
-                    kind="text"
-                    value={part.label ?? ""}
-                    placeholder={meter}
-                    keep={(text) => change([setOrRemove(["meters", meter, "label"], text)])}
-                  />
-                </span>
-                {(["start", "min", "max", "decimals"] as const).map((key) => (
-                  <span key={key} className="inline-flex items-baseline gap-1">
-                    <span className="text-soft">
-                      {{ start: "starts at", min: "least", max: "most", decimals: "decimals" }[key]}
-                    </span>
-                    <Cell
-                      game={game}
-                      revision={revision}
-                      label={`${meter}: ${key}`}
-                      kind="number"
-                      value={part[key] === null || part[key] === undefined ? "" : String(part[key])}
-                      placeholder="–"
-                      keep={(text) =>
-                        change([
-                          text === ""
-                            ? remove(["meters", meter, key])
-                            : set(["meters", meter, key], asValue(text)),
-                        ])
-                      }
-                    />
-                  </span>
-                ))}
-                <span className="inline-flex items-baseline gap-1">
-                  <span className="text-soft">shown as</span>
-                  <Pick
-                    label={`${meter}: shown as`}
-                    revision={revision}
-                    value={part.show ?? (meter === "lives" ? "marks" : "number")}
-                    values={SHOWS}
-                    keep={(value) => change([set(["meters", meter, "show"], value)])}
-                  />
-                </span>
-              </p>
-              <Tools
-                what={`meter ${meter}`}
-                ordered={false}
-                comment={() => setWriting(meter)}
-                remove={() => change([remove(["meters", meter])])}
-              />
-            </div>
-            <Comment
-              what={`meter ${meter}`}
-              comment={words.comments[`meters.${meter}`] ?? ""}
-              writing={writing === meter}
-              close={() => setWriting(undefined)}
-              keep={(text) => comment(["meters", meter], text)}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }
 

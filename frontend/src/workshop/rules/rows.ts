@@ -45,7 +45,10 @@ export function snagsAt(snags: Snag[], part: string, place: number): Snag[] {
 }
 
 /** What the sentences of a game's rules need to know of the game. */
-export interface Words extends Pick<RulesOf, "revision" | "names" | "told" | "cues" | "thens"> {
+export interface Words extends Pick<
+  RulesOf,
+  "revision" | "names" | "told" | "cues" | "thens" | "shows"
+> {
   game: number;
   meters: string[];
   conditions: RulesOf["conditions"];
