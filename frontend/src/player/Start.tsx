@@ -87,43 +87,11 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
         )}
         {!invitation.shut && (
           <>
-            {invitation.name && (
-              <Field label={t("start.name")}>
-                {(id) => (
-                  <input
-                    id={id}
-                    className={inputLook}
-                    value={name}
-                    maxLength={LONGEST_NAME}
-                    autoComplete="nickname"
-                    onChange={(event) => setName(event.target.value)}
-                  />
-                )}
-              </Field>
-            )}
-            {count && (
-              <Bounded label={t("start.count")} bounds={count} value={asked} set={setAsked} />
-            )}
-            {level && (
-              <Bounded label={t("start.level")} bounds={level} value={chosenLevel} set={setLevel} />
-            )}
-            {invitation.topics.length > 0 && (
-              <Field label={t("start.topic")}>
-                {(id) => (
-                  <select
-                    id={id}
-                    className={inputLook}
-                    value={topic}
-                    onChange={(event) => setTopic(event.target.value)}
-                  >
-                    {invitation.all_topics && <option value="">{t("start.all_topics")}</option>}
-                    {invitation.topics.map((one) => (
-                      <option key={one}>{one}</option>
-                    ))}
-                  </select>
-                )}
-              </Field>
-            )}
+            <Asked
+              invitation={invitation}
+              chosen={{ name, asked, level: chosenLevel, topic }}
+              set={{ name: setName, asked: setAsked, level: setLevel, topic: setTopic }}
+            />
             {offered && (
               <p data-offered={offered.questions} className="text-soft">
                 {t.plural(
@@ -153,6 +121,59 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
         />
       )}
     </div>
+  );
+}
+
+interface AskedProps {
+  invitation: Invitation;
+  chosen: Record<"name" | "asked" | "level" | "topic", string>;
+  set: Record<"name" | "asked" | "level" | "topic", (value: string) => void>;
+}
+
+/** What the game asks before a play. */
+function Asked({ invitation, chosen, set }: AskedProps) {
+  const t = useTexts();
+  const { count, level } = invitation;
+  return (
+    <>
+      {invitation.name && (
+        <Field label={t("start.name")}>
+          {(id) => (
+            <input
+              id={id}
+              className={inputLook}
+              value={chosen.name}
+              maxLength={LONGEST_NAME}
+              autoComplete="nickname"
+              onChange={(event) => set.name(event.target.value)}
+            />
+          )}
+        </Field>
+      )}
+      {count && (
+        <Bounded label={t("start.count")} bounds={count} value={chosen.asked} set={set.asked} />
+      )}
+      {level && (
+        <Bounded label={t("start.level")} bounds={level} value={chosen.level} set={set.level} />
+      )}
+      {invitation.topics.length > 0 && (
+        <Field label={t("start.topic")}>
+          {(id) => (
+            <select
+              id={id}
+              className={inputLook}
+              value={chosen.topic}
+              onChange={(event) => set.topic(event.target.value)}
+            >
+              {invitation.all_topics && <option value="">{t("start.all_topics")}</option>}
+              {invitation.topics.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+      )}
+    </>
   );
 }
 

@@ -3,15 +3,7 @@ import { Cell } from "./Cell";
 import type { CommentOn } from "./Comment";
 import { Meters } from "./Meters";
 import { Pick } from "./Pick";
-import {
-  asValue,
-  cellOf,
-  type Change,
-  type Path,
-  remove,
-  set,
-  type Words,
-} from "./rows";
+import { asValue, cellOf, type Change, type Path, remove, set, type Words } from "./rows";
 import { Dim, Part } from "./Sentence";
 
 interface Props {
