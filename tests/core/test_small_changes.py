@@ -15,7 +15,7 @@ from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.reading_again import differences
 from dicetrail.core.play.answers.letters import BETWEEN, LETTER, PHONE, lines_on_a_phone
 from dicetrail.core.play.answers.switches import Checking
-from dicetrail.core.play.deal.dealer import deal
+from dicetrail.core.play.deal.dealer import Dealer, SoFar, deal
 from dicetrail.core.play.language.expressions import compile_expression
 from dicetrail.core.play.language.numbers import read_number
 from dicetrail.core.play.questions.card import as_filed
@@ -135,6 +135,23 @@ class OfAPlay(unittest.TestCase):
             feedback = view(run, at).feedback
             assert feedback is not None
             self.assertEqual(feedback.picture, picture, move or "late")
+
+    def test_a_card_that_is_put_back_comes_again(self):
+        game = Game("", questions(5), deal=Deal(order="filed"))
+        for after, expected in ((2, "012034"), (9, "012340")):
+            dealer, told = Dealer(game, Choices(1)), ""
+            while card := dealer.next(SoFar(len(set(told)), {})):
+                told += card.question.id[-1]
+                if told == "0":
+                    dealer.put_back(card, SoFar(1, {}), after)
+            self.assertEqual(told, expected)
+
+    def test_a_card_can_lose_wrong_options(self):
+        card = as_filed(choice(1, 4))
+        fewer = card.without([1, 3])
+        self.assertEqual(len(fewer.options), 2)
+        self.assertEqual(fewer.options[fewer.rights[0]], card.options[card.rights[0]])
+        self.assertEqual(check(fewer, "C", Checking()).name, "unreadable")
 
 
 class OfAnswers(unittest.TestCase):

@@ -45,7 +45,9 @@ class Dealer:
             self._most = None if repeating else len(self._pool)
         else:
             self._most = drawn if repeating else min(drawn, len(self._pool))
-        self._cards = self._places()
+        self._coming = self._order()
+        self._places = Places(game.deal, choices.dice)
+        self._put_back: list[tuple[int, Question]] = []
 
     @property
     def total(self) -> int:
@@ -68,9 +70,21 @@ class Dealer:
 
     def next(self, so_far: SoFar) -> Card | None:
         """The next card, or None when the deck is empty."""
-        if self._most is not None and so_far.asked >= self._most:
+        through = self._most is not None and so_far.asked >= self._most
+        for place, (due, question) in enumerate(self._put_back):
+            if through or due <= so_far.asked:
+                del self._put_back[place]
+                return self._places.card(question)
+        if through:
             return None
-        return next(self._cards)
+        question, mark = next(self._coming)
+        if mark != self._places.mark:
+            self._places = Places(self._deal, self._dice, mark)
+        return self._places.card(self._made(question))
+
+    def put_back(self, card: Card, so_far: SoFar, after: int) -> None:
+        """Let the question of a card come once more, after so many others; last, where fewer are left."""
+        self._put_back.append((so_far.asked + after, card.question))
 
     def cards(self) -> Iterator[Card]:
         """The cards of a play of which nothing is known but how many it has asked."""
@@ -90,14 +104,6 @@ class Dealer:
     def order(self) -> Iterator[Question]:
         """The questions that come, one after another, as they are filed: generated ones not made yet."""
         return (question for question, _ in islice(self._order(), self._most))
-
-    def _places(self) -> Iterator[Card]:
-        """The cards of these questions."""
-        places, of = Places(self._deal, self._dice), ""
-        for question, mark in self._order():
-            if mark != of:
-                places, of = Places(self._deal, self._dice, mark), mark
-            yield places.card(self._made(question))
 
     def _order(self) -> Iterator[tuple[Question, str]]:
         """The questions without end, each with the mark of the pass it belongs to."""
@@ -184,7 +190,7 @@ class Places:
     def __init__(self, deal: Deal, dice: int, mark: str = "") -> None:
         self._how = deal.options
         self._dice = dice
-        self._mark = mark
+        self.mark = mark
         self._balance: dict[int, list[int]] = {}
         self._turns: Counter[int] = Counter()
         self._visits: Counter[str] = Counter()
@@ -198,7 +204,7 @@ class Places:
             self._visits[question.id] += 1
             visit = f" visit {again}" if again else ""
             free = [place for place in order if place not in question.pinned]
-            moved = Stream(self._dice, f"options of {question.id}{self._mark}{visit}").shuffled(free)
+            moved = Stream(self._dice, f"options of {question.id}{self.mark}{visit}").shuffled(free)
             for place, filed in zip(free, moved, strict=True):
                 order[place] = filed
             if kind.never_filed and order == sorted(order):
@@ -214,7 +220,7 @@ class Places:
         """The next place for the right answer: every place once, in random order, before any twice."""
         left = self._balance.setdefault(places, [])
         if not left:
-            stream = Stream(self._dice, f"places of {places}{self._mark} turn {self._turns[places]}")
+            stream = Stream(self._dice, f"places of {places}{self.mark} turn {self._turns[places]}")
             self._turns[places] += 1
             left.extend(stream.shuffled(range(places)))
         return left.pop()

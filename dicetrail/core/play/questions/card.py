@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import NamedTuple
 
 from .question import Question
@@ -16,6 +17,10 @@ class Card(NamedTuple):
 
     question: Question
     order: tuple[int, ...]
+
+    def without(self, places: Collection[int]) -> Card:
+        """The card with some of its options away; those behind them move up."""
+        return self._replace(order=tuple(one for place, one in enumerate(self.order) if place not in places))
 
     @property
     def options(self) -> tuple[str, ...]:
