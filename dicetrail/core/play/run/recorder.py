@@ -38,7 +38,6 @@ class Recorder:
         at: int,
         *,
         next_: str,
-        phase: str = "",
         before: dict[str, Number] | None = None,
         move: str | None = None,
         verdict: str | None = None,
@@ -56,7 +55,7 @@ class Recorder:
             Step(
                 len(self.steps) + 1,
                 at,
-                phase or run.phase,
+                run.phase,
                 move,
                 verdict,
                 moment,

@@ -273,7 +273,7 @@ class Run:
         **details: Any,
     ) -> None:
         """What came of a moment goes into the trail and is shown, until its pause is over."""
-        moment, phase, self._came = came.moment, self.phase, came
+        moment, self._came = came.moment, came
         if self.asked and moment != "begun":
             details["question"] = self.asked[-1].card.question.id
         if verdict is not None:
@@ -283,7 +283,6 @@ class Run:
         self._recorder.record(
             self,
             at,
-            phase=phase,
             move=move,
             verdict=verdict.name if verdict else None,
             moment=moment,
