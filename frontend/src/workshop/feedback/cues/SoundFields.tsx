@@ -22,8 +22,6 @@ interface Props {
 /** A sound: made from a few settings, or brought and trimmed; its course and its level drawn. */
 export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props) {
   const media = useMedia();
-  const input = useRef<HTMLInputElement>(null);
-  const bring = useBringMedia((found) => keep({ file: found.name }));
   if (!sound) return null;
   const [file = "", part = ""] = (sound.file ?? "").split("#t=");
   const [start = "0", end = ""] = part.split(",");
@@ -59,43 +57,7 @@ export function SoundFields({ name, sound, mine, taken, change, nameIt }: Props)
       <p className="text-sm text-soft">
         {length.toFixed(2)} seconds, level {level} %
       </p>
-      <label className="flex items-center gap-3">
-        <span className="w-24">Made or file</span>
-        <select
-          data-field="Made or file"
-          className={`${selectLook} min-w-0 flex-1`}
-          value={file}
-          onChange={(event) => keep({ file: event.target.value })}
-        >
-          <option value="">made here</option>
-          {media
-            .filter(({ mime }) => mime.startsWith("audio/"))
-            .map((one) => (
-              <option key={one.id}>{one.name}</option>
-            ))}
-        </select>
-      </label>
-      <input
-        ref={input}
-        type="file"
-        accept="audio/*"
-        className="hidden"
-        aria-label="A sound file"
-        onChange={(event) => {
-          const [brought] = event.target.files ?? [];
-          event.target.value = "";
-          if (brought) bring.mutate(brought);
-        }}
-      />
-      <Button
-        small
-        className="self-start"
-        disabled={bring.isPending}
-        onClick={() => input.current?.click()}
-      >
-        Bring a sound file
-      </Button>
-      {bring.error && <Notice tone="bad">{bring.error.message}</Notice>}
+      <SourceOf file={file} media={media} keep={(file) => keep({ file })} />
       {file ? (
         <>
           <Amount
@@ -190,4 +152,57 @@ function Made({ sound, keep }: MadeProps) {
 
 function freeName(taken: string[]): string {
   for (let n = 1; ; n += 1) if (!taken.includes(`own ${n}`)) return `own ${n}`;
+}
+
+interface SourceProps {
+  file: string;
+  media: ReturnType<typeof useMedia>;
+  keep: (file: string) => void;
+}
+
+/** Whether a sound is made here or is a file, which may be brought. */
+function SourceOf({ file, media, keep }: SourceProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const bring = useBringMedia((found) => keep(found.name));
+  return (
+    <>
+      <label className="flex items-center gap-3">
+        <span className="w-24">Made or file</span>
+        <select
+          data-field="Made or file"
+          className={`${selectLook} min-w-0 flex-1`}
+          value={file}
+          onChange={(event) => keep(event.target.value)}
+        >
+          <option value="">made here</option>
+          {media
+            .filter(({ mime }) => mime.startsWith("audio/"))
+            .map((one) => (
+              <option key={one.id}>{one.name}</option>
+            ))}
+        </select>
+      </label>
+      <input
+        ref={input}
+        type="file"
+        accept="audio/*"
+        className="hidden"
+        aria-label="A sound file"
+        onChange={(event) => {
+          const [brought] = event.target.files ?? [];
+          event.target.value = "";
+          if (brought) bring.mutate(brought);
+        }}
+      />
+      <Button
+        small
+        className="self-start"
+        disabled={bring.isPending}
+        onClick={() => input.current?.click()}
+      >
+        Bring a sound file
+      </Button>
+      {bring.error && <Notice tone="bad">{bring.error.message}</Notice>}
+    </>
+  );
 }

@@ -10,11 +10,23 @@ interface Props {
   change: (edits: Edit[]) => void;
 }
 
-const STANDING = [
-  ["score", "Score"],
-  ["marks", "Marks"],
-  ["count", "Count"],
+/** A choice of the look: what it is called, the words it is chosen from, and the one that holds unsaid. */
+const OF_OPTIONS = [
+  ["options", "Options as", "options_as", "lines"],
+  ["option_shape", "Their shape", "option_shapes", "line"],
+  ["option_size", "Their size", "option_sizes", "normal"],
+  ["option_gap", "Between them", "option_gaps", "narrow"],
 ] as const;
+const OF_THE_PAGE = [
+  ["size", "Text size", "sizes", "normal"],
+  ["question_size", "Question’s text", "sizes", "normal"],
+  ["clock", "Clock", "clock_places", "above"],
+  ["score", "Score", "places", "above"],
+  ["marks", "Marks", "places", "above"],
+  ["count", "Count", "places", "above"],
+  ["clock_as", "Clock as", "clocks_as", "both"],
+] as const;
+const OF_PICTURES = [["picture", "Question’s", "pictures_at", "above"]] as const;
 const PICTURES = [
   ["life", "A life"],
   ["right", "Right"],
@@ -25,74 +37,18 @@ const PICTURES = [
 
 /** Where things stand on the player's page, how large, and which pictures go with what happens. */
 export function Arrangement({ found, change }: Props) {
-  const words = useWords();
   const { look, veil } = found;
   const put = (key: string, value: unknown) => change([set(["look", key], value)]);
   return (
     <>
       <h2 className="text-xl">Where things stand</h2>
-      <Choice
-        label="Options as"
-        values={words?.options_as ?? []}
-        value={look.options ?? "lines"}
-        keep={(value) => put("options", value)}
-      />
-      <Choice
-        label="Their shape"
-        values={words?.option_shapes ?? []}
-        value={look.option_shape ?? "line"}
-        keep={(value) => put("option_shape", value)}
-      />
-      <Choice
-        label="Their size"
-        values={words?.option_sizes ?? []}
-        value={look.option_size ?? "normal"}
-        keep={(value) => put("option_size", value)}
-      />
-      <Choice
-        label="Between them"
-        values={words?.option_gaps ?? []}
-        value={look.option_gap ?? "narrow"}
-        keep={(value) => put("option_gap", value)}
-      />
+      <Choices of={OF_OPTIONS} look={look} put={put} />
       <Tick
         label="Options have their letters beside them"
         value={look.labels ?? true}
         keep={(labels) => put("labels", labels)}
       />
-      <Choice
-        label="Text size"
-        values={words?.sizes ?? []}
-        value={look.size ?? "normal"}
-        keep={(value) => put("size", value)}
-      />
-      <Choice
-        label="Question’s text"
-        values={words?.sizes ?? []}
-        value={look.question_size ?? "normal"}
-        keep={(value) => put("question_size", value)}
-      />
-      <Choice
-        label="Clock"
-        values={words?.clock_places ?? []}
-        value={look.clock ?? "above"}
-        keep={(value) => put("clock", value)}
-      />
-      {STANDING.map(([key, said]) => (
-        <Choice
-          key={key}
-          label={said}
-          values={words?.places ?? []}
-          value={look[key] ?? "above"}
-          keep={(value) => put(key, value)}
-        />
-      ))}
-      <Choice
-        label="Clock as"
-        values={words?.clocks_as ?? []}
-        value={look.clock_as ?? "both"}
-        keep={(value) => put("clock_as", value)}
-      />
+      <Choices of={OF_THE_PAGE} look={look} put={put} />
       <Tick
         label="The title stays in sight"
         value={look.title ?? false}
@@ -109,12 +65,7 @@ export function Arrangement({ found, change }: Props) {
         keep={(same) => change([same ? set(["same_deal"], true) : remove(["same_deal"])])}
       />
       <h2 className="mt-2 text-xl">Pictures</h2>
-      <Choice
-        label="Question’s"
-        values={words?.pictures_at ?? []}
-        value={look.picture ?? "above"}
-        keep={(value) => put("picture", value)}
-      />
+      <Choices of={OF_PICTURES} look={look} put={put} />
       <FileChoice
         label="Behind all"
         kind="image"
@@ -138,4 +89,24 @@ export function Arrangement({ found, change }: Props) {
       ))}
     </>
   );
+}
+
+interface ChoicesProps {
+  of: typeof OF_OPTIONS | typeof OF_THE_PAGE | typeof OF_PICTURES;
+  look: FeedbackOf["look"];
+  put: (key: string, value: unknown) => void;
+}
+
+/** Choices of the look, one after another. */
+function Choices({ of, look, put }: ChoicesProps) {
+  const words = useWords();
+  return of.map(([key, label, values, unsaid]) => (
+    <Choice
+      key={key}
+      label={label}
+      values={words?.[values] ?? []}
+      value={look[key] ?? unsaid}
+      keep={(value) => put(key, value)}
+    />
+  ));
 }
