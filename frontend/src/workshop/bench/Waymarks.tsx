@@ -88,55 +88,66 @@ export function Waymarks({ game, found, play, takeUp, change }: Props) {
         />
       )}
       <ul>
-        {marks?.map((walkedOne) => {
-          const { mark, number, passed, says, since, came_along: cameAlong } = walkedOne;
-          return (
-            <li
-              key={number}
-              data-waymark={mark.name}
-              data-passed={passed}
-              className="border-t border-line py-1 text-sm"
-            >
-              <span className="flex items-baseline gap-2">
-                <span className={clsx("flex-1 break-words", !passed && "font-bold text-ember")}>
-                  {mark.name}
-                </span>
-                <span className={passed ? "text-pine" : "text-ember"}>
-                  {passed ? "passes" : "fails"}
-                </span>
-              </span>
-              {cameAlong && (
-                <span className="block text-soft" data-came-along>
-                  It came with the starting point.
-                </span>
-              )}
-              {since && <span className="block text-soft">{since}</span>}
-              {says.map((said) => (
-                <span key={said} className="block border-l-[3px] border-ember pl-2">
-                  {said}
-                </span>
-              ))}
-              <span className="-ml-2 flex flex-wrap">
-                <Button small weight="quiet" onClick={() => takeUp(mark)}>
-                  Play it<span className="sr-only">: {mark.name}</span>
-                </Button>
-                {!passed && (
-                  <Button small weight="quiet" onClick={() => change(wantedNow(walkedOne))}>
-                    That is what I want now
-                  </Button>
-                )}
-                <Button small weight="quiet" onClick={() => setOpened({ mark, place: number })}>
-                  Change<span className="sr-only"> {mark.name}</span>
-                </Button>
-                <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
-                  Remove<span className="sr-only"> {mark.name}</span>
-                </Button>
-              </span>
-            </li>
-          );
-        })}
+        {marks?.map((walked) => (
+          <MarkLine
+            key={walked.number}
+            walked={walked}
+            takeUp={takeUp}
+            open={() => setOpened({ mark: walked.mark, place: walked.number })}
+            change={change}
+          />
+        ))}
       </ul>
       {marks && <Proposed game={game} marks={marks} change={change} />}
     </section>
+  );
+}
+
+interface MarkProps {
+  walked: NonNullable<ReturnType<typeof useWaymarks>["data"]>["waymarks"][number];
+  takeUp: Props["takeUp"];
+  open: () => void;
+  change: Props["change"];
+}
+
+/** A waymark: whether it passes, why not, and what can be done with it. */
+function MarkLine({ walked, takeUp, open, change }: MarkProps) {
+  const { mark, number, passed, says, since, came_along: cameAlong } = walked;
+  return (
+    <li data-waymark={mark.name} data-passed={passed} className="border-t border-line py-1 text-sm">
+      <span className="flex items-baseline gap-2">
+        <span className={clsx("flex-1 break-words", !passed && "font-bold text-ember")}>
+          {mark.name}
+        </span>
+        <span className={passed ? "text-pine" : "text-ember"}>{passed ? "passes" : "fails"}</span>
+      </span>
+      {cameAlong && (
+        <span className="block text-soft" data-came-along>
+          It came with the starting point.
+        </span>
+      )}
+      {since && <span className="block text-soft">{since}</span>}
+      {says.map((said) => (
+        <span key={said} className="block border-l-[3px] border-ember pl-2">
+          {said}
+        </span>
+      ))}
+      <span className="-ml-2 flex flex-wrap">
+        <Button small weight="quiet" onClick={() => takeUp(mark)}>
+          Play it<span className="sr-only">: {mark.name}</span>
+        </Button>
+        {!passed && (
+          <Button small weight="quiet" onClick={() => change(wantedNow(walked))}>
+            That is what I want now
+          </Button>
+        )}
+        <Button small weight="quiet" onClick={() => open()}>
+          Change<span className="sr-only"> {mark.name}</span>
+        </Button>
+        <Button small weight="quiet" onClick={() => change([remove(["waymarks", number])])}>
+          Remove<span className="sr-only"> {mark.name}</span>
+        </Button>
+      </span>
+    </li>
   );
 }

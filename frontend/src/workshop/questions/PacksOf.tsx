@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { Ellipsis } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Game, type Job, type Pack, type PackSummary } from "../../api/client";
+import { api, type Edit, type Game, type Job, type Pack, type PackSummary } from "../../api/client";
 import { Menu, MenuDo } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { useShelf, useShow } from "../data";
@@ -60,34 +60,14 @@ export function PacksOf({ game, pack }: Props) {
             {shortName(one)}
           </Link>
           {one.id === pack?.id && (
-            <Menu
-              small
-              label={
-                <>
-                  <Ellipsis className="size-4" aria-hidden="true" />
-                  <span className="sr-only">More for {shortName(one)} in this game</span>
-                </>
-              }
-            >
-              {n > 0 && (
-                <MenuDo act={() => change([move(["packs", place(one)], place(one) - 1)])}>
-                  Move forward
-                </MenuDo>
-              )}
-              {n + 1 < packs.length && (
-                <MenuDo act={() => change([move(["packs", place(one)], place(one) + 2)])}>
-                  Move back
-                </MenuDo>
-              )}
-              <MenuDo
-                act={() => {
-                  change([remove(["packs", place(one)])]);
-                  void navigate(`/games/${game.id}/questions`);
-                }}
-              >
-                Remove from this game
-              </MenuDo>
-            </Menu>
+            <PackMenu
+              pack={one}
+              place={place(one)}
+              first={n === 0}
+              last={n + 1 === packs.length}
+              change={change}
+              left={() => void navigate(`/games/${game.id}/questions`)}
+            />
           )}
         </span>
       ))}
@@ -131,5 +111,43 @@ export function PacksOf({ game, pack }: Props) {
         </div>
       )}
     </nav>
+  );
+}
+
+interface MenuProps {
+  pack: PackSummary;
+  /** Where it stands among the packs that the game names, and whether that is at an end of those there are. */
+  place: number;
+  first: boolean;
+  last: boolean;
+  change: (edits: Edit[]) => void;
+  left: () => void;
+}
+
+/** What can be done with a pack of the game. */
+function PackMenu({ pack, place, first, last, change, left }: MenuProps) {
+  return (
+    <Menu
+      small
+      label={
+        <>
+          <Ellipsis className="size-4" aria-hidden="true" />
+          <span className="sr-only">More for {shortName(pack)} in this game</span>
+        </>
+      }
+    >
+      {!first && (
+        <MenuDo act={() => change([move(["packs", place], place - 1)])}>Move forward</MenuDo>
+      )}
+      {!last && <MenuDo act={() => change([move(["packs", place], place + 2)])}>Move back</MenuDo>}
+      <MenuDo
+        act={() => {
+          change([remove(["packs", place])]);
+          left();
+        }}
+      >
+        Remove from this game
+      </MenuDo>
+    </Menu>
   );
 }

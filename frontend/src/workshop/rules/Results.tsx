@@ -41,8 +41,6 @@ interface Props {
 
 /** Endings, looked at after every row, and awards, looked at once: the first that holds counts. */
 export function Results({ document, snags, words, change, comment }: Props) {
-  const cell = cellOf(words);
-  const { revision } = words;
   const endings = document.endings ?? [];
   const awards = document.awards ?? [];
   return (
@@ -62,41 +60,7 @@ export function Results({ document, snags, words, change, comment }: Props) {
         words={words}
         change={change}
         comment={comment}
-        line={(n) => {
-          const [one, path]: [(typeof endings)[number] | undefined, Path] = [
-            endings[n],
-            ["endings", n],
-          ];
-          if (!one) return null;
-          return (
-            <>
-              <Condition
-                what={`ending ${n + 1}`}
-                where="endings"
-                source={String(one.if)}
-                words={words}
-                keep={(text) => change([set([...path, "if"], text)])}
-              />
-              <Part>
-                <Dim>the play is</Dim>
-                <Pick
-                  label={`ending ${n + 1}: result`}
-                  revision={revision}
-                  value={one.result}
-                  values={RESULTS}
-                  keep={(value) => change([set([...path, "result"], value)])}
-                />
-              </Part>
-              <Tell
-                what={`ending ${n + 1}`}
-                path={path}
-                said={one.tell}
-                words={words}
-                change={change}
-              />
-            </>
-          );
-        }}
+        line={(n) => <EndingLine n={n} one={endings[n]} words={words} change={change} />}
       />
       <List
         part="awards"
@@ -109,42 +73,78 @@ export function Results({ document, snags, words, change, comment }: Props) {
         words={words}
         change={change}
         comment={comment}
-        line={(n) => {
-          const [one, path]: [(typeof awards)[number] | undefined, Path] = [
-            awards[n],
-            ["awards", n],
-          ];
-          if (!one) return null;
-          return (
-            <>
-              <Condition
-                what={`award ${n + 1}`}
-                where="awards"
-                source={String(one.if)}
-                words={words}
-                keep={(text) => change([set([...path, "if"], text)])}
-              />
-              <Part>
-                <Dim>the title is</Dim>
-                <Cell
-                  {...cell}
-                  label={`award ${n + 1}: title`}
-                  kind="text"
-                  value={one.title}
-                  keep={(text) => change([set([...path, "title"], text)])}
-                />
-              </Part>
-              <Tell
-                what={`award ${n + 1}`}
-                path={path}
-                said={one.tell}
-                words={words}
-                change={change}
-              />
-            </>
-          );
-        }}
+        line={(n) => <AwardLine n={n} one={awards[n]} words={words} change={change} />}
       />
+    </>
+  );
+}
+
+interface LineProps {
+  n: number;
+  words: Words;
+  change: Change;
+}
+
+interface EndingLineProps extends LineProps {
+  one: NonNullable<GameDocument["endings"]>[number] | undefined;
+}
+
+/** When the play ends, how, and what is said. */
+function EndingLine({ n, one, words, change }: EndingLineProps) {
+  const path: Path = ["endings", n];
+  if (!one) return null;
+  return (
+    <>
+      <Condition
+        what={`ending ${n + 1}`}
+        where="endings"
+        source={String(one.if)}
+        words={words}
+        keep={(text) => change([set([...path, "if"], text)])}
+      />
+      <Part>
+        <Dim>the play is</Dim>
+        <Pick
+          label={`ending ${n + 1}: result`}
+          revision={words.revision}
+          value={one.result}
+          values={RESULTS}
+          keep={(value) => change([set([...path, "result"], value)])}
+        />
+      </Part>
+      <Tell what={`ending ${n + 1}`} path={path} said={one.tell} words={words} change={change} />
+    </>
+  );
+}
+
+interface AwardLineProps extends LineProps {
+  one: NonNullable<GameDocument["awards"]>[number] | undefined;
+}
+
+/** When a title is given, which, and what is said. */
+function AwardLine({ n, one, words, change }: AwardLineProps) {
+  const path: Path = ["awards", n];
+  if (!one) return null;
+  return (
+    <>
+      <Condition
+        what={`award ${n + 1}`}
+        where="awards"
+        source={String(one.if)}
+        words={words}
+        keep={(text) => change([set([...path, "if"], text)])}
+      />
+      <Part>
+        <Dim>the title is</Dim>
+        <Cell
+          {...cellOf(words)}
+          label={`award ${n + 1}: title`}
+          kind="text"
+          value={one.title}
+          keep={(text) => change([set([...path, "title"], text)])}
+        />
+      </Part>
+      <Tell what={`award ${n + 1}`} path={path} said={one.tell} words={words} change={change} />
     </>
   );
 }
