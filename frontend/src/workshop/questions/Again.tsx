@@ -83,26 +83,7 @@ export function Again({ pack, open, onClose }: Props) {
           <p>The file asks nothing that this pack does not ask already, and nothing is gone.</p>
         )}
         {found && found.total > 0 && (
-          <>
-            <p>
-              {counted(found.total, "difference")}. What you edited yourself stays, unless you
-              choose it.
-            </p>
-            <ul className="max-h-[42vh] overflow-auto border-y border-line" tabIndex={0}>
-              {found.differences.map((one) => (
-                <DifferenceLine
-                  key={one.number}
-                  one={one}
-                  chosen={chosen.has(one.number)}
-                  toggle={() => {
-                    const next = new Set(chosen);
-                    if (!next.delete(one.number)) next.add(one.number);
-                    setChosen(next);
-                  }}
-                />
-              ))}
-            </ul>
-          </>
+          <Differences found={found} chosen={chosen} choose={setChosen} />
         )}
         {found && (
           <div className="flex justify-end gap-2">
@@ -121,6 +102,37 @@ export function Again({ pack, open, onClose }: Props) {
         )}
       </div>
     </Sheet>
+  );
+}
+
+interface DifferencesProps {
+  found: Awaited<ReturnType<typeof api.again>>;
+  chosen: ReadonlySet<number>;
+  choose: (numbers: ReadonlySet<number>) => void;
+}
+
+/** What is otherwise in the file, each to be chosen. */
+function Differences({ found, chosen, choose }: DifferencesProps) {
+  return (
+    <>
+      <p>
+        {counted(found.total, "difference")}. What you edited yourself stays, unless you choose it.
+      </p>
+      <ul className="max-h-[42vh] overflow-auto border-y border-line" tabIndex={0}>
+        {found.differences.map((one) => (
+          <DifferenceLine
+            key={one.number}
+            one={one}
+            chosen={chosen.has(one.number)}
+            toggle={() => {
+              const next = new Set(chosen);
+              if (!next.delete(one.number)) next.add(one.number);
+              choose(next);
+            }}
+          />
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -95,24 +95,37 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
           </section>
         );
       })}
-      <section aria-label="Moments without rows">
-        <h3 className="text-lg">Moments without rows</h3>
-        <ul className="mt-1 flex flex-col gap-0.5">
-          {idle.map((moment) => (
-            <li key={moment} className="flex items-baseline gap-2">
-              <button
-                type="button"
-                data-add-moment={moment}
-                onClick={() => add(moment)}
-                className="text-left font-bold whitespace-nowrap text-pine underline-offset-4 hover:underline"
-              >
-                {rules.titles[moment] ?? moment}
-              </button>
-              <span className="truncate text-sm text-soft">{rules.built_in[moment]}</span>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <Idle idle={idle} rules={rules} add={add} />
     </div>
+  );
+}
+
+interface IdleProps {
+  idle: string[];
+  rules: Props["rules"];
+  add: (moment: string) => void;
+}
+
+/** The moments at which the rules say nothing, and what happens there by itself. */
+function Idle({ idle, rules, add }: IdleProps) {
+  return (
+    <section aria-label="Moments without rows">
+      <h3 className="text-lg">Moments without rows</h3>
+      <ul className="mt-1 flex flex-col gap-0.5">
+        {idle.map((moment) => (
+          <li key={moment} className="flex items-baseline gap-2">
+            <button
+              type="button"
+              data-add-moment={moment}
+              onClick={() => add(moment)}
+              className="text-left font-bold whitespace-nowrap text-pine underline-offset-4 hover:underline"
+            >
+              {rules.titles[moment] ?? moment}
+            </button>
+            <span className="truncate text-sm text-soft">{rules.built_in[moment]}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
