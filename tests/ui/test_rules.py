@@ -277,10 +277,11 @@ class Rules(OnRules):
         cell = browser.find("[data-cell='row 100: if']")
         browser.driver.execute_script(WATCH, cell)
         cell.click()
-        for letter in " and tries_left > 1":
+        typed = " and tries_left > 1"
+        for letter in typed:
             cell.send_keys(letter)
+        browser.until("body", "data-keys", str(len(typed)))
         seen = browser.driver.execute_script("return window.keyTimes")
-        self.assertGreater(len(seen), 15)
         print(
             f"\n200 rows: the slowest key was on the screen after {max(seen):.0f} ms, half of them within"
             f" {sorted(seen)[len(seen) // 2]:.0f} ms"
@@ -292,7 +293,9 @@ WATCH = """
 window.keyTimes = [];
 arguments[0].addEventListener('keydown', () => {
   const start = performance.now();
-  requestAnimationFrame(() => setTimeout(() => window.keyTimes.push(performance.now() - start)));
+  requestAnimationFrame(() => setTimeout(() => {
+    document.body.dataset.keys = window.keyTimes.push(performance.now() - start);
+  }));
 });
 """
 """Notes for each key how long it took until the frame after it was drawn."""

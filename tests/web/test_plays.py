@@ -224,5 +224,5 @@ class NothingGivenAway(Live):
         self.assertEqual(
             set(shown[0]["question"]),
             {"number", "total", "kind", "prompt", "hint", "options", "topic", "unit", "attempt", "tries_left"}
-            | {"letters", "image", "alt", "sound"},
+            | {"letters", "image", "alt", "sound", "items"},
         )
