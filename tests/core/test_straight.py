@@ -125,6 +125,24 @@ class Straight(unittest.TestCase):
             self.assertTrue(self.same(Program(game), Walker("skill", 0.7), dice))
         self.assertLess(self.through, 10)
 
+    def test_meters_called_as_the_engine_calls_something(self):
+        names = ("tries", "first_visit", "answer_due", "game_due", "used", "t", "z", "n")
+        rows = (
+            Consequence("right", add=tuple((name, "1") for name in names)),
+            Consequence("missed", "tries > 1", set=tuple((name, f"{name} + 2") for name in names)),
+        )
+        game = Game(
+            "g",
+            questions(6),
+            tries=2,
+            meters=tuple(Meter(name) for name in names),
+            clocks=Clocks(question=9, game=40, restart_on_again=True),
+            consequences=rows,
+        )
+        for dice in range(20):
+            self.assertTrue(self.same(Program(game), Walker("skill", 0.5, 4.5), dice))
+        self.assertEqual(self.through, 20)
+
     def test_what_can_not_be_said_says_why(self):
         rows = (Consequence("right", time=(("question", "5"),)),)
         game = Game("g", (choice(1),), consequences=rows, clocks=Clocks(question=9))

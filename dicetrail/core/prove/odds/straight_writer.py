@@ -63,10 +63,6 @@ class _Names(ast.NodeTransformer):
     def __init__(self, names: dict[str, str]) -> None:
         self._names = names
 
-    def know(self, more: dict[str, str]) -> None:
-        """Put these in the place of further names."""
-        self._names |= more
-
     def visit_Name(self, node: ast.Name) -> ast.AST:
         if node.id not in self._names:
             raise Unsaid(f"`{node.id}` is not known")
@@ -97,19 +93,18 @@ class Writer:
         total = Dealer(program.game, choices).total
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
         self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
-        self.names = _Names(
+        known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total)}
+        built_in = (*known, "first_visit", "tries", "question_due", "game_due")
+        self._built_in = _Names({**{name: name for name in built_in}, **known, "answer_due": player.pace})
+        self._of_rules = _Names(
             {
-                **{name: name for name in (*COUNTED, *_OPEN, "first_visit", "tries")},
-                "total": repr(total),
+                **known,
+                **{name: self._said(made, self._built_in) for name, made in MADE.items()},
                 "count": repr(choices.count or total),
                 "player": repr(choices.player),
-                "question_due": "question_due",
-                "game_due": "game_due",
-                "answer_due": player.pace,
                 **{name: self.meters[place] for name, place in self.places.items()},
             }
         )
-        self.names.know({name: self._said(made) for name, made in MADE.items()})
         self._fractional = fractional(program)
         self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
         self._lines: list[str] = []
@@ -234,11 +229,11 @@ class Writer:
         moves = BECOMES.get(happening, ())
         if moves:
             names = ", ".join(name for name, _ in moves)
-            self._write(f"{names} = {', '.join(self._said(becomes) for _, becomes in moves)}")
+            self._write(f"{names} = {', '.join(self._said(becomes, self._built_in) for _, becomes in moves)}")
 
     def first(self, some: Sequence[Case[T]]) -> Iterator[T]:
         """Write the tests of cases, one after another, and what stands under each."""
-        return self._branches([(case.so, case.condition) for case in some])
+        return self._branches([(case.so, case.condition) for case in some], self._built_in)
 
     def set_clock(self) -> None:
         """Write that a question's clock has not run yet."""
@@ -253,15 +248,15 @@ class Writer:
         pairs: list[tuple[ReadyRow | None, Expression | None]] = [
             (row, row.condition) for row in self.program.rows[moment]
         ]
-        return self._branches([*pairs, (None, None)])
+        return self._branches([*pairs, (None, None)], self._of_rules)
 
-    def _branches(self, pairs: Sequence[tuple[T, Expression | None]]) -> Iterator[T]:
+    def _branches(self, pairs: Sequence[tuple[T, Expression | None]], names: _Names) -> Iterator[T]:
         branch = "if"
         for so, condition in pairs:
             if condition is None and branch == "if":
                 yield so
                 return
-            with self._block("else:" if condition is None else f"{branch} {self._said(condition)}:"):
+            with self._block("else:" if condition is None else f"{branch} {self._said(condition, names)}:"):
                 yield so
             if condition is None:
                 return
@@ -276,7 +271,7 @@ class Writer:
             *((name, "+", expression) for name, expression in row.add),
         ]
         for number, (_, _, expression) in enumerate(work):
-            self._write(f"c_{number} = {self._said(expression)}")
+            self._write(f"c_{number} = {self._said(expression, self._of_rules)}")
             if not isinstance(ast.parse(expression.source.strip(), mode="eval").body, ast.Constant):
                 self._write(f"if c_{number}.__class__ is str: raise TypeError")
         moved = sorted({self.places[name] for name, _, _ in work})
@@ -299,14 +294,14 @@ class Writer:
     def endings(self) -> Iterator[End | None]:
         """Write the tests of the endings, and what stands under each and after them."""
         for place, (condition, _, ending) in enumerate(self.program.endings, 1):
-            with self._block(f"if {self._said(condition)}:"):
+            with self._block(f"if {self._said(condition, self._of_rules)}:"):
                 yield End(ending.result, ending=place)
         yield None
 
     def awards(self) -> Iterator[int | None]:
         """Write the tests of the awards, and what stands under each and after them."""
         for place, (condition, _, _) in enumerate(self.program.awards, 1):
-            with self._block(f"if {self._said(condition)}:"):
+            with self._block(f"if {self._said(condition, self._of_rules)}:"):
                 yield place
         yield None
 
@@ -318,7 +313,7 @@ class Writer:
             counts = ", ".join(COUNTED)
             self._write(f"return ({closed.result!r}, {award!r}, t, ({meters}), ({counts}))")
 
-    def _said(self, expression: Expression) -> str:
+    def _said(self, expression: Expression, names: _Names) -> str:
         """An expression over the local variables."""
         tree = ast.parse(expression.source.strip(), mode="eval").body
-        return f"({ast.unparse(ast.fix_missing_locations(self.names.visit(tree)))})"
+        return f"({ast.unparse(ast.fix_missing_locations(names.visit(tree)))})"
