@@ -122,7 +122,7 @@ class Rules(OnRules):
             self.cell(f"award {n}: title", title)
         browser.find("[data-comes-to=ready]")
         browser._wait(lambda _: "score +3" in browser.find("[data-pay='right 1']").text, "the pay of a try")
-        self.assertIn("score +1", browser.find("[data-pay='right 2']").text)
+        browser.find("[data-pay='right 2']", "score +1")
         self.assertEqual([snag.text for snag in browser.all("[data-snag]")], [])
         self.clean("full rules")
         written = self.text(game)

@@ -94,6 +94,7 @@ class Walking(unittest.TestCase):
         browser = self.browser
         browser.find("h1", "file.tsv")
         browser.find("p", "2 questions · 5 snags")
+        browser.find("[data-line='7']")
         found = {
             int(row.get_attribute("data-line")): [
                 note.get_attribute("data-snag") for note in row.find_elements(By.CSS_SELECTOR, "[data-snag]")
