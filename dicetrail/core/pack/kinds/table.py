@@ -41,7 +41,7 @@ class WrittenTable(GeneratedKind):
         """For every row, where columns name its picture or its sound."""
         table = question.recipe
         assert isinstance(table, Table)
-        if "{" not in question.image + question.sound:
+        if not _by_row(question):
             yield question
             return
         for row in range(len(table.rows)):
@@ -65,7 +65,7 @@ class WrittenTable(GeneratedKind):
             tuple(with_pictures(cell, name) if at == place else cell for at, cell in enumerate(row))
             for row in table.rows
         )
-        if "{" not in question.image + question.sound:
+        if not _by_row(question):
             return super().renamed(question, name)._replace(recipe=replace(table, rows=rows))
         shown, width = self.as_shown(question), len(table.columns)
         rows = tuple(
@@ -95,6 +95,11 @@ class WrittenTable(GeneratedKind):
                 "choices": str(table.options),
             }
         )
+
+
+def _by_row(question: Question) -> bool:
+    """Whether columns name its picture or its sound."""
+    return "{" in question.image + question.sound
 
 
 def _answer_place(table: Table) -> int:

@@ -164,8 +164,8 @@ def parts(name: str) -> frozenset[str]:
     one = QUANTITIES.get(name)
     if one is None:
         return frozenset()
-    texts = [one.made_of, *one.becomes.values()] if one.made_of else list(one.becomes.values())
-    found = {part for text in texts if text for part in compile_expression(text).names}
+    texts = filter(None, (one.made_of, *one.becomes.values()))
+    found = {part for text in texts for part in compile_expression(text).names}
     return frozenset(part for part in found if part in QUANTITIES and not QUANTITIES[part].of_visit) - {name}
 
 

@@ -111,11 +111,12 @@ class Walking:
         for (result, award, at, meters, counts), plays in self._tally.items():
             share = plays / self.made
             found.add(result, award, zip(names, meters, strict=True), share)
-            found.asked.add(counts[COUNTED.index("asked")], share)
+            counted = dict(zip(COUNTED, counts, strict=True))
+            found.asked.add(counted["asked"], share)
             found.seconds.add(at / 1000, share)
-            for name, count in zip(COUNTED, counts, strict=True):
+            for name, count in counted.items():
                 found.counts[name].add(count, share)
-            found.counts["percent"].add(made("percent", dict(zip(COUNTED, counts, strict=True))), share)
+            found.counts["percent"].add(made("percent", counted), share)
         found.means = {name: moments.sum for name, moments in found.counts.items()}
         return found
 
