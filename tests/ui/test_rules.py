@@ -474,7 +474,7 @@ class Sentences(OnRules):
         browser.find("[aria-label='Add to row 1']").click()
         browser.find("[role=menuitem]", "question clock starts anew").click()
         browser.find("[data-row='1'] button", "question clock starts anew")
-        browser.find("[data-cell=leave]").click()
+        browser.find("[data-field='the player may leave']").click()
         browser.find("[data-add-moment=over]").click()
         browser.find("[data-row='4']")
         self.more(4, "then …", "then")

@@ -164,7 +164,7 @@ class Sounds(unittest.TestCase):
     def test_4_all_sound_off(self):
         browser = self.browser
         browser.open(f"{self.served.url}/games/{self.game['id']}/feedback")
-        browser.find("[data-field='All sound off']").click()
+        browser.find("[data-field^='All sound off']").click()
         browser.find("[data-snag=silent-sound]")
         browser.until("[data-save]", "data-save", "saved")
         browser.open(f"{self.served.url}/play/sounding")
@@ -176,7 +176,7 @@ class Sounds(unittest.TestCase):
         browser.find("[data-moment=right]")
         self.assertEqual(browser.driver.execute_script("return window.heard"), [])
         browser.open(f"{self.served.url}/games/{self.game['id']}/feedback")
-        browser.find("[data-field='All sound off']").click()
+        browser.find("[data-field^='All sound off']").click()
         browser.gone("[data-snag=silent-sound]")
         Select(browser.find("[data-field='Heard as']")).select_by_visible_text("built in")
         path = f"/api/workshop/games/{self.game['id']}"

@@ -126,7 +126,7 @@ class ThreeGames(unittest.TestCase):
         browser.find("[data-brought='13']", "13 files brought")
         self.press("[data-brought] a", "signs.tsv")
         self.press("button", "Columns")
-        self.press("[data-rows]")
+        self.press("[data-field^='Rows of a table']")
         self.press("[role=dialog] button", "Read it so")
         browser.find("p", "0 questions · no snags")
         self.press("nav a", "Shelf")

@@ -39,7 +39,6 @@ export function PlayView(props: Props) {
 
 function Play(props: Props) {
   const { seen, send, quiet = false, heard, silent = false, dense = false } = props;
-  const t = useTexts();
   const { view } = seen;
   const { feedback, question } = view;
   useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
@@ -66,11 +65,7 @@ function Play(props: Props) {
         <>
           <Picture view={view} key={`image ${view.visit}`} />
           <div>
-            {(question.topic || question.hint) && (
-              <p className="text-sm text-soft italic">
-                {[question.topic, question.hint].filter(Boolean).join(" · ")}
-              </p>
-            )}
+            <About question={question} />
             <Prompt
               key={view.visit}
               text={question.prompt}
@@ -119,12 +114,28 @@ function Play(props: Props) {
         )}
       </div>
       <Standing seen={seen} where="below" silent={silent} />
-      <div className="flex flex-wrap gap-3 empty:hidden">
-        {asking && view.can_skip && <Button onClick={() => move("skip")}>{t("play.skip")}</Button>}
-        {view.can_leave && view.phase !== "over" && (
-          <Button onClick={() => move("leave")}>{t("play.finish")}</Button>
-        )}
-      </div>
+      <Ways view={view} move={move} />
+    </div>
+  );
+}
+
+/** What is said over a prompt. */
+function About({ question }: { question: NonNullable<View["question"]> }) {
+  const said = [question.topic, question.hint].filter(Boolean);
+  return said.length > 0 && <p className="text-sm text-soft italic">{said.join(" · ")}</p>;
+}
+
+/** What a player may do besides answering. */
+function Ways({ view, move }: { view: View; move: (kind: Move["do"]) => void }) {
+  const t = useTexts();
+  return (
+    <div className="flex flex-wrap gap-3 empty:hidden">
+      {view.phase === "asking" && view.can_skip && (
+        <Button onClick={() => move("skip")}>{t("play.skip")}</Button>
+      )}
+      {view.can_leave && view.phase !== "over" && (
+        <Button onClick={() => move("leave")}>{t("play.finish")}</Button>
+      )}
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { Button } from "../ui/Button";
 import { Field, inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
 import { Notice } from "../ui/Notice";
+import { keptObject } from "../kept";
 import { useCarrier } from "./carrier";
 import { Hear } from "./Hear";
 import { useTexts } from "./texts";
@@ -22,10 +23,80 @@ interface Props {
 }
 
 /** Before a play: what the game is, and what it asks of the player. */
-export function Start({ invitation, dice, started, quiet = false }: Props) {
+export function Start(props: Props) {
+  const { invitation, quiet = false } = props;
+  const t = useTexts();
+  const { count, level, welcome } = invitation;
+  const { chosen, set, start, problem, busy } = useStart(props);
+  const offered = invitation.offers.find(
+    (one) => one.topic === chosen.topic && one.level === (level ? Number(chosen.level) : null),
+  );
+  return (
+    <div className="flex gap-x-8 gap-y-5 max-md:flex-col-reverse">
+      <form
+        onSubmit={(event) => void start(event)}
+        className="flex min-w-0 flex-1 flex-col gap-5 md:max-w-md"
+      >
+        <h1 className="text-4xl break-words">{invitation.title}</h1>
+        {invitation.intro && (
+          <p className="text-lg whitespace-pre-line">
+            <Light text={invitation.intro} />
+          </p>
+        )}
+        {invitation.played && <p className="text-soft">{invitation.played}</p>}
+        {welcome.speech && !invitation.silent && (
+          <Hear file={welcome.speech} label={t("start.hear")} />
+        )}
+        {invitation.note && (
+          <p className="border-s-2 border-line ps-3 whitespace-pre-line">{invitation.note}</p>
+        )}
+        {invitation.shut && (
+          <Notice tone="mind">
+            {t(`page.${invitation.shut}`, { when: t.time(invitation.opens) })}
+          </Notice>
+        )}
+        {!invitation.shut && (
+          <>
+            <Asked invitation={invitation} chosen={chosen} set={set} />
+            {offered && (
+              <p data-offered={offered.questions} className="text-soft">
+                {t.plural(
+                  "rules.questions",
+                  count ? Math.min(Number(chosen.asked), offered.questions) : offered.questions,
+                )}
+              </p>
+            )}
+            {problem && <Notice tone="bad">{problem}</Notice>}
+            <Button
+              type="submit"
+              weight="main"
+              className="self-start text-lg"
+              disabled={busy}
+              autoFocus={!quiet}
+            >
+              {t("start.go")}
+            </Button>
+          </>
+        )}
+      </form>
+      {welcome.picture && (
+        <img
+          src={welcome.picture}
+          alt={welcome.alt}
+          className="max-h-72 w-full self-start rounded-sm border border-line object-cover md:max-h-96 md:w-2/5"
+        />
+      )}
+    </div>
+  );
+}
+
+type Choices = Record<"name" | "asked" | "level" | "topic", string>;
+
+/** What the player chooses before a play, as it was the last time, and how the play begins. */
+function useStart({ invitation, dice, started, quiet = false }: Props) {
   const t = useTexts();
   const carrier = useCarrier();
-  const { count, level, welcome } = invitation;
+  const { count, level } = invitation;
   const [name, setName] = useState(() => localStorage.getItem(NAME_KEY) ?? "");
   const [before] = useState(() => chosenBefore(invitation));
   const [asked, setAsked] = useState(String(before.count ?? ""));
@@ -58,76 +129,15 @@ export function Start({ invitation, dice, started, quiet = false }: Props) {
     }
   };
 
-  const offered = invitation.offers.find(
-    (one) => one.topic === topic && one.level === (level ? Number(chosenLevel) : null),
-  );
-  return (
-    <div className="flex gap-x-8 gap-y-5 max-md:flex-col-reverse">
-      <form
-        onSubmit={(event) => void start(event)}
-        className="flex min-w-0 flex-1 flex-col gap-5 md:max-w-md"
-      >
-        <h1 className="text-4xl break-words">{invitation.title}</h1>
-        {invitation.intro && (
-          <p className="text-lg whitespace-pre-line">
-            <Light text={invitation.intro} />
-          </p>
-        )}
-        {invitation.played && <p className="text-soft">{invitation.played}</p>}
-        {welcome.speech && !invitation.silent && (
-          <Hear file={welcome.speech} label={t("start.hear")} />
-        )}
-        {invitation.note && (
-          <p className="border-s-2 border-line ps-3 whitespace-pre-line">{invitation.note}</p>
-        )}
-        {invitation.shut && (
-          <Notice tone="mind">
-            {t(`page.${invitation.shut}`, { when: t.time(invitation.opens) })}
-          </Notice>
-        )}
-        {!invitation.shut && (
-          <>
-            <Asked
-              invitation={invitation}
-              chosen={{ name, asked, level: chosenLevel, topic }}
-              set={{ name: setName, asked: setAsked, level: setLevel, topic: setTopic }}
-            />
-            {offered && (
-              <p data-offered={offered.questions} className="text-soft">
-                {t.plural(
-                  "rules.questions",
-                  count ? Math.min(Number(asked), offered.questions) : offered.questions,
-                )}
-              </p>
-            )}
-            {problem && <Notice tone="bad">{problem}</Notice>}
-            <Button
-              type="submit"
-              weight="main"
-              className="self-start text-lg"
-              disabled={busy}
-              autoFocus={!quiet}
-            >
-              {t("start.go")}
-            </Button>
-          </>
-        )}
-      </form>
-      {welcome.picture && (
-        <img
-          src={welcome.picture}
-          alt={welcome.alt}
-          className="max-h-72 w-full self-start rounded-sm border border-line object-cover md:max-h-96 md:w-2/5"
-        />
-      )}
-    </div>
-  );
+  const chosen: Choices = { name, asked, level: chosenLevel, topic };
+  const set = { name: setName, asked: setAsked, level: setLevel, topic: setTopic };
+  return { chosen, set, start, problem, busy };
 }
 
 interface AskedProps {
   invitation: Invitation;
-  chosen: Record<"name" | "asked" | "level" | "topic", string>;
-  set: Record<"name" | "asked" | "level" | "topic", (value: string) => void>;
+  chosen: Choices;
+  set: Record<keyof Choices, (value: string) => void>;
 }
 
 /** What the game asks before a play. */
@@ -179,7 +189,7 @@ function Asked({ invitation, chosen, set }: AskedProps) {
 
 /** What was chosen before the last play, as far as the game still asks for it; else what it begins with. */
 function chosenBefore({ slug, count, level, topics, all_topics: all }: Invitation) {
-  const kept = keptChoices(slug);
+  const kept = keptObject(chosenKey(slug)) ?? {};
   const within = (bounds: Invitation["count"], value: unknown) =>
     bounds && typeof value === "number" && value >= bounds.min && value <= bounds.max
       ? value
@@ -190,15 +200,6 @@ function chosenBefore({ slug, count, level, topics, all_topics: all }: Invitatio
     level: within(level, kept["level"]),
     topic: topic ?? (all ? "" : (topics[0] ?? "")),
   };
-}
-
-function keptChoices(slug: string): Record<string, unknown> {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(chosenKey(slug)) ?? "{}");
-    return typeof kept === "object" && kept !== null ? { ...kept } : {};
-  } catch {
-    return {}; // something else wrote there
-  }
 }
 
 interface BoundedProps {

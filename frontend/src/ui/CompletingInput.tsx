@@ -40,24 +40,7 @@ export function CompletingInput(props: Props) {
     onBlur,
     ...more
   } = props;
-  const [typed, setTyped] = useState(NOTHING);
-  useLayoutEffect(() => {
-    // at once: what is typed on stands behind the word that was taken
-    if (typed.taken) field.current?.setSelectionRange(typed.at, typed.at);
-  }, [typed, field]);
-  const word = typed.at > 0 && typed.text === value ? wordBefore(value, typed.at) : undefined;
-  const offered =
-    word === undefined
-      ? []
-      : Object.keys(words).filter((one) => one.startsWith(word) && one !== word);
-  const write = (text: string, at: number, taken = false) => {
-    setTyped({ text, at, taken });
-    change(text);
-  };
-  const take = (whole: string) => {
-    const before = value.slice(0, typed.at - (word ?? "").length) + whole;
-    write(before + value.slice(typed.at), before.length, true);
-  };
+  const { offered, write, take, leave } = useTyped({ field, value, change, words, wordBefore });
   const list = useCombobox({
     items: offered,
     inputValue: value,
@@ -88,7 +71,7 @@ export function CompletingInput(props: Props) {
     "aria-label": label,
     onKeyDown: key,
     onBlur: (event: FocusEvent<HTMLInputElement>) => {
-      setTyped(NOTHING);
+      leave();
       onBlur?.(event);
     },
     onChange: (event: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) => {
@@ -116,10 +99,7 @@ export function CompletingInput(props: Props) {
             key={one}
             aria-posinset={first + place + 1}
             aria-setsize={offered.length}
-            {...list.getItemProps({
-              item: one,
-              index: first + place,
-            })}
+            {...list.getItemProps({ item: one, index: first + place })}
             className="flex cursor-pointer justify-between gap-4 px-3 aria-selected:bg-moss aria-selected:text-pine"
           >
             <span className="font-mono">{one}</span>
@@ -129,6 +109,31 @@ export function CompletingInput(props: Props) {
       </ul>
     </span>
   );
+}
+
+type TypedProps = Pick<Props, "field" | "value" | "change" | "words" | "wordBefore">;
+
+/** What was typed last, the words it may be completed to, and how one of them is taken. */
+function useTyped({ field, value, change, words, wordBefore }: TypedProps) {
+  const [typed, setTyped] = useState(NOTHING);
+  useLayoutEffect(() => {
+    // at once: what is typed on stands behind the word that was taken
+    if (typed.taken) field.current?.setSelectionRange(typed.at, typed.at);
+  }, [typed, field]);
+  const word = typed.at > 0 && typed.text === value ? wordBefore(value, typed.at) : undefined;
+  const offered =
+    word === undefined
+      ? []
+      : Object.keys(words).filter((one) => one.startsWith(word) && one !== word);
+  const write = (text: string, at: number, taken = false) => {
+    setTyped({ text, at, taken });
+    change(text);
+  };
+  const take = (whole: string) => {
+    const before = value.slice(0, typed.at - (word ?? "").length) + whole;
+    write(before + value.slice(typed.at), before.length, true);
+  };
+  return { offered, write, take, leave: () => setTyped(NOTHING) };
 }
 
 /** The place of the first word that is shown: the chosen one is among those that are; and a way to turn them. */

@@ -27,21 +27,7 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
   const [text, setText] = useState(mark.moves.join("\n"));
   const [wishes, setWishes] = useState<Wish[]>(() => wishesOf(mark));
   const moves = text.split("\n").filter((line) => line.trim() !== "");
-  const { dice, player, topic, count, level } = mark;
-  const play: Played = {
-    dice,
-    player,
-    topic,
-    count: count ?? null,
-    level: level ?? null,
-    moves,
-  };
-  const seen = useQuery({
-    queryKey: ["outcomes", game.id, game.revision, play],
-    queryFn: () => api.outcomes(game.id, play),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const seen = useOutcomes(game, mark, moves);
   const after = seen.data?.after ?? [];
   const made = after.length - 1;
   const keep = (event: FormEvent) => {
@@ -112,6 +98,18 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
       </form>
     </Sheet>
   );
+}
+
+/** What comes of a waymark's moves, as they are written now. */
+function useOutcomes(game: Game, mark: Waymark, moves: string[]) {
+  const { dice, player, topic, count, level } = mark;
+  const play: Played = { dice, player, topic, count: count ?? null, level: level ?? null, moves };
+  return useQuery({
+    queryKey: ["outcomes", game.id, game.revision, play],
+    queryFn: () => api.outcomes(game.id, play),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
 }
 
 /** The edits that make one waymark of another, and leave what is the same as it is written. */

@@ -1,3 +1,4 @@
+import { Tick } from "../../ui/Tick";
 import { Button } from "../../ui/Button";
 import { Menu, MenuDo } from "../../ui/Menu";
 import { useWords } from "../data";
@@ -74,15 +75,7 @@ interface ClockProps {
 export function ClockBar({ running, run, step, toItsEnd }: ClockProps) {
   return (
     <div className="flex items-center gap-1.5 text-sm" role="group" aria-label="The clock">
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="accent-pine"
-          checked={running}
-          onChange={(event) => run(event.target.checked)}
-        />
-        Let the clock run
-      </label>
+      <Tick label="Let the clock run" value={running} keep={run} />
       <span className="text-soft">or step it by</span>
       <Button small weight="quiet" onClick={() => step(100)}>
         0.1 s

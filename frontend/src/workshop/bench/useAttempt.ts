@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { keptObject } from "../../kept";
 import type { Game, Played } from "../../api/client";
 
 /** What a play was set up with, besides its dice. */
@@ -25,19 +26,16 @@ interface Kept {
 
 const keyOf = (game: Game) => `dicetrail.bench.${game.id}.${game.born}`;
 
-function kept(game: Game): Kept {
-  try {
-    const found = JSON.parse(localStorage.getItem(keyOf(game)) ?? "") as Kept;
-    if (Array.isArray(found.branches) && found.revision && found.setup) return found;
-  } catch {
-    // Nothing is kept yet, or not as it is kept now.
-  }
+function attemptOf(game: Game): Kept {
+  const found = keptObject(keyOf(game)) as Kept | undefined;
+  if (Array.isArray(found?.branches) && found.revision && found.setup && found.attempt)
+    return found;
   return { attempt: NOTHING, setup: UNASKED, branches: [], revision: game.revision };
 }
 
 /** The present play of a game's bench and its branches, kept in this browser. */
 export function useAttempt(game: Game) {
-  const [state, setState] = useState(() => kept(game));
+  const [state, setState] = useState(() => attemptOf(game));
   const put = useCallback(
     (change: (before: Kept) => Partial<Kept>) =>
       setState((before) => {
@@ -61,27 +59,17 @@ export function useAttempt(game: Game) {
       })),
     [put, game.dice],
   );
-  const move = useCallback(
-    (line: string) =>
+  const add = useCallback(
+    (lines: (attempt: Attempt) => string[], onward: boolean) =>
       put(({ attempt }) => ({
-        attempt: {
-          moves: [...attempt.moves, timed(line, attempt.wait)],
-          wait: 0,
-          onward: false,
-        },
+        attempt: { moves: [...attempt.moves, ...lines(attempt)], wait: 0, onward },
       })),
     [put],
   );
+  const move = useCallback((line: string) => add(({ wait }) => [timed(line, wait)], false), [add]);
   const many = useCallback(
-    (line: string, times: number) =>
-      put(({ attempt }) => ({
-        attempt: {
-          moves: [...attempt.moves, ...Array.from({ length: times }, () => line)],
-          wait: 0,
-          onward: true,
-        },
-      })),
-    [put],
+    (line: string, times: number) => add(() => Array.from({ length: times }, () => line), true),
+    [add],
   );
   const back = useCallback(
     () => leave(({ moves }) => ({ moves: moves.slice(0, -1), wait: 0, onward: true })),
@@ -109,22 +97,13 @@ export function useAttempt(game: Game) {
     wait,
     many,
     goTo: (made: number, past = true) => {
-      const cut = (before: Attempt) => ({
-        moves: before.moves.slice(0, made),
-        wait: 0,
-        onward: past,
-      });
+      const cut = ({ moves }: Attempt) => ({ moves: moves.slice(0, made), wait: 0, onward: past });
       if (made < state.attempt.moves.length) leave(cut);
       else put(({ attempt }) => ({ attempt: cut(attempt) }));
     },
     start: () => leave(() => NOTHING),
-    take: ({ moves, player, topic, count, level }: Played) =>
-      leave(() => ({ moves, wait: 0, onward: true }), {
-        player,
-        topic,
-        count: count ?? null,
-        level: level ?? null,
-      }),
+    take: ({ moves, ...played }: Played) =>
+      leave(() => ({ moves, wait: 0, onward: true }), setupOf(played)),
     /** The same moves in a play that is set up otherwise. */
     setUp: (change: Partial<Setup>) => put(({ setup }) => ({ setup: { ...setup, ...change } })),
     /** More moves in the same play: nothing is left that would be a branch. */
@@ -132,6 +111,10 @@ export function useAttempt(game: Game) {
     forget: (place: number) =>
       put(({ branches }) => ({ branches: branches.filter((_, n) => n !== place) })),
   };
+}
+
+function setupOf({ player, topic, count, level }: Setup): Setup {
+  return { player, topic, count: count ?? null, level: level ?? null };
 }
 
 /** A branch is kept unless it is the beginning of one that is kept already; then the longer one stays. */

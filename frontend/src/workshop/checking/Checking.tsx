@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import { api, type CheckingOf, type Edit, type Game, type PackSummary } from "../../api/client";
 import { Light } from "../../ui/Light";
 import { Notice } from "../../ui/Notice";
+import { kept } from "../../kept";
 import { useShow } from "../data";
 import { GameHead } from "../GameHead";
 import { useGameChange } from "../useGameChange";
@@ -116,20 +117,7 @@ function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
                 setTyped("");
               }}
             >
-              <div>
-                <label htmlFor="try" className="font-bold">
-                  Type an answer
-                </label>
-                <input
-                  id="try"
-                  autoComplete="off"
-                  spellCheck={false}
-                  className="mt-1 w-full rounded-md border border-edge bg-sheet px-3 py-1.5 font-mono"
-                  value={typed}
-                  onChange={(event) => setTyped(event.target.value)}
-                />
-                <p className="mt-1 text-sm text-soft">Enter keeps it in the list below.</p>
-              </div>
+              <TypeOne typed={typed} type={setTyped} />
               <Steps tried={shown} />
             </form>
             {accept.error && <Notice tone="bad">{accept.error.message}</Notice>}
@@ -146,6 +134,25 @@ function Tried({ game, packs, pack, number, pick, change, undo }: TriedProps) {
         )}
         <Pass found={found} undo={undo} canUndo={game.can_undo} change={change} />
       </div>
+    </div>
+  );
+}
+
+function TypeOne({ typed, type }: { typed: string; type: (text: string) => void }) {
+  return (
+    <div>
+      <label htmlFor="try" className="font-bold">
+        Type an answer
+      </label>
+      <input
+        id="try"
+        autoComplete="off"
+        spellCheck={false}
+        className="mt-1 w-full rounded-md border border-edge bg-sheet px-3 py-1.5 font-mono"
+        value={typed}
+        onChange={(event) => type(event.target.value)}
+      />
+      <p className="mt-1 text-sm text-soft">Enter keeps it in the list below.</p>
     </div>
   );
 }
@@ -236,14 +243,18 @@ function pinned(
 /** The maker's own samples of a question, kept in this browser. */
 function useOwnSamples(game: Game, pack: number, number: number) {
   const key = `dicetrail.samples.${game.id}.${game.born}.${pack}.${number}`;
-  const [kept, setKept] = useState<{ key: string; texts: string[] }>({ key: "", texts: [] });
-  const texts =
-    kept.key === key ? kept.texts : (JSON.parse(localStorage.getItem(key) ?? "[]") as string[]);
+  const [shown, setShown] = useState<{ key: string; texts: string[] }>({ key: "", texts: [] });
+  const texts = shown.key === key ? shown.texts : textsKept(key);
   const set = (next: string[]) => {
     localStorage.setItem(key, JSON.stringify(next.slice(0, 20)));
-    setKept({ key, texts: next.slice(0, 20) });
+    setShown({ key, texts: next.slice(0, 20) });
   };
   return [texts, set] as const;
+}
+
+function textsKept(key: string): string[] {
+  const found = kept(key);
+  return Array.isArray(found) ? found.filter((one) => typeof one === "string") : [];
 }
 
 type Verdicts = Record<string, string>;

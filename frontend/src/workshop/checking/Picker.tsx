@@ -82,23 +82,27 @@ export function Picker({ packs, pack, number, question, pick }: Props) {
           ))}
         </ul>
       )}
-      {question && (
-        <div className="mt-3">
-          <h2 className="text-xl break-words">
-            <Light text={question.prompt} />
-          </h2>
-          <p className="text-soft break-words">
-            {question.options.length > 0
-              ? question.options
-                  .map(
-                    (option, place) =>
-                      `${"ABCDEFGH"[place]} ${optionWords(option)}${question.rights.includes(place) ? " (right)" : ""}`,
-                  )
-                  .join("  ·  ")
-              : `Right: ${question.answers.join("  ·  ")}`}
-          </p>
-        </div>
-      )}
+      {question && <Asked question={question} />}
     </section>
+  );
+}
+
+function Asked({ question }: { question: Question }) {
+  return (
+    <div className="mt-3">
+      <h2 className="text-xl break-words">
+        <Light text={question.prompt} />
+      </h2>
+      <p className="text-soft break-words">
+        {question.options.length > 0
+          ? question.options
+              .map(
+                (option, place) =>
+                  `${"ABCDEFGH"[place]} ${optionWords(option)}${question.rights.includes(place) ? " (right)" : ""}`,
+              )
+              .join("  ·  ")
+          : `Right: ${question.answers.join("  ·  ")}`}
+      </p>
+    </div>
   );
 }

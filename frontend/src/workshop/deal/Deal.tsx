@@ -22,19 +22,9 @@ export function Deal() {
 function Bench({ game }: { game: Game }) {
   const changing = useGameChange(game);
   const [held, setHeld] = useState<Dice>();
-  const deal = useQuery({
-    queryKey: ["deal", game.id, game.revision, game.dice],
-    queryFn: () => api.deal(game.id, game.dice),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const deal = useDeal(game, game.dice);
   const rules = useRules(game);
-  const other = useQuery({
-    queryKey: ["deal", game.id, game.revision, held],
-    queryFn: () => api.deal(game.id, held ?? 0),
-    enabled: held !== undefined,
-    placeholderData: keepPreviousData,
-  });
+  const other = useDeal(game, held);
   return (
     <div className="flex h-full flex-col">
       <GameHead
@@ -100,6 +90,17 @@ function Bench({ game }: { game: Game }) {
       )}
     </div>
   );
+}
+
+/** What a dice number deals; nothing where there is none. */
+function useDeal(game: Game, dice: Dice | undefined) {
+  return useQuery({
+    queryKey: ["deal", game.id, game.revision, dice],
+    queryFn: () => api.deal(game.id, dice ?? 0),
+    enabled: dice !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
 }
 
 interface CardsProps {

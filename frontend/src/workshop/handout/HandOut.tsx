@@ -53,40 +53,15 @@ function HandOutOf({ game }: { game: Game }) {
         beside={
           ofPlays &&
           handout && (
-            <span className="flex flex-wrap gap-2">
-              <select
-                aria-label="Hand-out"
-                className={selectLook}
-                value={handout.id}
-                onChange={({ target }) => {
-                  setNumber(Number(target.value));
-                  setVersion(undefined);
-                }}
-              >
-                {handouts.map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.name}
-                  </option>
-                ))}
-              </select>
-              {handout.versions.length > 1 && (
-                <select
-                  aria-label="Version"
-                  className={selectLook}
-                  value={version ?? ""}
-                  onChange={({ target }) =>
-                    setVersion(target.value ? Number(target.value) : undefined)
-                  }
-                >
-                  <option value="">all versions</option>
-                  {handout.versions.map((one) => (
-                    <option key={one.number} value={one.number}>
-                      version {one.number}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </span>
+            <Which
+              handouts={handouts}
+              handout={handout}
+              version={version}
+              choose={(id, at) => {
+                setNumber(id);
+                setVersion(at);
+              }}
+            />
           )
         }
         className="min-h-0 flex-1"
@@ -105,6 +80,50 @@ function HandOutOf({ game }: { game: Game }) {
         )}
       </Sides>
     </div>
+  );
+}
+
+interface WhichProps {
+  handouts: Handout[];
+  handout: Handout;
+  version: number | undefined;
+  choose: (handout: number, version?: number) => void;
+}
+
+/** Which hand-out's plays are looked at, and which of its versions. */
+function Which({ handouts, handout, version, choose }: WhichProps) {
+  return (
+    <span className="flex flex-wrap gap-2">
+      <select
+        aria-label="Hand-out"
+        className={selectLook}
+        value={handout.id}
+        onChange={({ target }) => choose(Number(target.value))}
+      >
+        {handouts.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+      {handout.versions.length > 1 && (
+        <select
+          aria-label="Version"
+          className={selectLook}
+          value={version ?? ""}
+          onChange={({ target }) =>
+            choose(handout.id, target.value ? Number(target.value) : undefined)
+          }
+        >
+          <option value="">all versions</option>
+          {handout.versions.map((one) => (
+            <option key={one.number} value={one.number}>
+              version {one.number}
+            </option>
+          ))}
+        </select>
+      )}
+    </span>
   );
 }
 

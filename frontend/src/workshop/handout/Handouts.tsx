@@ -53,38 +53,7 @@ export function Handouts({ game }: { game: Game }) {
       </section>
       <div className="flex flex-col gap-6">
         <Before game={game} />
-        {addresses && (
-          <section aria-labelledby="reach">
-            <h2 id="reach" className="mb-1 text-xl">
-              Where players reach it
-            </h2>
-            {addresses.alone ? (
-              <>
-                <p>
-                  Just now only this machine does. To let others in, stop the workshop and start it
-                  with
-                </p>
-                <p className="my-1 font-mono text-sm break-all">{addresses.command}</p>
-                <p className="text-soft">
-                  Players on the same network then find it at{" "}
-                  {addresses.others[0] ?? "the address of this machine, which has no network now"}.
-                  You open it by the address that is printed then, which holds your key.
-                </p>
-              </>
-            ) : (
-              <p>
-                At <span className="font-mono text-sm">{addresses.here}</span>
-                {addresses.others.length > 0 && ` and at ${addresses.others.join(", ")}`}.
-              </p>
-            )}
-            <p className="mt-2">
-              <a className="text-pine underline" href="/play/" target="_blank" rel="noreferrer">
-                The players’ list
-              </a>{" "}
-              <span className="text-soft">shows what you put on it.</span>
-            </p>
-          </section>
-        )}
+        {addresses && <Reached addresses={addresses} />}
       </div>
       {edited && (
         <HandoutForm
@@ -101,6 +70,41 @@ export function Handouts({ game }: { game: Game }) {
         />
       )}
     </div>
+  );
+}
+
+/** The addresses by which players reach the workshop's hand-outs. */
+function Reached({ addresses }: { addresses: Awaited<ReturnType<typeof api.addresses>> }) {
+  return (
+    <section aria-labelledby="reach">
+      <h2 id="reach" className="mb-1 text-xl">
+        Where players reach it
+      </h2>
+      {addresses.alone ? (
+        <>
+          <p>
+            Just now only this machine does. To let others in, stop the workshop and start it with
+          </p>
+          <p className="my-1 font-mono text-sm break-all">{addresses.command}</p>
+          <p className="text-soft">
+            Players on the same network then find it at{" "}
+            {addresses.others[0] ?? "the address of this machine, which has no network now"}. You
+            open it by the address that is printed then, which holds your key.
+          </p>
+        </>
+      ) : (
+        <p>
+          At <span className="font-mono text-sm">{addresses.here}</span>
+          {addresses.others.length > 0 && ` and at ${addresses.others.join(", ")}`}.
+        </p>
+      )}
+      <p className="mt-2">
+        <a className="text-pine underline" href="/play/" target="_blank" rel="noreferrer">
+          The players’ list
+        </a>{" "}
+        <span className="text-soft">shows what you put on it.</span>
+      </p>
+    </section>
   );
 }
 

@@ -16,7 +16,6 @@ interface Props {
 /** A pack's file brought again: what is different, to be taken over whole or in part. */
 export function Again({ pack, open, onClose }: Props) {
   const show = useShow();
-  const input = useRef<HTMLInputElement>(null);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const bring = useMutation({
     mutationFn: (file: File) => api.again(pack.id, file),
@@ -50,27 +49,7 @@ export function Again({ pack, open, onClose }: Props) {
       about="Choose the file as it is now. Nothing changes before you have seen what is different."
     >
       <div className="flex flex-col gap-4">
-        <input
-          ref={input}
-          type="file"
-          className="hidden"
-          aria-label="The file as it is now"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            if (file) bring.mutate(file);
-          }}
-        />
-        {!found && (
-          <Button
-            weight="main"
-            className="self-start"
-            disabled={bring.isPending}
-            onClick={() => input.current?.click()}
-          >
-            {bring.isPending ? "Reading …" : "Choose the file"}
-          </Button>
-        )}
+        <ChooseFile reading={bring.isPending} asked={!found} take={bring.mutate} />
         {problem && <Notice tone="bad">{problem.message}</Notice>}
         {take.data && take.data.left.length > 0 && (
           <Notice tone="mind">
@@ -102,6 +81,41 @@ export function Again({ pack, open, onClose }: Props) {
         )}
       </div>
     </Sheet>
+  );
+}
+
+interface ChooseProps {
+  reading: boolean;
+  asked: boolean;
+  take: (file: File) => void;
+}
+
+function ChooseFile({ reading, asked, take }: ChooseProps) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        className="hidden"
+        aria-label="The file as it is now"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = "";
+          if (file) take(file);
+        }}
+      />
+      {asked && (
+        <Button
+          weight="main"
+          className="self-start"
+          disabled={reading}
+          onClick={() => input.current?.click()}
+        >
+          {reading ? "Reading …" : "Choose the file"}
+        </Button>
+      )}
+    </>
   );
 }
 

@@ -1,5 +1,6 @@
+import { Tick } from "../../ui/Tick";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { api, type Columns, type Pack, type Settings } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Field, inputLook, selectLook } from "../../ui/Field";
@@ -77,34 +78,27 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
   };
   if (columns.format !== "table") {
     return (
-      <>
-        <p>
-          This is {columns.format.toUpperCase()}: every value is named in the file, so there are no
-          columns to set. Change the names in the file.
-        </p>
-        <div className="mt-4 flex justify-end gap-2">
-          <Button onClick={leave}>Cancel</Button>
-          {look && (
+      <Named
+        format={columns.format}
+        leave={leave}
+        go={
+          look && (
             <Button weight="main" disabled={busy} onClick={() => done(settings)}>
               {label}
             </Button>
-          )}
-        </div>
-      </>
+          )
+        }
+      />
     );
   }
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-center gap-4">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            checked={settings.header ?? columns.header}
-            onChange={(event) => set({ header: event.target.checked, roles: null })}
-          />
-          The first line names the columns
-        </label>
+        <Tick
+          label="The first line names the columns"
+          value={settings.header ?? columns.header}
+          keep={(header) => set({ header, roles: null })}
+        />
         <label className="flex items-center gap-2">
           Separated by
           <Select
@@ -120,21 +114,13 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
             }
           />
         </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            data-rows
-            checked={isRows}
-            onChange={({ target }) =>
-              set({
-                header: true,
-                roles: target.checked ? roles.map(() => "unused" as const) : null,
-              })
-            }
-          />
-          Rows of a table: no questions themselves
-        </label>
+        <Tick
+          label="Rows of a table: no questions themselves"
+          value={isRows}
+          keep={(rows) =>
+            set({ header: true, roles: rows ? roles.map(() => "unused" as const) : null })
+          }
+        />
         {isLists && <ListsAsk settings={settings} set={set} />}
       </div>
       {isLists && <Wordings settings={settings} set={set} />}
@@ -150,6 +136,28 @@ export function ColumnsForm({ columns, label, busy, done, leave, look }: FormPro
         </Button>
       </div>
     </div>
+  );
+}
+
+interface NamedProps {
+  format: string;
+  go: ReactNode;
+  leave: () => void;
+}
+
+/** In place of columns, of a file whose values have names. */
+function Named({ format, go, leave }: NamedProps) {
+  return (
+    <>
+      <p>
+        This is {format.toUpperCase()}: every value is named in the file, so there are no columns to
+        set. Change the names in the file.
+      </p>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={leave}>Cancel</Button>
+        {go}
+      </div>
+    </>
   );
 }
 

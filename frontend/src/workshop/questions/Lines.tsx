@@ -1,7 +1,8 @@
+import { Tick } from "../../ui/Tick";
 import { useMutation } from "@tanstack/react-query";
-import { useVirtualizer } from "@tanstack/react-virtual";
+import { useVirtualizer, type VirtualItem } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
-import { api, type Pack } from "../../api/client";
+import { api, type Line, type Pack } from "../../api/client";
 import { Notice } from "../../ui/Notice";
 import { useShow } from "../data";
 import { usePages } from "../usePages";
@@ -15,25 +16,14 @@ interface Props {
 
 /** The lines of a file beside what was read from them. */
 export function Lines({ pack, wanted }: Props) {
-  const show = useShow();
   const [onlySnags, setOnlySnags] = useState(false);
-  const [written, setWritten] = useState<{ line: number; text: string }>();
   const scroller = useRef<HTMLDivElement>(null);
   const pages = usePages({
     list: ["lines", pack.id],
     state: [pack.revision, onlySnags],
     fetch: (offset, limit) => api.lines(pack.id, offset, limit, onlySnags),
   });
-  const change = useMutation({
-    mutationFn: ({ number, raw }: { number: number; raw: string | null }) =>
-      api.changeLine(pack.id, number, raw, pages.first?.revision ?? pack.revision),
-    onSuccess: async (now, { number, raw }) => {
-      // what is being written in another line stays, and goes along with it where one before it is removed
-      if (raw === null) setWritten((one) => one && moved(one, number));
-      await show.pack(now);
-      setWritten((one) => (one?.line === number && one.text === raw ? undefined : one));
-    },
-  });
+  const { writing, error } = useWriting(pack, pages.first?.revision ?? pack.revision);
   const total = pages.first?.total ?? 0;
   // eslint-disable-next-line react-hooks/incompatible-library -- the list is not memoised
   const rows = useVirtualizer({
@@ -50,20 +40,16 @@ export function Lines({ pack, wanted }: Props) {
   useEffect(() => {
     if (there) scrollToIndex(wanted - 1, { align: "center" });
   }, [there, wanted, scrollToIndex]);
-  const problem = change.error ?? pages.error;
+  const problem = error ?? pages.error;
+  const lineAt = (index: number) => {
+    const { page, place } = pages.at(index);
+    return page?.lines[place];
+  };
 
   return (
     <>
       <div className="flex items-center gap-6 px-7 py-2">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            checked={onlySnags}
-            onChange={(event) => setOnlySnags(event.target.checked)}
-          />
-          Only lines with snags
-        </label>
+        <Tick label="Only lines with snags" value={onlySnags} keep={setOnlySnags} />
       </div>
       {problem && (
         <div className="px-7 pb-3">
@@ -87,42 +73,88 @@ export function Lines({ pack, wanted }: Props) {
         aria-label="Lines"
       >
         <ol className="relative" style={{ height: rows.getTotalSize() }}>
-          {items.map((item) => {
-            const { page, place } = pages.at(item.index);
-            const line = page?.lines[place];
-            return (
-              <li
-                key={item.key}
-                ref={rows.measureElement}
-                data-index={item.index}
-                data-line={line?.number}
-                data-state={line?.state}
-                aria-current={line && line.number === wanted ? "location" : undefined}
-                className="absolute inset-x-0 top-0 min-h-10 border-b border-line aria-[current]:bg-straw"
-                style={{ transform: `translateY(${item.start}px)` }}
-              >
-                {line && (
-                  <LineRow
-                    key={`${line.number} ${line.raw}`}
-                    line={line}
-                    written={written?.line === line.number ? written.text : undefined}
-                    busy={change.isPending}
-                    write={(text) =>
-                      setWritten(text === undefined ? undefined : { line: line.number, text })
-                    }
-                    save={(raw) => change.mutate({ number: line.number, raw })}
-                  />
-                )}
-              </li>
-            );
-          })}
+          {items.map((item) => (
+            <LineAt
+              key={item.key}
+              item={item}
+              line={lineAt(item.index)}
+              wanted={wanted}
+              measure={rows.measureElement}
+              {...writing}
+            />
+          ))}
         </ol>
       </div>
     </>
   );
 }
 
-function moved(written: { line: number; text: string }, removed: number) {
+interface Written {
+  line: number;
+  text: string;
+}
+
+interface Writing {
+  /** What is being written in a line, before it is kept. */
+  written: Written | undefined;
+  busy: boolean;
+  write: (written: Written | undefined) => void;
+  save: (number: number, raw: string | null) => void;
+}
+
+/** The line that is being written, and how it is kept or removed. */
+function useWriting(pack: Pack, revision: number): { writing: Writing; error: Error | null } {
+  const show = useShow();
+  const [written, setWritten] = useState<Written>();
+  const change = useMutation({
+    mutationFn: ({ number, raw }: { number: number; raw: string | null }) =>
+      api.changeLine(pack.id, number, raw, revision),
+    onSuccess: async (now, { number, raw }) => {
+      // what is being written in another line stays, and goes along with it where one before it is removed
+      if (raw === null) setWritten((one) => one && moved(one, number));
+      await show.pack(now);
+      setWritten((one) => (one?.line === number && one.text === raw ? undefined : one));
+    },
+  });
+  const save = (number: number, raw: string | null) => change.mutate({ number, raw });
+  const writing = { written, busy: change.isPending, write: setWritten, save };
+  return { writing, error: change.error };
+}
+
+interface LineAtProps extends Writing {
+  item: VirtualItem;
+  line: Line | undefined;
+  wanted: number | undefined;
+  measure: (element: Element | null) => void;
+}
+
+/** A line at its place in the list; it is empty until it has come. */
+function LineAt({ item, line, wanted, measure, written, busy, write, save }: LineAtProps) {
+  return (
+    <li
+      ref={measure}
+      data-index={item.index}
+      data-line={line?.number}
+      data-state={line?.state}
+      aria-current={line && line.number === wanted ? "location" : undefined}
+      className="absolute inset-x-0 top-0 min-h-10 border-b border-line aria-[current]:bg-straw"
+      style={{ transform: `translateY(${item.start}px)` }}
+    >
+      {line && (
+        <LineRow
+          key={`${line.number} ${line.raw}`}
+          line={line}
+          written={written && written.line === line.number ? written.text : undefined}
+          busy={busy}
+          write={(text) => write(text === undefined ? undefined : { line: line.number, text })}
+          save={(raw) => save(line.number, raw)}
+        />
+      )}
+    </li>
+  );
+}
+
+function moved(written: Written, removed: number) {
   if (written.line === removed) return undefined;
   return written.line > removed ? { ...written, line: written.line - 1 } : written;
 }

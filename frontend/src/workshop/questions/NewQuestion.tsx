@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type Pack, type QuestionRecord } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
+import { keptObject } from "../../kept";
 import { useShow } from "../data";
 import { freshRecord, trimmed } from "./kinds/kinds";
 import { text } from "./kinds/record";
@@ -22,8 +23,7 @@ interface Props {
 const draftKey = (pack: Pack) => `dicetrail.new.${pack.id}`;
 
 function draftOf(pack: Pack): QuestionRecord | undefined {
-  const kept = localStorage.getItem(draftKey(pack));
-  return kept ? (JSON.parse(kept) as QuestionRecord) : undefined;
+  return keptObject(draftKey(pack)) as QuestionRecord | undefined;
 }
 
 /**

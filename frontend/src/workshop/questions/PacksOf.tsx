@@ -20,10 +20,7 @@ interface Props {
 export function PacksOf({ game, pack }: Props) {
   const navigate = useNavigate();
   const { packs } = game;
-  const show = useShow();
   const shelf = useShelf().data?.packs ?? [];
-  const input = useRef<HTMLInputElement>(null);
-  const [job, setJob] = useState<Job>();
   const { change, changeAsync, problem } = useGameChange(game, false);
   const others = shelf.filter(({ name }) => !game.pack_names.includes(name));
   const place = (one: PackSummary) => game.pack_names.indexOf(one.name);
@@ -32,19 +29,6 @@ export function PacksOf({ game, pack }: Props) {
     await changeAsync([insert(["packs", game.pack_names.length], one.name)]);
     open(one);
   };
-  const bring = useMutation({
-    mutationFn: (file: File) => api.bring(file),
-    onSuccess: async (brought) => {
-      void show.shelf();
-      if (brought.pack) await include(brought.pack);
-      if (brought.job) setJob(brought.job);
-      if (brought.game) void navigate(`/games/${brought.game}/rules`);
-    },
-  });
-  const write = useMutation({
-    mutationFn: () => api.emptyPack(`${game.title} questions`),
-    onSuccess: include,
-  });
   return (
     <nav
       aria-label="Packs of this game"
@@ -72,6 +56,44 @@ export function PacksOf({ game, pack }: Props) {
         </span>
       ))}
       {packs.length === 0 && <p className="text-soft">This game has no pack yet.</p>}
+      <AddPack game={game} others={others} include={include} />
+      {problem && (
+        <div className="w-full">
+          <Notice tone="bad">{problem.message}</Notice>
+        </div>
+      )}
+    </nav>
+  );
+}
+
+interface AddProps {
+  game: Game;
+  others: PackSummary[];
+  include: (one: { id: number; name: string }) => Promise<void>;
+}
+
+/** The ways to give a game another pack: from a file, a new one, or one that stands on the shelf. */
+function AddPack({ game, others, include }: AddProps) {
+  const navigate = useNavigate();
+  const show = useShow();
+  const input = useRef<HTMLInputElement>(null);
+  const [job, setJob] = useState<Job>();
+  const bring = useMutation({
+    mutationFn: (file: File) => api.bring(file),
+    onSuccess: async (brought) => {
+      void show.shelf();
+      if (brought.pack) await include(brought.pack);
+      if (brought.job) setJob(brought.job);
+      if (brought.game) void navigate(`/games/${brought.game}/rules`);
+    },
+  });
+  const write = useMutation({
+    mutationFn: () => api.emptyPack(`${game.title} questions`),
+    onSuccess: include,
+  });
+  const problem = bring.error ?? write.error;
+  return (
+    <>
       <Menu label="Add a pack">
         <MenuDo act={() => input.current?.click()}>From a file …</MenuDo>
         <MenuDo act={() => write.mutate()}>New, to write into</MenuDo>
@@ -105,12 +127,12 @@ export function PacksOf({ game, pack }: Props) {
           }}
         />
       )}
-      {(bring.error ?? write.error ?? problem) && (
+      {problem && (
         <div className="w-full">
-          <Notice tone="bad">{(bring.error ?? write.error ?? problem)?.message}</Notice>
+          <Notice tone="bad">{problem.message}</Notice>
         </div>
       )}
-    </nav>
+    </>
   );
 }
 

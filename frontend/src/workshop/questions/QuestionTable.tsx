@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { type ComponentProps, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Pack } from "../../api/client";
 import { Button } from "../../ui/Button";
@@ -10,20 +10,19 @@ import { Grid } from "./Grid";
 import { NewQuestion } from "./NewQuestion";
 import { SetMany } from "./SetMany";
 import { Toolbar } from "./Toolbar";
+import { useChosen } from "./useChosen";
 import { useList } from "./useList";
 import { useQuestionChanges } from "./useQuestionChanges";
 
 /** The questions of a pack: found, looked at, changed in place, and changed many at once. */
 export function QuestionTable({ pack }: { pack: Pack }) {
-  const [params, setParams] = useSearchParams();
-  const [adding, setAdding] = useState(() => params.get("new") === "question");
   const [focused, setFocused] = useState(false);
   const [opened, setOpened] = useState<"set" | "give">();
   const scroller = useRef<HTMLDivElement>(null);
   const list = useList(pack, scroller);
+  const { adding, setAdding, add, stopAdding } = useAdding(list);
   const change = useQuestionChanges(list.pack);
   const { open, numbers, all, wanted, pages } = list;
-  const busy = change.isPending || pages.behind;
   const look = (row: number, focus = false) => {
     setFocused(focus);
     list.look(row);
@@ -35,34 +34,8 @@ export function QuestionTable({ pack }: { pack: Pack }) {
     setAdding(false);
     look(row + 1, true);
   };
-  const many = (work: "remove" | "duplicate" | "move", before: number | null = null) => {
-    if (busy || numbers.length === 0) return;
-    change.many({ do: work, numbers, before }, () => {
-      list.chooseNone();
-      if (work === "remove") list.setCurrent(undefined);
-      if (work === "duplicate" && wanted.order === "filed") openCopy();
-    });
-  };
-  const shift = (by: number) => {
-    const [first] = numbers;
-    if (busy) return;
-    if (numbers.length !== 1 || first === undefined || wanted.order !== "filed") return;
-    const target = by < 0 ? first - 1 : first + 2;
-    if (target < 0 || first + by >= all) return;
-    change.many({ do: "move", numbers, before: target >= all ? null : target }, () =>
-      list.setCurrent((list.current ?? 0) + by),
-    );
-  };
-  const add = () => {
-    if (wanted !== NOTHING_WANTED) list.find(NOTHING_WANTED);
-    setAdding(true);
-  };
-  const stopAdding = () => {
-    setAdding(false);
-    setParams({}, { replace: true });
-  };
+  const { busy, many, shift } = useChosen(list, change, openCopy);
   usePastedRows((text) => change.addRows(text, open?.number ?? null, () => undefined));
-  const problem = change.error ?? pages.error;
   return (
     <div className="flex min-h-0 flex-1">
       <div className="flex min-w-0 flex-1 flex-col">
@@ -76,21 +49,12 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           many={many}
           open={setOpened}
         />
-        {pages.first?.codes.includes("own-letters") && (
-          <div className="px-7 pb-2">
-            <Notice tone="mind">
-              Options begin with letters of their own, which are wrong once they are shuffled.{" "}
-              <Button small disabled={busy} onClick={change.removeLetters}>
-                Remove the letters
-              </Button>
-            </Notice>
-          </div>
-        )}
-        {problem && (
-          <div className="px-7 pb-2">
-            <Notice tone="bad">{problem.message}</Notice>
-          </div>
-        )}
+        <Told
+          ownLetters={pages.first?.codes.includes("own-letters") ?? false}
+          busy={busy}
+          removeLetters={change.removeLetters}
+          problem={change.error ?? pages.error}
+        />
         <Grid
           list={list}
           scroller={scroller}
@@ -103,13 +67,7 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           remove={() => many("remove")}
           savePrompt={change.savePrompt}
         />
-        {pages.first?.total === 0 && (
-          <p className="px-7 pb-10 text-soft">
-            {all === 0
-              ? "No question yet. Add one, or paste rows from a spreadsheet here; the lines tell what was not read."
-              : "No question is like that. Remove a condition."}
-          </p>
-        )}
+        {pages.first?.total === 0 && <Nothing inPack={all === 0} />}
       </div>
       {adding ? (
         <NewQuestion
@@ -120,29 +78,108 @@ export function QuestionTable({ pack }: { pack: Pack }) {
           close={stopAdding}
         />
       ) : (
-        open && (
-          <Detail
-            key={open.number}
-            pack={list.pack}
-            number={open.number}
-            focused={focused}
-            next={() => look((list.current ?? 0) + 1, true)}
-            close={() => list.setCurrent(undefined)}
-          />
-        )
+        <OpenOne list={list} focused={focused} look={look} />
       )}
-      {opened === "set" && (
-        <SetMany
-          count={numbers.length}
-          set={(fields) => change.many({ do: "set", numbers, fields }, list.chooseNone)}
-          close={() => setOpened(undefined)}
-        />
-      )}
-      {opened === "give" && (
-        <GiveTo pack={pack} numbers={numbers} close={() => setOpened(undefined)} />
-      )}
+      <ForChosen
+        what={opened}
+        pack={pack}
+        numbers={numbers}
+        set={(fields) => change.many({ do: "set", numbers, fields }, list.chooseNone)}
+        close={() => setOpened(undefined)}
+      />
     </div>
   );
+}
+
+interface OpenOneProps {
+  list: ReturnType<typeof useList>;
+  focused: boolean;
+  look: (row: number, focus: boolean) => void;
+}
+
+/** The question that is looked at, in full. */
+function OpenOne({ list, focused, look }: OpenOneProps) {
+  if (!list.open) return null;
+  const { number } = list.open;
+  return (
+    <Detail
+      key={number}
+      pack={list.pack}
+      number={number}
+      focused={focused}
+      next={() => look((list.current ?? 0) + 1, true)}
+      close={() => list.setCurrent(undefined)}
+    />
+  );
+}
+
+function Nothing({ inPack }: { inPack: boolean }) {
+  return (
+    <p className="px-7 pb-10 text-soft">
+      {inPack
+        ? "No question yet. Add one, or paste rows from a spreadsheet here; the lines tell what was not read."
+        : "No question is like that. Remove a condition."}
+    </p>
+  );
+}
+
+interface ForChosenProps {
+  what: "set" | "give" | undefined;
+  pack: Pack;
+  numbers: number[];
+  set: ComponentProps<typeof SetMany>["set"];
+  close: () => void;
+}
+
+/** The sheet that is open for the questions that are chosen. */
+function ForChosen({ what, pack, numbers, set, close }: ForChosenProps) {
+  if (what === "set") return <SetMany count={numbers.length} set={set} close={close} />;
+  return what === "give" && <GiveTo pack={pack} numbers={numbers} close={close} />;
+}
+
+interface ToldProps {
+  ownLetters: boolean;
+  busy: boolean;
+  removeLetters: () => void;
+  problem: Error | null;
+}
+
+/** What is told over the list: what is odd about all of it, and what could not be done. */
+function Told({ ownLetters, busy, removeLetters, problem }: ToldProps) {
+  return (
+    <>
+      {ownLetters && (
+        <div className="px-7 pb-2">
+          <Notice tone="mind">
+            Options begin with letters of their own, which are wrong once they are shuffled.{" "}
+            <Button small disabled={busy} onClick={removeLetters}>
+              Remove the letters
+            </Button>
+          </Notice>
+        </div>
+      )}
+      {problem && (
+        <div className="px-7 pb-2">
+          <Notice tone="bad">{problem.message}</Notice>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Whether a question is being added; all questions are in sight then. */
+function useAdding({ wanted, find }: ReturnType<typeof useList>) {
+  const [params, setParams] = useSearchParams();
+  const [adding, setAdding] = useState(() => params.get("new") === "question");
+  const add = () => {
+    if (wanted !== NOTHING_WANTED) find(NOTHING_WANTED);
+    setAdding(true);
+  };
+  const stopAdding = () => {
+    setAdding(false);
+    setParams({}, { replace: true });
+  };
+  return { adding, setAdding, add, stopAdding };
 }
 
 /** Rows that are pasted anywhere but into a field become questions. */

@@ -23,68 +23,8 @@ export function ComesToSide({ game, comesTo, covered }: Props) {
     return <p className="text-soft">Mend the snags that stop the game, then this is known.</p>;
   return (
     <div className="flex flex-col gap-4" data-comes-to="ready" data-revision={comesTo.revision}>
-      <section aria-labelledby="pays">
-        <h3 id="pays" className="text-lg">
-          What each try pays
-        </h3>
-        <table className="w-full text-sm">
-          <tbody>
-            {comesTo.pays
-              .filter(({ moment }) => moment !== "opened")
-              .map((pay) => (
-                <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
-                  <td className="py-0.5 pr-2 whitespace-nowrap">
-                    <span className="font-mono">{pay.moment}</span>
-                    {pay.attempt > 0 && <span className="text-soft"> {triesWords(pay)}</span>}
-                  </td>
-                  <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
-      </section>
-      <section aria-labelledby="reached">
-        <h3 id="reached" className="text-lg">
-          What can be reached
-        </h3>
-        <ul className="text-sm">
-          {comesTo.meters.map((meter) => (
-            <li key={meter.name} data-range={meter.name} className="border-t border-line py-0.5">
-              <span className="font-mono">{meter.name}</span>{" "}
-              {meter.open_ended ? `from ${meter.least}, no bound found` : rangeWords(meter)}
-            </li>
-          ))}
-          {[...comesTo.endings, ...comesTo.awards].map((one, n) => (
-            <li
-              key={n}
-              data-possible={`${one.title}: ${one.possible}`}
-              className={clsx(
-                "border-t border-line py-0.5",
-                one.possible === false && "text-ember",
-              )}
-            >
-              {one.title}
-              <span className={one.possible === false ? "font-bold" : "text-soft"}>
-                {one.possible === null ? ": not known" : one.possible ? ": can be" : ": never"}
-              </span>
-            </li>
-          ))}
-          {isUndecided(comesTo) && <Neither game={game} />}
-        </ul>
-        {!comesTo.complete && (
-          <p className="text-sm text-soft">
-            There are more plays than could be gone through; what was not found may still be there.
-          </p>
-        )}
-        {comesTo.timed && (
-          <p className="text-sm text-soft">
-            Clocks were looked at by their ends: at once, and at the last moment.
-          </p>
-        )}
-        {comesTo.mixed && (
-          <p className="text-sm text-soft">Questions of all sorts were taken in any mix.</p>
-        )}
-      </section>
+      <Pays comesTo={comesTo} />
+      <Reachable game={game} comesTo={comesTo} />
       <section aria-labelledby="length">
         <h3 id="length" className="text-lg">
           How long it takes
@@ -99,6 +39,75 @@ export function ComesToSide({ game, comesTo, covered }: Props) {
         <p className="text-sm text-soft">Bold moments are ones a waymark comes to.</p>
       </section>
     </div>
+  );
+}
+
+function Pays({ comesTo }: { comesTo: ComesTo }) {
+  return (
+    <section aria-labelledby="pays">
+      <h3 id="pays" className="text-lg">
+        What each try pays
+      </h3>
+      <table className="w-full text-sm">
+        <tbody>
+          {comesTo.pays
+            .filter(({ moment }) => moment !== "opened")
+            .map((pay) => (
+              <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
+                <td className="py-0.5 pr-2 whitespace-nowrap">
+                  <span className="font-mono">{pay.moment}</span>
+                  {pay.attempt > 0 && <span className="text-soft"> {triesWords(pay)}</span>}
+                </td>
+                <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Reachable({ game, comesTo }: { game: Game; comesTo: ComesTo }) {
+  return (
+    <section aria-labelledby="reached">
+      <h3 id="reached" className="text-lg">
+        What can be reached
+      </h3>
+      <ul className="text-sm">
+        {comesTo.meters.map((meter) => (
+          <li key={meter.name} data-range={meter.name} className="border-t border-line py-0.5">
+            <span className="font-mono">{meter.name}</span>{" "}
+            {meter.open_ended ? `from ${meter.least}, no bound found` : rangeWords(meter)}
+          </li>
+        ))}
+        {[...comesTo.endings, ...comesTo.awards].map((one, n) => (
+          <li
+            key={n}
+            data-possible={`${one.title}: ${one.possible}`}
+            className={clsx("border-t border-line py-0.5", one.possible === false && "text-ember")}
+          >
+            {one.title}
+            <span className={one.possible === false ? "font-bold" : "text-soft"}>
+              {one.possible === null ? ": not known" : one.possible ? ": can be" : ": never"}
+            </span>
+          </li>
+        ))}
+        {isUndecided(comesTo) && <Neither game={game} />}
+      </ul>
+      {!comesTo.complete && (
+        <p className="text-sm text-soft">
+          There are more plays than could be gone through; what was not found may still be there.
+        </p>
+      )}
+      {comesTo.timed && (
+        <p className="text-sm text-soft">
+          Clocks were looked at by their ends: at once, and at the last moment.
+        </p>
+      )}
+      {comesTo.mixed && (
+        <p className="text-sm text-soft">Questions of all sorts were taken in any mix.</p>
+      )}
+    </section>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Tick } from "../../ui/Tick";
 import type { GameDocument } from "../../api/client";
 import { Cell } from "./Cell";
 import type { CommentOn } from "./Comment";
@@ -65,29 +66,16 @@ export function House({ document, words, change, renameMeter, comment }: HousePr
           value={String(clocks?.breather ?? 0)}
           keep={(text) => change([set(["clocks", "breather"], text === "" ? 0 : asValue(text))])}
         />
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="accent-pine"
-            checked={clocks?.restart_on_again ?? false}
-            onChange={(event) =>
-              change([set(["clocks", "restart_on_again"], event.target.checked)])
-            }
-          />
-          <span className="text-soft">anew at each try</span>
-        </label>
-        <label className="inline-flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="accent-pine"
-            data-cell="leave"
-            checked={document.leave ?? false}
-            onChange={(event) =>
-              change([event.target.checked ? set(["leave"], true) : remove(["leave"])])
-            }
-          />
-          <span className="text-soft">the player may leave</span>
-        </label>
+        <Tick
+          label="anew at each try"
+          value={clocks?.restart_on_again ?? false}
+          keep={(anew) => change([set(["clocks", "restart_on_again"], anew)])}
+        />
+        <Tick
+          label="the player may leave"
+          value={document.leave ?? false}
+          keep={(may) => change([may ? set(["leave"], true) : remove(["leave"])])}
+        />
       </p>
       <Meters
         document={document}
@@ -113,12 +101,52 @@ function clockValue(text: string): unknown {
   return asValue(text);
 }
 
+const AT_FIRST = {
+  count: { min: 3, max: 20, default: 10 },
+  level: { min: 1, max: 5, default: 1 },
+};
+
+/** Whether the player is asked for a number before the play, and between which bounds. */
+function AskedNumber({ what, document, words, change }: Props & { what: "count" | "level" }) {
+  const number = numberCell(words, change);
+  const asked = document.setup?.[what];
+  return (
+    <span className="inline-flex flex-wrap items-baseline gap-x-2">
+      <span className="text-soft">{what === "count" ? "how many" : "level"}</span>
+      <Pick
+        label={`ask for the ${what}`}
+        revision={words.revision}
+        value={asked?.ask ? "ask" : "none"}
+        values={YES_NO}
+        keep={(value) =>
+          change([
+            value === "ask"
+              ? set(["setup", what], {
+                  ask: true,
+                  ...AT_FIRST[what],
+                })
+              : remove(["setup", what]),
+          ])
+        }
+      />
+      {asked?.ask && (
+        <>
+          {number(`${what}: least`, ["setup", what, "min"], asked.min, 1)}
+          <span className="text-soft">to</span>
+          {number(`${what}: most`, ["setup", what, "max"], asked.max, 20)}
+          <span className="text-soft">at first</span>
+          {number(`${what}: at first`, ["setup", what, "default"], asked.default, 10)}
+        </>
+      )}
+    </span>
+  );
+}
+
 /** What a player sees and is asked before the play. */
 export function Before({ document, words, change }: Props) {
   const { setup } = document;
   const { revision } = words;
   const plain = { game: words.game, revision };
-  const number = numberCell(words, change);
   return (
     <section aria-labelledby="before" className="flex flex-col gap-2">
       <h2 id="before" className="text-xl">
@@ -162,41 +190,9 @@ export function Before({ document, words, change }: Props) {
           values={WHICH_TOPIC}
           keep={(value) => change([set(["setup", "topic"], value)])}
         />
-        {(["count", "level"] as const).map((key) => {
-          const asked = setup?.[key];
-          return (
-            <span key={key} className="inline-flex flex-wrap items-baseline gap-x-2">
-              <span className="text-soft">{key === "count" ? "how many" : "level"}</span>
-              <Pick
-                label={`ask for the ${key}`}
-                revision={revision}
-                value={asked?.ask ? "ask" : "none"}
-                values={YES_NO}
-                keep={(value) =>
-                  change([
-                    value === "ask"
-                      ? set(["setup", key], {
-                          ask: true,
-                          ...(key === "count"
-                            ? { min: 3, max: 20, default: 10 }
-                            : { min: 1, max: 5, default: 1 }),
-                        })
-                      : remove(["setup", key]),
-                  ])
-                }
-              />
-              {asked?.ask && (
-                <>
-                  {number(`${key}: least`, ["setup", key, "min"], asked.min, 1)}
-                  <span className="text-soft">to</span>
-                  {number(`${key}: most`, ["setup", key, "max"], asked.max, 20)}
-                  <span className="text-soft">at first</span>
-                  {number(`${key}: at first`, ["setup", key, "default"], asked.default, 10)}
-                </>
-              )}
-            </span>
-          );
-        })}
+        {(["count", "level"] as const).map((key) => (
+          <AskedNumber key={key} what={key} document={document} words={words} change={change} />
+        ))}
       </p>
     </section>
   );

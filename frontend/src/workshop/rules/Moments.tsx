@@ -39,20 +39,11 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
         const always = last !== undefined && (last.row.if ?? null) === null;
         return (
           <section key={moment} aria-labelledby={`moment-${moment}`} data-moment={moment}>
-            <div className="flex items-baseline gap-3">
-              <h3 id={`moment-${moment}`} className="text-lg">
-                {rules.titles[moment] ?? moment}
-              </h3>
-              <span className="font-mono text-sm text-soft">{moment}</span>
-              <Button
-                small
-                weight="quiet"
-                className="ml-auto"
-                onClick={() => addRow(moment, last?.place ?? all.length - 1, always)}
-              >
-                Add a row<span className="sr-only"> at {moment}</span>
-              </Button>
-            </div>
+            <MomentHead
+              moment={moment}
+              title={rules.titles[moment] ?? moment}
+              add={() => addRow(moment, last?.place ?? all.length - 1, always)}
+            />
             <ol className="border-b border-line">
               {rows.map(({ row, place }, n) => {
                 const here = snagsAt(snags, "consequences", place);
@@ -96,6 +87,21 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
         );
       })}
       <Idle idle={idle} rules={rules} add={add} />
+    </div>
+  );
+}
+
+function MomentHead(props: { moment: string; title: string; add: () => void }) {
+  const { moment, title, add } = props;
+  return (
+    <div className="flex items-baseline gap-3">
+      <h3 id={`moment-${moment}`} className="text-lg">
+        {title}
+      </h3>
+      <span className="font-mono text-sm text-soft">{moment}</span>
+      <Button small weight="quiet" className="ml-auto" onClick={add}>
+        Add a row<span className="sr-only"> at {moment}</span>
+      </Button>
     </div>
   );
 }

@@ -55,49 +55,32 @@ export function RowLine(props: Props) {
   const { row, place, before, after, snags, never, walked, words, change, comment } = props;
   const [writing, setWriting] = useState(false);
   const [begun, setBegun] = useState<Begun>();
+  const stop = () => setBegun(undefined);
   const path: Path = ["consequences", place];
   const what = `row ${place + 1}`;
   const up = before === undefined ? undefined : () => change([move(path, before)]);
   const down = after === undefined ? undefined : () => change([move(path, after + 1)]);
-  const key = (event: KeyboardEvent) => {
-    if (!event.altKey || !["ArrowUp", "ArrowDown"].includes(event.key)) return;
-    event.preventDefault();
-    (event.key === "ArrowUp" ? up : down)?.();
-  };
   return (
     <li
       id={`row-${place + 1}`}
       data-row={place + 1}
-      onKeyDown={key}
+      onKeyDown={moved(up, down)}
       className={clsx("border-t border-line py-1.5", never && "bg-shade")}
     >
       <div className="flex items-start gap-2">
-        <span
-          className={clsx(
-            "w-7 shrink-0 border-r-2 pt-0.5 pr-1 text-right font-mono text-sm text-soft",
-            walked ? "border-pine" : "border-transparent",
-          )}
-          title={walked ? "A waymark comes to this row" : "No waymark comes to this row"}
-          data-walked={walked || undefined}
-        >
-          {place + 1}
-        </span>
+        <Number place={place} walked={walked} />
         <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-2.5 gap-y-1">
-          {isSaid(row.if) || begun === "if" ? (
-            <Condition
-              what={what}
-              where={row.moment}
-              source={isSaid(row.if) ? String(row.if) : ""}
-              words={words}
-              keep={(source) => {
-                setBegun(undefined);
-                change([setOrRemove([...path, "if"], source)]);
-              }}
-              cancel={() => setBegun(undefined)}
-            />
-          ) : (
-            <Dim>always</Dim>
-          )}
+          <When
+            row={row}
+            what={what}
+            words={words}
+            begun={begun === "if"}
+            keep={(source) => {
+              stop();
+              change([setOrRemove([...path, "if"], source)]);
+            }}
+            cancel={stop}
+          />
           <Numbers row={row} path={path} what={what} words={words} change={change} />
           <Shown
             row={row}
@@ -105,11 +88,11 @@ export function RowLine(props: Props) {
             what={what}
             words={words}
             change={(edits, focus) => {
-              setBegun(undefined);
+              stop();
               return change(edits, focus);
             }}
             begun={begun}
-            cancel={() => setBegun(undefined)}
+            cancel={stop}
           />
         </p>
         <Tools
@@ -150,6 +133,38 @@ export function RowLine(props: Props) {
       ))}
     </li>
   );
+}
+
+/** The number of a row, marked where a waymark comes to it. */
+function Number({ place, walked }: { place: number; walked: boolean | undefined }) {
+  return (
+    <span
+      className={clsx(
+        "w-7 shrink-0 border-r-2 pt-0.5 pr-1 text-right font-mono text-sm text-soft",
+        walked ? "border-pine" : "border-transparent",
+      )}
+      title={walked ? "A waymark comes to this row" : "No waymark comes to this row"}
+      data-walked={walked || undefined}
+    >
+      {place + 1}
+    </span>
+  );
+}
+
+interface WhenProps {
+  row: RuleRow;
+  what: string;
+  words: Words;
+  begun: boolean;
+  keep: (source: string) => void;
+  cancel: () => void;
+}
+
+/** When a row holds. */
+function When({ row, what, words, begun, keep, cancel }: WhenProps) {
+  if (!isSaid(row.if) && !begun) return <Dim>always</Dim>;
+  const source = isSaid(row.if) ? String(row.if) : "";
+  return <Condition {...{ what, words, source, keep, cancel }} where={row.moment} />;
 }
 
 interface PartsProps {
@@ -282,6 +297,15 @@ function Shown({ row, path, what, words, change, begun, cancel }: ShownProps) {
     </>
   );
 }
+
+type Step = (() => void) | undefined;
+
+/** Alt and an arrow move a row. */
+const moved = (up: Step, down: Step) => (event: KeyboardEvent) => {
+  if (!event.altKey || !["ArrowUp", "ArrowDown"].includes(event.key)) return;
+  event.preventDefault();
+  (event.key === "ArrowUp" ? up : down)?.();
+};
 
 const isSaid = (value: unknown) => value !== null && value !== undefined;
 

@@ -79,19 +79,7 @@ interface TableProps {
 
 function Table({ game, changing, toText }: TableProps) {
   const rules = useRules(game);
-  const comesTo = useQuery({
-    queryKey: ["comes-to", game.id, game.revision],
-    queryFn: () => api.comesTo(game.id),
-    placeholderData: keepPreviousData,
-    retry: false,
-    refetchInterval: ({ state }) => (state.data?.ready === false ? 300 : false),
-  });
-  const queries = useQueryClient();
-  const found = comesTo.data?.ready ? comesTo.data.revision : undefined;
-  useEffect(() => {
-    // The number of snags in the top line counts what going through the plays brought up.
-    if (found !== undefined) void queries.invalidateQueries({ queryKey: ["game", game.id] });
-  }, [found, game.id, queries]);
+  const comesTo = useComesTo(game);
   const covered = useQuery({
     queryKey: ["coverage", game.id, game.revision, game.dice, []],
     queryFn: () => api.coverage(game.id, []),
@@ -115,7 +103,7 @@ function Table({ game, changing, toText }: TableProps) {
     game: game.id,
     meters: Object.keys(document.meters ?? {}),
   };
-  const fresh = comesTo.data?.revision === game.revision ? comesTo.data : undefined;
+  const fresh = comesTo?.revision === game.revision ? comesTo : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(({ path }) => !/^(consequences|endings|awards)\.?/.test(path));
   const change: Change = (edits, focus) =>
@@ -161,10 +149,28 @@ function Table({ game, changing, toText }: TableProps) {
         aria-label="What it comes to"
       >
         <h2 className="mb-2 text-xl">What it comes to</h2>
-        <ComesToSide game={game} comesTo={comesTo.data} covered={covered} />
+        <ComesToSide game={game} comesTo={comesTo} covered={covered} />
       </aside>
     </div>
   );
+}
+
+/** What the rules come to, as far as it is known; it is asked for until all plays were gone through. */
+function useComesTo(game: Game) {
+  const queries = useQueryClient();
+  const { data } = useQuery({
+    queryKey: ["comes-to", game.id, game.revision],
+    queryFn: () => api.comesTo(game.id),
+    placeholderData: keepPreviousData,
+    retry: false,
+    refetchInterval: ({ state }) => (state.data?.ready === false ? 300 : false),
+  });
+  const found = data?.ready ? data.revision : undefined;
+  useEffect(() => {
+    // The number of snags in the top line counts what going through the plays brought up.
+    if (found !== undefined) void queries.invalidateQueries({ queryKey: ["game", game.id] });
+  }, [found, game.id, queries]);
+  return data;
 }
 
 /** Both lists of snags, each snag once. */

@@ -77,15 +77,6 @@ export function YamlEditor({ text, snags, words, onChange, handle }: Props) {
 
   useEffect(() => {
     if (!host.current) return;
-    const complete = (context: CompletionContext): CompletionResult | null => {
-      const word = context.matchBefore(/[A-Za-z_]\w*/);
-      if (!word && !context.explicit) return null;
-      return {
-        from: word?.from ?? context.pos,
-        options: known.current.map((label) => ({ label })),
-        validFor: /^\w*$/,
-      };
-    };
     const made = new EditorView({
       parent: host.current,
       state: EditorState.create({
@@ -97,7 +88,7 @@ export function YamlEditor({ text, snags, words, onChange, handle }: Props) {
           highlightActiveLine(),
           yaml(),
           syntaxHighlighting(colours),
-          autocompletion({ override: [complete], icons: false }),
+          autocompletion({ override: [completed(() => known.current)], icons: false }),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ "aria-label": "The rules as text", tabindex: "0" }),
           keymap.of([
@@ -145,6 +136,19 @@ export function YamlEditor({ text, snags, words, onChange, handle }: Props) {
   );
 
   return <div ref={host} className="h-full overflow-hidden border-r border-line" />;
+}
+
+/** Completes the word before the cursor to one of those that are known by then. */
+function completed(words: () => string[]) {
+  return (context: CompletionContext): CompletionResult | null => {
+    const word = context.matchBefore(/[A-Za-z_]\w*/);
+    if (!word && !context.explicit) return null;
+    return {
+      from: word?.from ?? context.pos,
+      options: words().map((label) => ({ label })),
+      validFor: /^\w*$/,
+    };
+  };
 }
 
 function placeOf(doc: Text, line: number, column: number): number {

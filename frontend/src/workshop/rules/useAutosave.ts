@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { keptObject } from "../../kept";
 import { api, type Game, Problem } from "../../api/client";
 
 export type SaveState = "saved" | "waiting" | "saving" | "failed" | "stale";
@@ -16,12 +17,9 @@ export interface Draft {
 
 /** What was typed but not saved before the page closed. */
 export function draftOf(game: Game): Draft | undefined {
-  try {
-    const draft = JSON.parse(localStorage.getItem(draftKey(game)) ?? "") as Draft;
-    return typeof draft.text === "string" && draft.text !== game.text ? draft : undefined;
-  } catch {
-    return undefined; // nothing is kept, or something else was written there
-  }
+  const { text, revision } = keptObject(draftKey(game)) ?? {};
+  if (typeof text !== "string" || typeof revision !== "number") return undefined;
+  return text === game.text ? undefined : { text, revision };
 }
 
 /**
@@ -69,21 +67,10 @@ export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: 
     };
   }, [game.id, key, saved]);
 
-  useEffect(() => {
-    void push.current();
-    const leaving = (event: BeforeUnloadEvent) => {
-      if (latest.current !== kept.current) {
-        void push.current();
-        event.preventDefault();
-      }
-    };
-    window.addEventListener("beforeunload", leaving);
-    return () => {
-      window.removeEventListener("beforeunload", leaving);
-      window.clearTimeout(timer.current);
-      void push.current();
-    };
-  }, []);
+  const isKept = useCallback(() => latest.current === kept.current, []);
+  useEffect(() => () => window.clearTimeout(timer.current), []);
+  const pushNow = useCallback(() => void push.current(), []);
+  usePushedOnLeaving(pushNow, isKept);
 
   const change = useCallback(
     (text: string) => {
@@ -117,4 +104,21 @@ export function useAutosave(game: Game, draft: Draft | undefined, saved: (game: 
   }, [game.id, saved]);
 
   return { state, problem, change, keepMine, takeOther };
+}
+
+/** Pushes at once what was left from before, and what is left when the page is. */
+function usePushedOnLeaving(push: () => void, isKept: () => boolean) {
+  useEffect(() => {
+    push();
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (isKept()) return;
+      push();
+      event.preventDefault();
+    };
+    window.addEventListener("beforeunload", leaving);
+    return () => {
+      window.removeEventListener("beforeunload", leaving);
+      push();
+    };
+  }, [push, isKept]);
 }

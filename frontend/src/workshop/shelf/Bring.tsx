@@ -1,3 +1,4 @@
+import { Tick } from "../../ui/Tick";
 import clsx from "clsx";
 import { type DragEvent, useRef, useState } from "react";
 import { useNavigate } from "react-router";
@@ -17,7 +18,6 @@ interface Props {
 export function Bring({ paste, working }: Props) {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
   const [lookFirst, setLookFirst] = useState(false);
   const [looking, setLooking] = useState<File>();
   const [bundle, setBundle] = useState<File>();
@@ -41,20 +41,11 @@ export function Bring({ paste, working }: Props) {
     if (lookFirst && more.length === 0) setLooking(first);
     else bring.mutate({ files });
   };
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    take([...event.dataTransfer.files]);
-  };
+  const { over, ...dropping } = useDropped(take);
   return (
     <div
       data-drop="questions"
-      onDrop={drop}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
+      {...dropping}
       className={clsx(
         "flex flex-wrap items-center gap-3 rounded-md border border-dashed px-4 py-4",
         over ? "border-pine bg-moss" : "border-edge bg-sheet",
@@ -79,15 +70,9 @@ export function Bring({ paste, working }: Props) {
         Choose files
       </Button>
       <Button onClick={paste}>Paste text</Button>
-      <label className="flex w-full items-center gap-2 text-sm text-soft">
-        <input
-          type="checkbox"
-          className="size-4 accent-pine"
-          checked={lookFirst}
-          onChange={(event) => setLookFirst(event.target.checked)}
-        />
-        Look at the columns before reading
-      </label>
+      <span className="w-full text-sm text-soft">
+        <Tick label="Look at the columns before reading" value={lookFirst} keep={setLookFirst} />
+      </span>
       {looking && (
         <LookFirst
           key={looking.name}
@@ -105,4 +90,22 @@ export function Bring({ paste, working }: Props) {
       )}
     </div>
   );
+}
+
+/** Takes the files that are dropped, and knows when some are held over the place. */
+function useDropped(take: (files: File[]) => void) {
+  const [over, setOver] = useState(false);
+  const held = (event: DragEvent, now: boolean) => {
+    event.preventDefault();
+    setOver(now);
+  };
+  return {
+    over,
+    onDrop: (event: DragEvent) => {
+      held(event, false);
+      take([...event.dataTransfer.files]);
+    },
+    onDragOver: (event: DragEvent) => held(event, true),
+    onDragLeave: () => setOver(false),
+  };
 }

@@ -1,6 +1,6 @@
-import { useCallback, useState } from "react";
+import { type ReactNode, useCallback, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Job } from "../../api/client";
+import type { Job, PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
@@ -26,11 +26,8 @@ export function Shelf() {
   const [jobs, setJobs] = useState<Job[]>([]);
   const [words, setWords] = useState("");
   const [order, setOrder] = useState<Order>("name");
-  const navigate = useNavigate();
-  const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
   const { off, asked, back, copy, demo, problem: failed } = useShelfChanges();
   const problem = error ?? failed;
-  const close = () => setOpened(undefined);
   const packs = sought(data?.packs ?? [], shortName, words, order);
   const games = sought(data?.games ?? [], ({ title }) => title, words, order);
   const many = (data?.packs.length ?? 0) + (data?.games.length ?? 0) > 1;
@@ -43,25 +40,12 @@ export function Shelf() {
         </div>
       )}
       <section aria-labelledby="packs">
-        <div className="mb-3 flex items-center gap-3">
-          <h1 id="packs" className="text-3xl">
-            Packs
-          </h1>
-          <Button small onClick={() => setOpened({ what: "pack" })}>
-            New pack
-          </Button>
-        </div>
+        <Head id="packs" title="Packs" as="h1" begin={() => setOpened({ what: "pack" })} />
         <Bring
           paste={() => setOpened({ what: "paste" })}
           working={(more) => setJobs((known) => [...known, ...more])}
         />
-        {jobs.length > 0 && (
-          <div className="mt-3 flex flex-col gap-2">
-            {jobs.map((job) => (
-              <Working key={job.id} job={job} done={ready} />
-            ))}
-          </div>
-        )}
+        <Jobs jobs={jobs} />
         <ul className="mt-3">
           {packs.map((pack) => (
             <PackEntry
@@ -76,22 +60,21 @@ export function Shelf() {
         {data?.packs.length === 0 && (
           <Empty
             busy={demo.isPending}
-            loadDemo={() => demo.mutate()}
+            loadDemo={demo.mutate}
             write={() => setOpened({ what: "pack" })}
           />
         )}
         <Removed things={data?.packs_off} putBack={(id) => back.mutate({ kind: "packs", id })} />
       </section>
       <section aria-labelledby="games">
-        <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
-          <h2 id="games" className="text-3xl">
-            Games
-          </h2>
-          <Button small onClick={() => setOpened({ what: "game", pack: null })}>
-            New game
-          </Button>
+        <Head
+          id="games"
+          title="Games"
+          as="h2"
+          begin={() => setOpened({ what: "game", pack: null })}
+        >
           {many && <Finder words={words} find={setWords} order={order} sort={setOrder} />}
-        </div>
+        </Head>
         <ul>
           {games.map((game) => (
             <GameEntry
@@ -102,22 +85,15 @@ export function Shelf() {
             />
           ))}
         </ul>
+        <Removed things={data?.games_off} putBack={(id) => back.mutate({ kind: "games", id })} />
         {words.trim() !== "" && packs.length + games.length === 0 && (
           <p className="text-soft">Nothing on the shelf is called that.</p>
         )}
-        <Removed things={data?.games_off} putBack={(id) => back.mutate({ kind: "games", id })} />
         {data?.games.length === 0 && (
           <p className="text-soft">No game yet. “New game” begins one, with rules to begin from.</p>
         )}
         {isPending && <p role="status">Looking at the shelf …</p>}
-        {many && (
-          <p className="mt-6 text-soft">
-            Everything here, plays and pictures too, in one file:{" "}
-            <a className="text-pine underline" href="/api/workshop/backup" download>
-              save a copy
-            </a>
-          </p>
-        )}
+        {many && <Backup />}
       </section>
       {asked && (
         <RemoveGame
@@ -126,16 +102,82 @@ export function Shelf() {
           leave={off.reset}
         />
       )}
-      <Paste
-        open={opened?.what === "paste"}
-        onClose={close}
+      <Opening
+        opened={opened}
+        packs={data?.packs}
+        onClose={() => setOpened(undefined)}
         working={(job) => setJobs((known) => [...known, job])}
       />
-      <NewPack open={opened?.what === "pack"} onClose={close} />
-      {opened?.what === "game" && data && (
-        <NewGame packs={data.packs} pack={opened.pack} onClose={close} />
-      )}
     </div>
+  );
+}
+
+interface HeadProps {
+  id: "packs" | "games";
+  title: string;
+  as: "h1" | "h2";
+  begin: () => void;
+  children?: ReactNode;
+}
+
+/** The head of one half of the shelf, with the way to begin something new in it. */
+function Head({ id, title, as: Title, begin, children }: HeadProps) {
+  return (
+    <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
+      <Title id={id} className="text-3xl">
+        {title}
+      </Title>
+      <Button small onClick={begin}>
+        {id === "packs" ? "New pack" : "New game"}
+      </Button>
+      {children}
+    </div>
+  );
+}
+
+interface OpeningProps {
+  opened: Opened;
+  packs: PackSummary[] | undefined;
+  onClose: () => void;
+  working: (job: Job) => void;
+}
+
+/** The sheet by which something new is begun. */
+function Opening({ opened, packs, onClose, working }: OpeningProps) {
+  return (
+    <>
+      <Paste open={opened?.what === "paste"} onClose={onClose} working={working} />
+      <NewPack open={opened?.what === "pack"} onClose={onClose} />
+      {opened?.what === "game" && packs && (
+        <NewGame packs={packs} pack={opened.pack} onClose={onClose} />
+      )}
+    </>
+  );
+}
+
+/** Files that are being read: each opens its pack once it is ready. */
+function Jobs({ jobs }: { jobs: Job[] }) {
+  const navigate = useNavigate();
+  const ready = useCallback((id: number) => void navigate(`/packs/${id}`), [navigate]);
+  if (jobs.length === 0) return null;
+  return (
+    <div className="mt-3 flex flex-col gap-2">
+      {jobs.map((job) => (
+        <Working key={job.id} job={job} done={ready} />
+      ))}
+    </div>
+  );
+}
+
+/** All of it as one file. */
+function Backup() {
+  return (
+    <p className="mt-6 text-soft">
+      Everything here, plays and pictures too, in one file:{" "}
+      <a className="text-pine underline" href="/api/workshop/backup" download>
+        save a copy
+      </a>
+    </p>
   );
 }
 

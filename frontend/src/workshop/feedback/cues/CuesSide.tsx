@@ -1,3 +1,4 @@
+import { Tick } from "../../../ui/Tick";
 import { useState } from "react";
 import type { FeedbackOf, Game } from "../../../api/client";
 import type { Look } from "../../../look/look";
@@ -58,24 +59,8 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
           still={still}
           silent={silent}
         >
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="accent-pine"
-              checked={still}
-              onChange={(event) => setStill(event.target.checked)}
-            />
-            with reduced motion
-          </label>
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="accent-pine"
-              checked={silent}
-              onChange={(event) => setSilent(event.target.checked)}
-            />
-            without sound
-          </label>
+          <Tick label="with reduced motion" value={still} keep={setStill} />
+          <Tick label="without sound" value={silent} keep={setSilent} />
         </Experience>
         <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />
       </div>

@@ -1,3 +1,4 @@
+import { Tick } from "../../../ui/Tick";
 import type { Edit, FeedbackOf } from "../../../api/client";
 import { Amount } from "../../../ui/Amount";
 import { Choice } from "../../../ui/Choice";
@@ -18,18 +19,11 @@ export function Heard({ found, change }: Props) {
       <h2 id="heard" className="text-xl">
         Sound
       </h2>
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="accent-pine"
-          data-field="All sound off"
-          checked={found.silent}
-          onChange={({ target }) =>
-            change([target.checked ? set(["silent"], true) : remove(["silent"])])
-          }
-        />
-        All sound off, for this game
-      </label>
+      <Tick
+        label="All sound off, for this game"
+        value={found.silent}
+        keep={(off) => change([off ? set(["silent"], true) : remove(["silent"])])}
+      />
       <Amount
         label="Count down"
         unit="last seconds of a question are heard, the last at zero"

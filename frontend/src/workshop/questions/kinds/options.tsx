@@ -85,18 +85,11 @@ export function OptionList({ record, put, keep, legend, marks }: Props) {
             }
             pin={
               marks === "order" ? null : (
-                <label
-                  className="flex items-center gap-1 text-sm"
-                  title="Stays in its place when options are shuffled"
-                >
-                  <input
-                    type="checkbox"
-                    className="accent-pine"
-                    checked={pinned.includes(letter)}
-                    onChange={() => put({ pinned: toggled(pinned, letter) }, true)}
-                  />
-                  pin<span className="sr-only"> option {letter}</span>
-                </label>
+                <Pin
+                  letter={letter}
+                  pinned={pinned.includes(letter)}
+                  turn={() => put({ pinned: toggled(pinned, letter) }, true)}
+                />
               )
             }
           />
@@ -120,6 +113,24 @@ function toggled(letters: string[], letter: string): string {
 export function relabelled(letters: string[], places: number[]): string[] {
   return places.flatMap((place, now) =>
     letters.includes(LETTERS[place] ?? "") ? (LETTERS[now] ?? "") : [],
+  );
+}
+
+interface PinProps {
+  letter: string;
+  pinned: boolean;
+  turn: () => void;
+}
+
+function Pin({ letter, pinned, turn }: PinProps) {
+  return (
+    <label
+      className="flex items-center gap-1 text-sm"
+      title="Stays in its place when options are shuffled"
+    >
+      <input type="checkbox" className="accent-pine" checked={pinned} onChange={turn} />
+      pin<span className="sr-only"> option {letter}</span>
+    </label>
   );
 }
 
