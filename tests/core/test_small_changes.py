@@ -21,6 +21,7 @@ from dicetrail.core.pack.many import duplicate
 from dicetrail.core.pack.notation import read_groups, read_places
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.reading_again import differences
+from dicetrail.core.pack.samples import slipped
 from dicetrail.core.pack.sounds import read_sound
 from dicetrail.core.play.answers.letters import BETWEEN, LETTER, PHONE, lines_on_a_phone
 from dicetrail.core.play.answers.switches import Checking
@@ -49,8 +50,10 @@ from dicetrail.core.play.run.checking import check
 from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.seen.trying import page_at
 from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.odds.best import DICE
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.walker import Walker
+from dicetrail.core.prove.odds.walking import Walking
 from dicetrail.core.prove.plays.advice import advice_on
 from dicetrail.core.prove.plays.out import KeptPlay
 from dicetrail.core.prove.plays.record import Answer, PlayRecord, Try
@@ -268,6 +271,16 @@ class OfPacks(unittest.TestCase):
         [one] = differences(base, base, gone)
         self.assertEqual(one.what, "gone")
 
+    def test_what_the_file_says_now_of_another_question_keeps_none(self):
+        one, other, third = (f"{word} one?\tright {word}\twrong {word}\tbad {word}\n" for word in "ABC")
+        for mine, gone in ((one + third, one), (third + other, other)):  # its other question became the third
+            theirs = third + other if gone == one else one + third
+            [found] = differences(
+                *(read_text("a.tsv", self.HEAD + lines) for lines in (one + other, mine, theirs))
+            )
+            assert found.mine
+            self.assertEqual((found.what, found.mine.prompt), ("gone", gone.partition("\t")[0]))
+
     def test_places_by_numbers_count_from_one(self):
         self.assertEqual(read_places("3, 1", 4), (2, 0))
         self.assertEqual(read_places("c a", 4), (2, 0))
@@ -307,6 +320,9 @@ class OfPacks(unittest.TestCase):
             soundfile.write(out, np.zeros((80, channels)), 8000, format="WAV")
             with nullcontext() if heard else self.assertRaises(Refused):
                 read_sound("a.wav", out.getvalue())
+
+    def test_a_slip_swaps_two_letters_that_differ(self):
+        self.assertEqual((slipped("reef"), slipped("noon"), slipped("aa")), ("refe", "nono", "aaa"))
 
     def test_what_is_nested_in_a_record_becomes_columns(self):
         groups = {"snow": ["firn", "powder"], "rock": ["scree"]}
@@ -349,6 +365,15 @@ class OfProofs(unittest.TestCase):
                 endings=(Ending("late >= 1", "lost"),),
             )
             self.assertEqual(odds(Program(game), Walker("skill", 0.0, 4)).results[result], 1)
+
+    def test_what_is_learnt_of_questions_that_come_again_as_filed(self):
+        awards = (Award("right == 6", "All"), Award("True", "Some"))
+        deal_of = Deal(order="filed", repeats="when_empty", draw=6)
+        program, walker = Program(Game("", questions(2), deal=deal_of, awards=awards)), Walker("knows", 0.5)
+        walking = Walking(program, walker, DICE)
+        walking.make(2000)
+        share, walked = odds(program, walker).awards["All"], walking.figures().awards["All"]
+        self.assertLess(abs(share - walked), 3 * (share * (1 - share) / 2000) ** 0.5)
 
     def test_every_level_that_may_be_chosen_is_gone_through(self):
         some = tuple(choice(number)._replace(level=number + 1, worth=number + 1) for number in range(3))
