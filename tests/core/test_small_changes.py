@@ -12,13 +12,15 @@ from unittest import mock
 
 import numpy as np
 import soundfile
+from PIL import Image
 
-from dicetrail.core.pack.editing import Source
+from dicetrail.core.pack.editing import Source, add
 from dicetrail.core.pack.flat import flat
 from dicetrail.core.pack.formats.yaml_values import value_of
 from dicetrail.core.pack.kinds import WRITTEN
 from dicetrail.core.pack.many import duplicate
 from dicetrail.core.pack.notation import read_groups, read_places
+from dicetrail.core.pack.pictures import read_picture
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.reading_again import differences
 from dicetrail.core.pack.samples import slipped
@@ -26,7 +28,7 @@ from dicetrail.core.pack.sounds import read_sound
 from dicetrail.core.play.answers.letters import BETWEEN, LETTER, PHONE, lines_on_a_phone
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.dealer import Dealer, SoFar, deal
-from dicetrail.core.play.language.expressions import compile_expression
+from dicetrail.core.play.language.expressions import ExpressionError, compile_expression
 from dicetrail.core.play.language.numbers import read_number
 from dicetrail.core.play.questions.card import as_filed
 from dicetrail.core.play.questions.question import Question
@@ -249,6 +251,14 @@ class OfRules(unittest.TestCase):
             self.assertIn("# stands free", after, place)
 
 
+class OfExpressions(unittest.TestCase):
+    def test_blanks_before_a_mistake_count_for_its_place(self):
+        for source, place in (("score > > 1", 8), ("   score > > 1", 11)):
+            with self.assertRaises(ExpressionError) as caught:
+                compile_expression(source)
+            self.assertEqual(caught.exception.column, place)
+
+
 class OfPacks(unittest.TestCase):
     HEAD = "prompt\tanswer\twrong 1\twrong 2\n"
 
@@ -321,6 +331,37 @@ class OfPacks(unittest.TestCase):
             with nullcontext() if heard else self.assertRaises(Refused):
                 read_sound("a.wav", out.getvalue())
 
+    def test_a_line_that_asks_nothing_stays_where_a_pack_is_laid_out_anew(self):
+        source = Source("a.tsv", "Ice is cold.\ttrue\nnever at all a question\nFire is wet.\tfalse\n")
+        after = add(source, None, {"kind": "typed", "prompt": "Say yes", "answer": "yes"})
+        self.assertEqual(after.text.count("never at all a question\n"), 1)
+        self.assertEqual(len(after.read().questions), 3)
+
+    def test_a_line_with_more_fields_than_the_others(self):
+        short, long = "Who came?\tAda\tBen\n", "Who left?\tCy\tDot\tEve\tFlo\n"
+        reading = read_text("a.tsv", short + short.replace("came", "stayed") + long)
+        self.assertEqual(reading.questions[-1].options, ("Cy", "Dot", "Eve", "Flo"))
+
+    def test_a_long_reading_tells_how_far_it_has_come(self):
+        told: list[int] = []
+        text = "".join(f"Number {n}?\tright {n}\n" for n in range(4001))
+        read_text("a.tsv", text, progress=lambda done, _: told.append(done))
+        self.assertLessEqual({2000, 4000}, set(told))
+        self.assertLess(len(told), 10)
+
+    def test_a_picture_that_tells_more_than_itself_is_written_anew(self):
+        """A photo's place and camera (EXIF) are not handed on."""
+        image, exif, out = Image.new("RGB", (40, 30), "teal"), Image.Exif(), io.BytesIO()
+        exif[0x010E] = "where I live"
+        image.save(out, "JPEG", exif=exif)
+        self.assertNotIn(b"where I live", read_picture("a.jpg", out.getvalue()).data)
+        plain = io.BytesIO()
+        image.save(plain, "JPEG")
+        self.assertEqual(read_picture("a.jpg", plain.getvalue()).data, plain.getvalue())
+        drawn = io.BytesIO()
+        image.save(drawn, "PNG")
+        self.assertEqual(read_picture("a.png", drawn.getvalue()).mime, "image/png")
+
     def test_a_slip_swaps_two_letters_that_differ(self):
         self.assertEqual((slipped("reef"), slipped("noon"), slipped("aa")), ("refe", "nono", "aaa"))
 
@@ -374,6 +415,12 @@ class OfProofs(unittest.TestCase):
         walking.make(2000)
         share, walked = odds(program, walker).awards["All"], walking.figures().awards["All"]
         self.assertLess(abs(share - walked), 3 * (share * (1 - share) / 2000) ** 0.5)
+
+    def test_an_award_may_ask_how_many_are_left(self):
+        awards = (Award("left == 0", "All came"), Award("True", "Some"))
+        game = Game("", questions(3), endings=(Ending("missed >= 1", "lost"),), awards=awards)
+        found = odds(Program(game), Walker("skill", 0.5))
+        self.assertAlmostEqual(found.awards["All came"], 0.25)  # two right, and the last one either way
 
     def test_every_level_that_may_be_chosen_is_gone_through(self):
         some = tuple(choice(number)._replace(level=number + 1, worth=number + 1) for number in range(3))
