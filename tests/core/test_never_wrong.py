@@ -7,6 +7,9 @@ import unittest
 from fractions import Fraction
 from math import comb, inf
 from pathlib import Path
+from unittest import mock
+
+import numpy as np
 
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.kinds import KINDS
@@ -19,6 +22,7 @@ from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.checking import check
 from dicetrail.core.play.run.run import Run
+from dicetrail.core.prove.odds import exact
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, Weighed, odds
 from dicetrail.core.prove.odds.walker import Walker
@@ -214,9 +218,61 @@ class Refusing(unittest.TestCase):
         questions = tuple(choice(n, worth=1 + n % 3) for n in range(30))
         game = Game("g", questions, tries=2, meters=tuple(map(Meter, "abc")), consequences=rows)
         search = Weighed(Program(game), Walker("skill", 0.6), Choices(0))
-        with self.assertRaisesRegex(Inexact, "too many states"):
+        with self.assertRaisesRegex(
+            Inexact, r"too many states.*`[abc]` comes to more than \d+ values, and row"
+        ):
             search.figures()
         self.assertLess(search.ways.worked_out, 30_000)
+
+    @mock.patch.object(exact, "MOST_WORK", 100_000)
+    def test_what_is_to_blame_for_too_many_states(self):
+        half = Walker("skill", 0.5)
+        unlike = tuple(choice(n)._replace(worth=n + 1) for n in range(15))
+        paid = Consequence("right", add=(("score", "worth"),))
+        with self.assertRaisesRegex(Inexact, r"ways to be through with some of its questions"):
+            odds(four(paid, questions=unlike), half)
+        endless = Consequence("right", condition="score >= 0", add=(("score", "attempt / 7"),))
+        often = four(endless, tries=9, deal=Deal(draw=400, repeats="when_empty"))
+        with self.assertRaisesRegex(Inexact, r"`score` comes to more than [\d,]+ values, and row 1 depends"):
+            odds(often, half)
+
+    def test_piles_that_are_weighed_together_come_to_what_they_do_apart(self):
+        """Exactly, in fractions; and over a grid of skills as far as floats go."""
+        unlike = [
+            *(choice(n, options=2 + n % 3)._replace(worth=1 + n % 3, seconds=4 + n % 2) for n in range(4)),
+            typed(4)._replace(level=2),
+        ]
+        paid = Consequence("right", add=(("score", "worth * level + streak"),))
+        lost = Consequence("missed", add=(("score", "-1"),), hold=1.5)
+        ends = (Ending("score < -1", "lost"), Ending("score > 6", "won"))
+        for more in (
+            {},
+            {"deal": Deal(draw=3), "tries": 2},
+            {"deal": Deal(draw=4, order="easiest_first"), "endings": ends},
+            {"endings": ends, "clocks": Clocks(question=9, game=18), "tries": 2},
+        ):
+            program = four(paid, lost, questions=unlike, **more)
+            for walker in (
+                Walker("knows", Fraction(1, 3), 3),
+                Walker("skill", Fraction(2, 5)),
+                Walker("knows", np.linspace(0, 1, 3), 5),
+            ):
+                both = [Weighed(program, walker, Choices(0), together=together) for together in (True, False)]
+                self.assertEqual([one.together for one in both], [True, False])
+                one, other = (weighed.figures(1e9) for weighed in both)
+                self.assertEqual(one.rows, other.rows)
+                same = self.assertEqual if isinstance(walker.share, Fraction) else np.testing.assert_allclose
+                for name in ("asked", "seconds"):
+                    for part in ("weight", "sum", "square", "low", "high"):
+                        same(getattr(getattr(one, name), part), getattr(getattr(other, name), part))
+                for shares in ("results", "awards", "means"):
+                    mine, theirs = getattr(one, shares), getattr(other, shares)
+                    self.assertEqual(mine.keys(), theirs.keys())
+                    for key in mine:
+                        same(mine[key], theirs[key])
+                self.assertEqual(one.meters["score"].keys(), other.meters["score"].keys())
+                for value, share in one.meters["score"].items():
+                    same(share, other.meters["score"][value])
 
     def test_plays_that_would_be_stopped(self):
         """With a chance of 0.001 a question stays longer than a play may: 0.999^n of them are stopped."""

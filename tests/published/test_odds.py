@@ -413,8 +413,8 @@ class Aims(unittest.TestCase):
         self.assertIn("summits", looked["nonsense"].problem)
 
     def test_an_aim_that_can_only_be_walked_holds_where_its_whole_interval_does(self):
-        rows = (Consequence("right", add=(("score", "1 + worth * 0"),)),)  # of seventeen sorts of questions
-        some = tuple(choice(n)._replace(worth=1 + n) for n in range(17))
+        rows = (Consequence("right", add=(("score", "1 + worth * 0"),)),)  # of thirty sorts of questions
+        some = tuple(choice(n)._replace(worth=1 + n) for n in range(30))
         program = game(0, *rows, questions=some, deal=Deal(draw=5, repeats="when_empty"))
         aims = [
             AimPart(name=f"{bound}", skill=0.7, pace=2, expect=f"score > {bound}") for bound in (3, 3.5, 4)

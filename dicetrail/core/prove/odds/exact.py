@@ -8,6 +8,7 @@ skills.
 from __future__ import annotations
 
 from collections import deque
+from collections.abc import Iterable
 from fractions import Fraction
 from typing import Any
 
@@ -25,7 +26,10 @@ from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course, Happened
 from ..search.states import Kept, State
 from ..search.watched import looked_at
+from .blame import too_much
+from .deck import Together, deck_of
 from .figures import Figures, Sums
+from .mass import NOISE, Mass, largest
 from .pile import Left
 from .sorting import Sorted, Unsortable
 from .walker import Walker
@@ -34,13 +38,19 @@ from .ways import Ended, Spot, Way, Ways, can_clocks_matter
 MOST_WORK = 1_200_000
 """Work before a game has too many states for this, in units of about two millionths of a second: so it is
 refused within three seconds, whatever of it there is too much."""
+_AT_FIRST = 0.4
+"""The part of it that is spent on weighing piles together, before they are told apart."""
+MOST_PLACES = 3_000_000
+"""Numbers of plays, by piles and skills, that masses may hold at a time, each of 40 bytes."""
 _A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 16, 9
 """What it takes to move weights along a way, each of them, and to work a way out: more with each row and
 ending that is looked at."""
+_SOME, _A_PILE = 8, 0.02
+"""What it takes to move a weight that has a place for each of many piles of questions, and each of those."""
 MOST_QUESTIONS = 3000
 """Questions after which plays of an endless deck that still go on are not followed any further."""
-LEFT, NOISE = 1e-9, 1e-12
-"""The share of plays that may be left over, and what floats leave of none at all."""
+LEFT = 1e-9
+"""The share of plays that may be left over."""
 _LARGE = 1e14
 """A number carried aside that is near what a meter can hold."""
 
@@ -49,37 +59,26 @@ class Inexact(ValueError):
     """Exact odds can't be had; the message says why, and to walk the game instead."""
 
 
-class Mass:
-    """How likely plays are that stand alike, the first two moments and the bounds of their milliseconds, and
-    how many steps they have made at the most."""
-
-    __slots__ = ("steps", "time")
-
-    def __init__(self) -> None:
-        self.time = Sums()
-        self.steps = 0
-
-    @property
-    def weight(self) -> Any:
-        """How likely they are."""
-        return self.time.weight
-
-    def merge(self, other: Mass, way: Way) -> None:
-        """Plays that went a way."""
-        self.time.merge(other.time, way.share, way.later)
-        if other.steps + way.steps > self.steps and _largest(other.weight * way.share) > NOISE:
-            self.steps = other.steps + way.steps
+class TooMuch(Inexact):
+    """There are too many states."""
 
 
 Weights = dict[Aside, Mass]
 """Plays with each of the values carried aside."""
 Standing = dict[tuple[Spot, Left], Weights]
-"""Plays by where they stand and which questions are left."""
+"""Plays by where they stand, and what is left of their questions."""
 
 
 def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Figures:
     """What plays of a game come to when a walker makes them. Raises :class:`Inexact`."""
-    return Weighed(program, walker, choices or choose(program.game, 0)).figures()
+    chosen = choices or choose(program.game, 0)
+    weighed = Weighed(program, walker, chosen, together=not isinstance(walker.share, Fraction))
+    if not weighed.together:  # arrays of fractions are slow
+        return weighed.figures()
+    try:
+        return weighed.figures(MOST_WORK * _AT_FIRST)
+    except TooMuch:
+        return Weighed(program, walker, chosen, together=False).figures(MOST_WORK * (1 - _AT_FIRST))
 
 
 def guessing(program: Program) -> float:
@@ -89,9 +88,9 @@ def guessing(program: Program) -> float:
 
 
 class Weighed:
-    """One weighed search."""
+    """One weighed search; ``together`` says whether piles are weighed together where they can be."""
 
-    def __init__(self, program: Program, walker: Walker, choices: Choices) -> None:
+    def __init__(self, program: Program, walker: Walker, choices: Choices, *, together: bool = True) -> None:
         self.program, self.game, self.walker = program, program.game, walker
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
@@ -102,7 +101,10 @@ class Weighed:
             questions = Sorted(program, walker, choices, looked.names, clocked=clocked)
         except Unsortable as error:
             raise Inexact(f"{error} Walk it instead.") from None
-        self.pile, a_pass = questions.pile, len(questions.sequence)
+        a_pass = len(questions.sequence)
+        exact = isinstance(walker.share, Fraction)
+        self.deck = deck_of(questions.pile, exact=exact, together=together)
+        self.together = isinstance(self.deck, Together)
         self.states = Kept(program, choices, looked, questions.sorts, a_pass, self.total, clocked=clocked)
         self.carrier = Carrier(program, looked.aside)
         course = Course(program, self.states, self.carrier, lambda *_: None)
@@ -111,22 +113,25 @@ class Weighed:
         self._ends: dict[Any, tuple[str, Meters, str]] = {}
         self._time = Sums()
         """The milliseconds of plays that have ended."""
-        self._moves = 0
+        self._moves, self._most, self._held = 0.0, 0.0, 0
         self._a_way = _A_WAY + _A_ROW * (len(self.game.consequences) + len(self.game.endings))
+        self._skills = getattr(walker.share, "size", 1)
+        self._now: Standing = {}
+        """Where plays stood when the open question was asked."""
         self._asked = 0
         """How many questions were asked, the open one among them."""
 
-    def figures(self) -> Figures:
-        """Go all the ways."""
+    def figures(self, work: float = MOST_WORK) -> Figures:
+        """Go all the ways. Raises :class:`TooMuch` where that is more work than so much."""
+        self._most = work
         if self.total is None and not self.walker.pace and not _can_end(self.program):
             self._refuse("No play would ever come to its end.")
-        one = Mass()
-        one.time.add(0, self.walker.share * 0 + 1)
+        one = self.deck.begun(self.walker.share * 0 + 1)
         now: Standing = {}
-        self._go(self.ways.begun(), self.pile.first(), {self.carrier.first(): one}, now)
+        self._go(self.ways.begun(), self.deck.first, {self.carrier.first(): one}, now)
         while now:
             if self._asked > MOST_QUESTIONS:
-                left = sum(_largest(one.weight) for weights in now.values() for one in weights.values())
+                left = sum(largest(one.weight) for weights in now.values() for one in weights.values())
                 if left > LEFT:
                     self._refuse(
                         f"After {MOST_QUESTIONS:,} questions {100 * left:.0f} % of the plays still go on."
@@ -135,7 +140,7 @@ class Weighed:
             now = self._question(now)
         self.found.seconds = self._time.divided_by(1000)
         total = sum(self.found.results.values())
-        self.found.left_over = max(0, _largest(self.walker.share * 0 + 1 - total))
+        self.found.left_over = max(0, largest(self.walker.share * 0 + 1 - total))
         if self.found.left_over < (NOISE if self.total is None else LEFT):
             self.found.left_over = 0
         return self.found
@@ -150,65 +155,97 @@ class Weighed:
         """Everything that happens until the next question, or the end."""
         then: Standing = {}
         within: Standing = {}
-        for (spot, pile), weights in now.items():
-            self._deal(spot, pile, weights, within)
+        self._now, self._held = now, self._places(sum(map(len, now.values())))
+        for (spot, left), weights in now.items():
+            self._deal(spot, left, weights, within)
         self._asked += 1
         queue = deque(within)
         while queue:
-            spot, pile = key = queue.popleft()
+            spot, left = key = queue.popleft()
             weights = within.pop(key, {})
-            if not weights or max(_largest(one.weight) for one in weights.values()) < NOISE:
+            if not weights or max(one.largest for one in weights.values()) < NOISE:
                 continue
             for way in self.ways.of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 if ahead is not None and ahead.state.stands == "next":
-                    learnt = self.pile.learnt(pile, spot.state.sort, ahead.guess.mind, self._asked)
+                    learnt = self.deck.learnt(left, spot.state.sort, ahead.guess.mind, self._asked)
                     self._go(way, learnt, weights, then)
                     continue
                 known = len(within)
-                self._go(way, pile, weights, within)
+                self._go(way, left, weights, within)
                 if len(within) > known and ahead is not None:
-                    queue.append((ahead, pile))
+                    queue.append((ahead, left))
         return then
 
-    def _deal(self, spot: Spot, pile: Left, weights: Weights, target: Standing) -> None:
+    def _deal(self, spot: Spot, left: Left, weights: Weights, target: Standing) -> None:
         """The next question, or the end of the deck."""
         if self.total is not None and self._asked >= self.total:
-            self._go(Way(1, Ended(End("done"), spot.state)), pile, weights, target)
+            self._go(Way(1, Ended(End("done"), spot.state)), left, weights, target)
             return
-        exact = isinstance(self.walker.share, Fraction)
-        for share, sort, mind, rest in self.pile.draws(pile, self._asked):
-            to = self.ways.opened(spot, sort, mind)
-            self._go(Way(share if exact else float(share), to), rest, weights, target)
+        for sort, mind, rest, taken in self.deck.draws(left, self._asked):
+            self._moved(len(weights))
+            dealt = ((aside, taken(one)) for aside, one in weights.items())
+            some = [(aside, one) for aside, one in dealt if one.largest]  # of others no such question is left
+            if some:
+                self._merge(some, target.setdefault((self.ways.opened(spot, sort, mind), rest), {}))
 
-    def _go(self, way: Way, pile: Left, weights: Weights, target: Standing) -> None:
+    def _go(self, way: Way, left: Left, weights: Weights, target: Standing) -> None:
         """Move weights along a way, to a spot or to the end."""
-        if not _largest(way.share):
+        if not largest(way.share):
             return
-        self._moves += _A_MOVE + _A_WEIGHT * len(weights)
-        if self._moves + self._a_way * self.ways.worked_out > MOST_WORK:
-            self._refuse("The game has too many states for exact odds.")
+        self._moved(len(weights))
         moved = way.happened.move if way.happened else None
         if way.happened is not None:
             self._count(way.happened, way.share, weights)
+        gone = (
+            (moved(aside) if moved else aside, one.part(way.share, way.later, way.steps))
+            for aside, one in weights.items()
+        )
         if isinstance(way.to, Ended):
-            for aside, one in weights.items():
-                self._finish(way, way.to, moved(aside) if moved else aside, one)
-            return
-        into = target.setdefault((way.to, pile), {})
-        for aside, one in weights.items():
-            after = moved(aside) if moved else aside
-            have = into.get(after)
+            for aside, one in gone:
+                self._finish(way.to, aside, one)
+        else:
+            self._merge(gone, target.setdefault((way.to, left), {}))
+
+    def _merge(self, more: Iterable[tuple[Aside, Mass]], into: Weights) -> None:
+        """Take more plays in."""
+        for aside, one in more:
+            have = into.get(aside)
             if have is None:
-                have = into[after] = Mass()
-            have.merge(one, way)
-            if have.steps >= MOST_STEPS - 2 and _largest(have.weight) > LEFT:
+                have = into[aside] = one
+                self._held += self._places(1)
+            else:
+                have.join(one)
+            if have.steps >= MOST_STEPS - 2 and largest(have.weight) > LEFT:
                 self._refuse(f"Some plays come to {MOST_STEPS:,} steps, where they are stopped.")
+
+    def _moved(self, weights: int) -> None:
+        """So many weights are moved."""
+        many = self.deck.size
+        self._moves += _A_MOVE + weights * (_A_WEIGHT if many == 1 else _SOME + _A_PILE * many * self._skills)
+        much = self._moves + self._a_way * self.ways.worked_out > self._most
+        if much or self._held > MOST_PLACES:
+            raise TooMuch(self._too_much())
+
+    def _places(self, masses: int) -> int:
+        """How many places so many masses have, where piles are weighed together."""
+        return masses * self.deck.size * self._skills if self.together else 0
+
+    def _too_much(self) -> str:
+        why = too_much(
+            self.program,
+            self.states.meters,
+            (spot.state for spot in self.ways.spots),
+            self.carrier.names,
+            (aside for weights in self._now.values() for aside in weights),
+            len({left for _, left in self._now}),
+        )
+        return f"{why} Walk it instead."
 
     def _count(self, happened: Happened, share: Any, weights: Weights) -> None:
         """Count a moment and its row."""
         weight = sum(one.weight for one in weights.values()) * share
-        if not _largest(weight):
+        if not largest(weight):
             return
         means = self.found.means
         for name, more in happened.grown.items():
@@ -219,14 +256,14 @@ class Weighed:
 
     # The end
 
-    def _finish(self, way: Way, ended: Ended, aside: Aside, one: Mass) -> None:
+    def _finish(self, ended: Ended, aside: Aside, one: Mass) -> None:
         if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
             raise Inexact("A meter comes near the largest number there is. Walk it instead.")
-        weight = one.weight * way.share
+        weight = one.weight
         result, meters, award = self._ended(ended.at, aside, ended.end.result)
         self.found.add(result, award, meters.items(), weight)
         self.found.asked.add(self._asked, weight)
-        self._time.merge(one.time, way.share, way.later)
+        self._time.merge(one.time, 1)
 
     def _ended(self, state: State, aside: Aside, result: Result) -> tuple[str, Meters, str]:
         """The result, the final meters and the award of plays that end alike."""
@@ -254,8 +291,3 @@ def _can_end(program: Program) -> bool:
     """Whether anything but time can end a play of an endless deck."""
     rows = [row.source for rows in program.rows.values() for row in rows]
     return bool(program.endings) or any(row.then in ENDS or row.moves_a_clock for row in rows)
-
-
-def _largest(weight: Any) -> float:
-    """The weight, the largest one of an array."""
-    return float(weight.max()) if hasattr(weight, "max") else float(weight)

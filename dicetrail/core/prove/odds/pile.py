@@ -84,6 +84,11 @@ class Pile:
             by_number = [sum(by_number[max(0, n - number) : n + 1]) for n in range(self._total + 1)]
         return sum(by_number)
 
+    @property
+    def learns(self) -> bool:
+        """Whether a question that is through makes a difference to the pile."""
+        return self._minds or (self._again and self._counts)
+
     def first(self) -> Left:
         """Where every play begins."""
         if self._filed and self._minds:
@@ -118,7 +123,7 @@ class Pile:
 
     def learnt(self, pile: Left, sort: int, mind: Mind, asked: int) -> Left:
         """The pile once a question (the ``asked``-th, from 1) is through, and what it is to the walker."""
-        if not self._minds and not (self._again and self._counts):
+        if not self.learns:
             return pile
         if not self._sorts[sort].again:
             mind = "fresh"

@@ -8,7 +8,7 @@ worked out once for all that differ in that only.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import Any, NamedTuple
 
 from ...play.rulebook.clocks import Clock
@@ -74,6 +74,11 @@ class Ways:
         self._spots: dict[tuple[State, Guess], Spot] = {}
         self.worked_out = 0
         """How many ways were worked out: each takes far longer than to go it."""
+
+    @property
+    def spots(self) -> Iterable[Spot]:
+        """Everywhere that plays have stood."""
+        return self._spots.values()
 
     def begun(self) -> Way:
         """The way every play begins."""
