@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections import deque
+from collections.abc import Callable
 from itertools import product
+from typing import NamedTuple
 
 from ...play.answers.verdict import VerdictName
 from ...play.language.expressions import ExpressionError, Names
@@ -27,6 +29,17 @@ MOST_VALUES = 100_000
 """Values carried along, all together, before it is left at that."""
 MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
+
+
+class _Leads(NamedTuple):
+    """Where a moment leads: by which row, whether to an end, what it does to the values carried along, and to
+    which state; but for what is left of the deck."""
+
+    row: int | None
+    end: End | None
+    flow: tuple[Moment, str]
+    move: Callable[[Aside], Aside] | None
+    to: State
 
 
 class Search:
@@ -56,6 +69,7 @@ class Search:
         self._goes_on_by_itself = self.states.free and all(
             sort.seconds is not None for sort in self.states.sorts
         )
+        self._leads: dict[tuple[State, Moment, float, int], _Leads] = {}
         self.move = ""
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
@@ -172,44 +186,51 @@ class Search:
         hits: int = 0,
     ) -> None:
         """A moment at a state, and where the play goes from there."""
+        bare = state._replace(left=())
+        key = (bare, moment, used, hits)
         self.move = MOMENTS[moment].move + (f" @{as_written(used)}" if used and moment != "late" else "")
-        happened = self.course.happen(self.states.at(state, used, hits), moment)
+        leads = self._leads.get(key)
+        if leads is None:
+            leads = self._leads[key] = self._led(bare, state, values, moment, used, hits)
+        total = self.states.total
+        if leads.row and total is not None and state.stands != "next" and self._asked(state) >= total:
+            self.found.last_rows.add(leads.row)
+        if leads.move is not None:
+            values = set(map(leads.move, values))
+        self.found.flow[leads.flow] += 1
+        to = leads.to._replace(left=state.left) if state.left else leads.to
+        if leads.end is not None:
+            self._finish(to, values, leads.end, source)
+        else:
+            self._reached(to, values, source)
+
+    def _led(
+        self, bare: State, state: State, values: set[Aside], moment: Moment, used: float, hits: int
+    ) -> _Leads:
+        """Where a moment leads from all states that differ only in what is left of the deck."""
+        happened = self.course.happen(self.states.at(bare, used, hits), moment)
         _, row, end, onward = happened.came
         if row is not None:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)
-            total = self.states.total
-            if total is not None and state.stands != "next" and self._asked(state) >= total:
-                self.found.last_rows.add(row.number)
             if row.number in self.spoken:
                 self._try_to_say(row, happened.names)
-        values, changes = self._moved(happened, values)
-        self.found.flow[moment, end.result if end else onward] += 1
         if moment != "begun":
             attempt = int(happened.attempt) if moment in ("right", "wrong", "close") else 0
-            self._note((moment, attempt), row, changes)
-        if end is not None:
-            self._finish(happened.after, values, end, source)
-        else:
-            self._go_on(state, happened.after, values, moment, onward, source)
+            self._note((moment, attempt), row, self._changes(happened, values))
+        flow = (moment, end.result if end else onward)
+        number = row.number if row else None
+        to = happened.after if end else self._onward(bare, happened.after, moment, onward)
+        return _Leads(number, end, flow, happened.move, to)
 
-    def _go_on(
-        self,
-        state: State,
-        after: State,
-        values: set[Aside],
-        moment: Moment,
-        onward: Onward,
-        source: State | None,
-    ) -> None:
+    def _onward(self, state: State, after: State, moment: Moment, onward: Onward) -> State:
+        """The state that a play goes on to."""
         again = onward == "revisit" or (onward == "next" and self._goes_on_by_itself)
         if again and moment == "late" and self.game.clocks.game is None:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
         then = self.course.goes_on(state, after, moment, onward)
-        if then.stands != "next":
-            then = then._replace(hits=0, times=NO_TIMES)
-        self._reached(then, values, source)
+        return then if then.stands == "next" else then._replace(hits=0, times=NO_TIMES)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""
@@ -219,16 +240,15 @@ class Search:
             for name, _ in (*row.add, *row.set)
         )
 
-    def _moved(self, happened: Happened, values: set[Aside]) -> tuple[set[Aside], dict[str, set[Number]]]:
-        """The values carried along after a moment, and every change that was made."""
+    def _changes(self, happened: Happened, values: set[Aside]) -> dict[str, set[Number]]:
+        """Every change that a moment made to a meter; those carried along are moved alike."""
         move, meters = happened.move, happened.before
         changes = {name: {tidy(happened.meters[name] - meters[name])} for name in meters}
         if move is None:
-            return values, changes | {name: {0} for name in self.carrier.meters}
+            return changes | {name: {0} for name in self.carrier.meters}
         before = next(iter(values))
         was, now = self.carrier.named(before), self.carrier.named(move(before))
-        changes |= {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
-        return set(map(move, values)), changes
+        return changes | {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
 
     def _note(self, key: tuple[Moment, int], row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
         pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
