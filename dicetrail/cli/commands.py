@@ -28,7 +28,11 @@ from . import giving, proof, report
 from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
 
 app = typer.Typer(
-    add_completion=False, no_args_is_help=True, help="Program a quiz game, prove it, play it, hand it out."
+    add_completion=False,
+    no_args_is_help=True,
+    rich_markup_mode=None,
+    pretty_exceptions_enable=False,
+    help="Program a quiz game, prove it, play it, hand it out.",
 )
 Dice = Annotated[
     int | None, typer.Option(help="the number all chance comes from; rolled where it is not given")

@@ -5,34 +5,33 @@ from __future__ import annotations
 import sys
 from dataclasses import asdict
 from pathlib import Path
-from typing import Annotated, Any
+from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
 from ..core.play.deal.setup import LARGEST_DICE
 from ..core.play.rulebook.program import Program
-from ..core.prove.odds.aims import Held, look
-from ..core.prove.odds.best import best_figures
 from ..core.prove.odds.company import Company
-from ..core.prove.odds.exact import Inexact, odds
 from ..core.prove.odds.figures import Figures, changes
-from ..core.prove.odds.together import ENOUGH, walk_together
 from ..core.prove.odds.walker import Walker
-from ..core.prove.odds.walking import Walking
 from ..core.prove.replay.waymarks import walk_all
-from ..core.prove.search.doubts import doubts
-from ..core.prove.search.reach import reach
 from ..core.rules.set_aside import with_set_aside
 from ..core.snag import Refused
 from ..files import read_game_file
 from .parts import AsJson, GamePath, leave_if, line_of, placed, program_and_document, program_of, write
 
+if TYPE_CHECKING:
+    from ..core.prove.odds.aims import Held
+
 commands = typer.Typer()
+# What reckons with arrays is imported late: it takes a tenth of a second.
 
 
 @commands.command()
 def prove(game_path: GamePath, as_json: AsJson = False) -> None:
     """Walk the waymarks of a game and look at its aims; tell which still come out as they must."""
+    from ..core.prove.odds.aims import look
+
     program, document = program_and_document(game_path)
     walked = walk_all(program, document.waymarks)
     failed = [one for one in walked if not one.passed]
@@ -105,6 +104,9 @@ def walk_plays(
     as_json: AsJson = False,
 ) -> None:
     """Make many plays, and tell what they come to."""
+    from ..core.prove.odds.together import ENOUGH, walk_together
+    from ..core.prove.odds.walking import Walking
+
     program = program_of(game_path)
     walker: Walker | Company = _walker(skill, knows, pace)
     if spread or pace_spread or at_level:
@@ -135,6 +137,8 @@ def exact_odds(
     game_path: GamePath, skill: Skill = None, knows: Knows = None, pace: Pace = 0, as_json: AsJson = False
 ) -> None:
     """Tell exactly what plays come to. Exit 1 where a game has too many states for it."""
+    from ..core.prove.odds.exact import Inexact, odds
+
     program = program_of(game_path)
     try:
         found = odds(program, _walker(skill, knows, pace))
@@ -167,6 +171,8 @@ def compare(
 
 def _figures_of(program: Program, walker: Walker) -> dict[str, Any]:
     """The exact figures of a game, walked ones where there are none."""
+    from ..core.prove.odds.best import best_figures
+
     found, problem = best_figures(program, walker)
     if problem:
         print(f"{program.game.title}: {problem} {found.plays:,} plays were walked.", file=sys.stderr)
@@ -201,6 +207,9 @@ def _told(value: object) -> str:
 @commands.command()
 def snags(game_path: GamePath, as_json: AsJson = False) -> None:
     """Tell what is wrong with a game."""
+    from ..core.prove.search.doubts import doubts
+    from ..core.prove.search.reach import reach
+
     reading = read_game_file(game_path)
     found = reading.snags
     if reading.game is not None:

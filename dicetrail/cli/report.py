@@ -10,9 +10,7 @@ import typer
 from ..core.play.answers.folding import fold
 from ..core.play.answers.switches import Checking
 from ..core.prove.plays.about import AboutQuestion
-from ..core.prove.plays.advice import advice_on
 from ..core.prove.plays.out import STATISTICS_COLUMNS, read_json_lines, statistics_row
-from ..core.prove.plays.statistics import FEW, statistics_of
 from ..core.snag import Refused
 from ..files import read_bytes
 from .parts import AsJson, write
@@ -27,6 +25,9 @@ def report(
     as_json: AsJson = False,
 ) -> None:
     """Tell what plays say of the questions: how hard each is, how well it tells players apart, what to do."""
+    from ..core.prove.plays.advice import advice_on  # imported late: it reckons with arrays
+    from ..core.prove.plays.statistics import FEW, statistics_of
+
     try:
         text = read_bytes(history, LARGEST_HISTORY).decode("utf-8-sig")
     except UnicodeDecodeError:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Collection, Iterable, Iterator
 
 from ..play.questions.question import Question, pictures_in
 from ..snag import Snag
 from .kinds import written_as
-from .sounds import read_part
+
+_PART = re.compile(r"(.*)#t=(\d+(?:\.\d+)?)?(?:,(\d+(?:\.\d+)?))?")
 
 
 def files_of(questions: Iterable[Question]) -> set[str]:
@@ -47,3 +49,14 @@ def missing(questions: Iterable[Question], lost: Collection[str]) -> list[Snag]:
 def renamed(question: Question, name: Callable[[str], str]) -> Question:
     """A question whose files are called what ``name`` makes of them."""
     return written_as(question).renamed(question, name) if any(_files(question)) else question
+
+
+def read_part(written: str) -> tuple[str, float, float | None]:
+    """A sound as a question names it: its file, where it starts and ends (seconds; None: at its end).
+
+    ``bell.ogg#t=1.5,4`` is heard from 1.5 to 4 seconds (W3C, Media Fragments URI 1.0, section 4.2.1).
+    """
+    match = _PART.fullmatch(written)
+    if match is None:
+        return written, 0.0, None
+    return match[1], float(match[2] or 0), None if match[3] is None else float(match[3])

@@ -4,9 +4,6 @@ from __future__ import annotations
 
 from typing import Any, NamedTuple
 
-from .pictures import read_picture
-from .sounds import read_sound
-
 PICTURE_ENDINGS = (".png", ".jpg", ".jpeg", ".gif", ".webp", ".bmp", ".tif", ".tiff")
 
 
@@ -21,6 +18,9 @@ class MediaFile(NamedTuple):
 
 def media_file(filename: str, data: bytes) -> MediaFile:
     """A picture or a sound made ready to be kept. Raises Refused."""
+    from .pictures import read_picture  # imported late: most packs have neither pictures nor sounds
+    from .sounds import read_sound
+
     name = filename.replace("\\", "/").rsplit("/", 1)[-1].strip()
     name = "".join(mark if mark.isalnum() or mark in "-_." else "-" for mark in name)[-100:] or "file"
     if name.lower().endswith(PICTURE_ENDINGS):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-import re
 from dataclasses import dataclass
 
 import numpy as np
@@ -26,7 +25,6 @@ _MIMES = {
     "OGG": "audio/ogg",
     "MP3": "audio/mpeg",
 }
-_PART = re.compile(r"(.*)#t=(\d+(?:\.\d+)?)?(?:,(\d+(?:\.\d+)?))?")
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,14 +82,3 @@ def _unheard(name: str) -> Refused:
 
 def _minutes(seconds: float) -> str:
     return f"{seconds:.0f} seconds" if seconds < 120 else f"{seconds / 60:.0f} minutes"
-
-
-def read_part(written: str) -> tuple[str, float, float | None]:
-    """A sound as a question names it: its file, where it starts and ends (seconds; None: at its end).
-
-    ``bell.ogg#t=1.5,4`` is heard from 1.5 to 4 seconds (W3C, Media Fragments URI 1.0, section 4.2.1).
-    """
-    match = _PART.fullmatch(written)
-    if match is None:
-        return written, 0.0, None
-    return match[1], float(match[2] or 0), None if match[3] is None else float(match[3])

@@ -5,8 +5,8 @@ from __future__ import annotations
 import io
 import zipfile
 from collections.abc import Iterable, Iterator, Sequence
+from html import escape
 from typing import Any
-from xml.sax.saxutils import escape
 
 from defusedxml.ElementTree import iterparse
 
@@ -111,7 +111,11 @@ def _ods_cell(text: str) -> str:
 
 def _ods_blanks(line: str) -> str:
     """A line of text; blanks that XML would run together and tabs become elements of their own."""
-    return escape(writable(line)).replace("  ", ' <text:s text:c="1"/>').replace("\t", "<text:tab/>")
+    return (
+        escape(writable(line), quote=False)
+        .replace("  ", ' <text:s text:c="1"/>')
+        .replace("\t", "<text:tab/>")
+    )
 
 
 _MANIFEST = (

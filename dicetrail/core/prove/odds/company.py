@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from statistics import NormalDist
+from typing import TYPE_CHECKING
 
 from ...play.dice import Stream
 from ...play.questions.card import Card
 from ...play.questions.question import Question
 from ...play.rulebook.move import Move
 from ..plays.record import question_of
-from ..plays.statistics import Statistics
+
+if TYPE_CHECKING:
+    from ..plays.statistics import Statistics
 
 _UNIT = NormalDist()
 STEPS = (1 << 53) - 1

@@ -6,13 +6,15 @@ import json
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from ...play.kinds import KINDS
 from ...snag import Refused
 from .about import AboutQuestion
 from .record import Answer, PlayRecord, Try, question_of
-from .statistics import QuestionStatistics
+
+if TYPE_CHECKING:
+    from .statistics import QuestionStatistics
 
 LONGEST_PLAY = 1e9
 """Seconds that a play can have lasted."""
