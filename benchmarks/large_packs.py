@@ -111,12 +111,23 @@ def main() -> None:
             pack = timed(do, "POST", f"{path}/questions/many", body)
         body = {"record": new, "after": 40_000, "revision": pack["revision"]}
         pack = timed("add", "POST", f"{path}/questions", body)
+        for name, numbers in (("set on one", [70_000]), ("set on a thousand", [*range(20_000, 21_000)])):
+            body = {"do": "set", "numbers": numbers, "fields": {"topic": "set"}, "revision": pack["revision"]}
+            pack = timed(name, "POST", f"{path}/questions/many", body)
+        body = {"do": "remove", "numbers": [*range(90_000, 91_000)], "revision": pack["revision"]}
+        pack = timed("remove a thousand", "POST", f"{path}/questions/many", body)
+        rows = "".join(f"Pasted number {n}?\tright {n}\twrong {n}\tother {n}\ttopic 3\n" for n in range(500))
+        body = {"text": rows, "after": 30_000, "revision": pack["revision"]}
+        pack = timed("paste 500 rows", "POST", f"{path}/questions/rows", body)
         pack = timed("undo", "POST", f"{path}/turn/undo?revision={pack['revision']}")
         pack = timed("redo", "POST", f"{path}/turn/redo?revision={pack['revision']}")
         game = timed("a game over it", "POST", "workshop/games", {"pack_id": pack["id"], "title": "Large"})
         game = timed(
             "its rules", "PUT", f"workshop/games/{game['id']}", {"text": RULES, "revision": game["revision"]}
         )
+        edit = [{"do": "set", "path": ["title"], "value": "Larger", "to": 0}]
+        body = {"edits": edit, "revision": game["revision"]}
+        game = timed("its title", "POST", f"workshop/games/{game['id']}/edits", body)
         timed("the game", "GET", f"workshop/games/{game['id']}")
         for _ in range(4):
             play = timed("a play starts", "POST", f"players/games/{game['slug']}/plays", {})
@@ -129,6 +140,9 @@ def main() -> None:
         )
         timed("the game after it", "GET", f"workshop/games/{game['id']}")
         timed("a play starts", "POST", f"players/games/{game['slug']}/plays", {})
+        begin = time.perf_counter()
+        size = len(served.ask_bytes(f"/api/{path}/file?ending=yaml"))
+        print(f"saved as YAML, {size / 2**20:.0f} MB: {time.perf_counter() - begin:.2f} s")
     finally:
         served.stop()
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 import unittest
 
 from dicetrail.core.pack.editing import Source, add
+from dicetrail.core.pack.formats.base import Contents
 from dicetrail.core.pack.formats.separated import empty_pack
-from dicetrail.core.pack.many import add_many, change_many, give
+from dicetrail.core.pack.many import add_many, change_many, give, read_rows
 from dicetrail.core.pack.misfit import Misfit
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.pack.writing import to_record
@@ -22,6 +23,18 @@ class Many(unittest.TestCase):
 
     def records(self, source: Source):
         return [to_record(question) for question in source.read().questions]
+
+    def test_rows_without_a_header_are_read_as_the_packs_are(self):
+        pack = read_text("a.tsv", "prompt\tanswer\twrong\ttopic\nWhich?\tone\ttwo\tknots\n")
+        rows = "Who?\tAda\tBen\thuts\nWhere?\there\tthere\thuts\n"
+        for text, topics in (
+            (rows, ["huts", "huts"]),
+            (rows.replace("\t", ","), ["huts", "huts"]),
+            ("topic\tprompt\tanswer\tother\nhuts\tWho?\tAda\tBen\n", ["huts"]),  # they say it themselves
+            ("Who?\tAda\tBen\n", [""]),  # not as wide
+        ):
+            read = read_rows("rows.tsv", Contents(text), pack)
+            self.assertEqual([question.topic for question in read.questions], topics, text)
 
     def test_a_topic_for_many(self):
         records = self.records(self.source)

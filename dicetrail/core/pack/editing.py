@@ -226,17 +226,18 @@ def _came_out(reading: Reading, number: int, wanted: Question, others: Sequence[
     questions = reading.questions
     if len(questions) != len(others) + 1 or not same_question(questions[number], wanted):
         return False
-    rest = [*questions[:number], *questions[number + 1 :]]
-    return rest == others or all(
-        now is before or now[1:-2] == before[1:-2] or same_question(now, before)
-        for now, before in zip(rest, others, strict=True)
-    )
+    return same_questions([*questions[:number], *questions[number + 1 :]], others)
+
+
+def same_questions(some: Sequence[Question], others: Sequence[Question]) -> bool:
+    """Whether these questions ask the same as those, one by one."""
+    return len(some) == len(others) and all(map(same_question, some, others))
 
 
 def same_question(one: Question, other: Question) -> bool:
-    """Whether two questions ask the same, wherever they stand."""
-    blank = {"id": "", "file": "", "line": 0}
-    return one._replace(**blank) == other._replace(**blank)  # type: ignore[arg-type]
+    """Whether two questions ask the same, wherever they stand: all but their first field, the id, and their
+    last two, the file and the line."""
+    return one is other or one[1:-2] == other[1:-2]
 
 
 def as_laid_out(source: Source, record: WrittenRecord) -> tuple[Source, str] | None:

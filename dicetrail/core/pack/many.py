@@ -4,12 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 
-from ..play.questions.question import Question
 from ..snag import Refused
 from .blocks import Blocks
-from .editing import Source, add, as_laid_out, change, question_of, same_question
+from .data import DataLoader, no_data
+from .editing import Source, add, as_laid_out, change, question_of, same_questions
+from .formats.base import Contents
 from .misfit import Misfit
+from .reader import read_contents
+from .reading import Reading
 from .record import WrittenRecord
+from .settings import Settings
 from .writing import to_record
 
 MOST_COPIES = 50
@@ -36,11 +40,20 @@ def change_many(source: Source, changes: Mapping[int, WrittenRecord]) -> Source:
             assert laid is not None
             blocks.put(places[number], laid[1], adds=False)
         result = changed.with_stretches(blocks.stretches())
-        if _are(result.read().questions, wanted):
+        if same_questions(result.read().questions, wanted):
             return result
     for number in others:
         changed = change(changed, number, changes[number])
     return changed
+
+
+def read_rows(name: str, contents: Contents, pack: Reading, load_data: DataLoader = no_data) -> Reading:
+    """Rows that are to be added to a pack, read by themselves; those without a header that have as many
+    columns as the pack are read as its lines are. Raises Refused."""
+    found = read_contents(name, contents, load_data=load_data)
+    if not pack.heads or found.heads or found.format != pack.format or len(found.roles) != len(pack.roles):
+        return found
+    return read_contents(name, contents, Settings(roles=pack.roles, header=False), load_data=load_data)
 
 
 def add_many(source: Source, after: int | None, records: Sequence[WrittenRecord]) -> Source:
@@ -62,7 +75,7 @@ def add_many(source: Source, after: int | None, records: Sequence[WrittenRecord]
             blocks.put(place, laid[1], adds=True)
         result = added.with_stretches(blocks.stretches())
         now = reading.questions
-        if _are(result.read().questions, [*now[:at], *wanted, *now[at + 1 :]]):
+        if same_questions(result.read().questions, [*now[:at], *wanted, *now[at + 1 :]]):
             return result
     for number, record in enumerate(others, at):
         added = add(added, number, record)
@@ -91,12 +104,6 @@ def give(
         except Misfit as misfit:
             left.append((number, str(misfit)))
     return target, given, left
-
-
-def _are(questions: Sequence[Question], wanted: Sequence[Question]) -> bool:
-    return len(questions) == len(wanted) and all(
-        same_question(one, other) for one, other in zip(questions, wanted, strict=True)
-    )
 
 
 def duplicate(source: Source, numbers: Collection[int]) -> Source:

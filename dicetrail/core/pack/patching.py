@@ -24,7 +24,7 @@ from .stretches import Stretch, gone, in_order, laid, lines_of, moves
 
 FEWEST_LINES = 1000
 """Lines from which it is worth it."""
-MOST_TOUCHED = 500
+MOST_TOUCHED = 12_000
 """Lines, new and gone together, up to which it is."""
 _BOUND = ("duplicate", "other-answer")
 """Snags of one line that speak of another."""

@@ -9,9 +9,8 @@ from fastapi import HTTPException
 from ...core.pack.editing import Source, move, remove
 from ...core.pack.formats import contents_of
 from ...core.pack.formats.base import Contents
-from ...core.pack.many import add_many, change_many, duplicate, give
+from ...core.pack.many import add_many, change_many, duplicate, give, read_rows
 from ...core.pack.own_letters import has_own_letters, without_own_letters
-from ...core.pack.reader import read_contents
 from ...core.pack.record import WrittenRecord
 from ...core.pack.writing import to_record
 from ...core.play.kinds import kind_of
@@ -80,7 +79,7 @@ def remove_own_letters(revision: Small, pack: ThePack, session: TheSession, work
 def add_rows(wanted: RowsIn, pack: ThePack, session: TheSession, workshop: TheWorkshop) -> PackOut:
     """Add the questions of rows that were pasted, behind a question."""
     pasted = contents_of(_PASTED, wanted.text.encode()) if wanted.text.strip() else Contents("")
-    read = read_contents(_PASTED, pasted, load_data=workshop.packs.tables())
+    read = read_rows(_PASTED, pasted, workshop.packs.reading(session, pack), workshop.packs.tables())
     unread = [snag for snag in read.snags if snag.severity == "stop"]
     if unread:
         raise Refused(f"Row {unread[0].line} can't be read: {unread[0].message} Nothing was added.")
