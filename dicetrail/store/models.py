@@ -81,7 +81,8 @@ class Pack(Base):
 class PackRevision(Base):
     """The text of a pack as it once was, and how it is read (``settings``, JSON).
 
-    ``parent`` is the revision it was made from, 0 for the first.
+    ``parent`` is the revision it was made from, 0 for the first. Where it is not kept whole, its ``text``
+    stands in that ``of`` another one in place of what is there from ``start`` to ``stop``.
     """
 
     __tablename__ = "pack_revisions"
@@ -92,6 +93,9 @@ class PackRevision(Base):
     text: Mapped[str] = mapped_column(Text)
     settings: Mapped[str] = mapped_column(Text, default="{}")
     at: Mapped[datetime] = mapped_column(default=now)
+    of: Mapped[int] = mapped_column(default=0)
+    start: Mapped[int] = mapped_column(default=0)
+    stop: Mapped[int] = mapped_column(default=0)
 
 
 class Media(Base):

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from sqlalchemy import insert, select
 from sqlalchemy.orm import Session
 
-from . import history
+from . import history, texts
 from .models import Pack, PackRevision
 from .naming import add_named, numbered
 from .standing import Shelved
@@ -74,7 +74,7 @@ def add_new(session: Session, new: Sequence[NewPack]) -> Sequence[int]:
 
 def text_of(session: Session, pack: Pack | Shelved) -> str:
     """The current text of a pack."""
-    return _current(session, pack).text
+    return texts.text_of(session, _current(session, pack))
 
 
 def settings_of(session: Session, pack: Pack | Shelved) -> str:
@@ -89,7 +89,9 @@ def _current(session: Session, pack: Pack | Shelved) -> PackRevision:
 def change_text(session: Session, pack: Pack, text: str, base: int, settings: str = "{}") -> None:
     """Make a new revision. Raises Stale where ``base`` is not the current one."""
     number = history.next_number(session, pack, base)
+    before = _current(session, pack)
     revision = PackRevision(
         pack_id=pack.id, number=number, parent=pack.revision, text=text, settings=settings
     )
     history.keep(session, pack, revision)
+    texts.shorten(before, revision)
