@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import string
 import unittest
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.pack.formats import ENDINGS, write_file
+from dicetrail.core.pack.formats.yaml_list import in_full, plainly
 from dicetrail.core.pack.notation import (
     NotationError,
     join_bars,
@@ -86,3 +88,29 @@ class Notation(unittest.TestCase):
         ):
             with self.assertRaisesRegex(NotationError, said):
                 read_variables(wrong)
+
+
+class Yaml(unittest.TestCase):
+    WORDS = st.one_of(
+        st.text(max_size=8),
+        st.text(string.ascii_letters + string.digits + " .,?!()/+%°–-_é:#'", max_size=9),
+        st.from_regex(r"\A[0-9]{1,5}(\.[0-9]{1,3})?\Z"),
+        st.sampled_from(
+            ["yes", "No", "on", "1e5", "0x1", "1_000", "12 km", "a - b", "=", "é1", "1. x", "null"]
+        ),
+    )
+
+    @given(
+        st.dictionaries(
+            st.sampled_from(["prompt", "kind", "options", "no"]),
+            st.one_of(WORDS, st.lists(WORDS, max_size=3)),
+            max_size=4,
+        )
+    )
+    def test_plain_records_are_written_as_all_others_are(self, record):
+        written = plainly(record)
+        self.assertIn(written, ("", in_full(record)))
+
+    def test_most_records_are_plain(self):
+        record = {"kind": "choice", "prompt": "How far is it (on foot)?", "options": ["12 km", "2.5", "far"]}
+        self.assertEqual(plainly(record), in_full(record))

@@ -10,6 +10,18 @@ from selenium.webdriver.support.ui import Select
 
 from .harness import Browser, Served
 
+TOO_MANY = """\
+title: Too many
+packs: [%s]
+deal: {draw: 200, repeats: when_empty}
+meters: {a: {start: 0}, b: {start: 0}, c: {start: 0}}
+consequences:
+  - {moment: right, if: a > b, add: {a: streak, b: 1}}
+  - {moment: right, if: b > c, add: {b: 2, c: streak}}
+  - {moment: right, add: {c: 3, a: 1}}
+  - {moment: missed, if: c > 2, add: {a: -1}}
+"""
+
 
 class Proof(unittest.TestCase):
     served: Served
@@ -80,15 +92,25 @@ class Proof(unittest.TestCase):
 
     def test_5_where_odds_can_not_be_exact_plays_are_walked(self):
         browser = self.browser
-        self.open(4)
-        browser.press("knows, else guesses")
-        browser.until("[data-odds]", "data-odds", "inexact")
-        browser.find("p", "Walk it instead.")
+        pack = self.served.ask("GET", "/api/workshop/shelf")["packs"][0]
+        game = self.served.make_game("Too many", pack, TOO_MANY % pack["name"])
+        self.open(game["id"], "inexact")
+        browser.find("p", "on it. Fewer of them would help")
         browser.press("Walk 2,000 plays")
         browser.find("[data-figures]", "plays walked")
         browser.press("Cancel")
         browser.until("[data-walk]", "data-walk", "stopped")
         self.assertEqual((browser.axe(), browser.console()), ([], []))
+
+    def test_5_a_game_that_only_its_clock_ends_begins_with_a_pace(self):
+        browser = self.browser
+        self.open(2)
+        browser.until("[data-field='A try takes']", "value", "5")
+        field = browser.find("[data-field='A try takes']")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys("0", Keys.ENTER)
+        browser.until("[data-odds]", "data-odds", "inexact")  # it stays as it is chosen
+        browser.find("p", "No play would ever come to its end.")
 
     def test_5a_a_whole_company_walks_as_real_players_did(self):
         browser = self.browser

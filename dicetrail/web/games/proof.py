@@ -16,7 +16,7 @@ from ...core.pack.progress import Progress
 from ...core.play.rulebook.program import Program
 from ...core.prove.odds.aims import Held
 from ...core.prove.odds.company import Company, played_so
-from ...core.prove.odds.exact import guessing
+from ...core.prove.odds.exact import guessing, needs_pace
 from ...core.prove.odds.figures import RESULTS, Figures, changes
 from ...core.prove.odds.walker import Walker
 from ...core.snag import Refused
@@ -75,7 +75,8 @@ async def game_odds(request: Request, asked: TheAsked, proofs: TheProofs, walker
     """Exactly what plays of a walker come to, or why that can't be had."""
     problem, found = await _exact(request, asked, proofs, ("odds", walker), walker)
     figures = None if found is None else _figures_out(found, asked.program)
-    return OddsOut(revision=asked.revision, problem=problem, figures=figures)
+    idle = not walker.pace and found is None and needs_pace(asked.program)
+    return OddsOut(revision=asked.revision, problem=problem, figures=figures, needs_pace=idle)
 
 
 @router.get("/games/{game_id}/proof/curve")

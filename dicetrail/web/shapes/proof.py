@@ -47,11 +47,13 @@ class FiguresOut(BaseModel):
 
 
 class OddsOut(BaseModel):
-    """Exact figures, or in ``problem`` why there are none."""
+    """Exact figures, or in ``problem`` why there are none; ``needs_pace`` where a try has to take time, for
+    nothing else ends a play."""
 
     revision: int
     problem: str
     figures: FiguresOut | None
+    needs_pace: bool
 
 
 class CurveOut(BaseModel):

@@ -4567,10 +4567,13 @@ export interface components {
         };
         /**
          * OddsOut
-         * @description Exact figures, or in ``problem`` why there are none.
+         * @description Exact figures, or in ``problem`` why there are none; ``needs_pace`` where a try has to take time, for
+         *     nothing else ends a play.
          */
         OddsOut: {
             figures: components["schemas"]["FiguresOut"] | null;
+            /** Needs Pace */
+            needs_pace: boolean;
             /** Problem */
             problem: string;
             /** Revision */

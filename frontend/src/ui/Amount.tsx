@@ -15,6 +15,11 @@ export function Amount({
   keep: (value: number) => void;
 }) {
   const [text, setText] = useState(String(value));
+  const [known, setKnown] = useState(value);
+  if (known !== value) {
+    setKnown(value); // it was changed elsewhere
+    setText(String(value));
+  }
   const done = () => {
     const next = Number(text);
     if (text.trim() === "" || !Number.isFinite(next)) setText(String(value));

@@ -124,7 +124,7 @@ class Weighed:
     def figures(self, work: float = MOST_WORK) -> Figures:
         """Go all the ways. Raises :class:`TooMuch` where that is more work than so much."""
         self._most = work
-        if self.total is None and not self.walker.pace and not _can_end(self.program):
+        if not self.walker.pace and needs_pace(self.program):
             self._refuse("No play would ever come to its end.")
         one = self.deck.begun(self.walker.share * 0 + 1)
         now: Standing = {}
@@ -287,7 +287,9 @@ class Weighed:
         return closed.result, end.meters, award
 
 
-def _can_end(program: Program) -> bool:
-    """Whether anything but time can end a play of an endless deck."""
+def needs_pace(program: Program) -> bool:
+    """Whether nothing but time ends a play: its deck has no end, and no rule does."""
     rows = [row.source for rows in program.rows.values() for row in rows]
-    return bool(program.endings) or any(row.then in ENDS or row.moves_a_clock for row in rows)
+    if program.endings or any(row.then in ENDS or row.moves_a_clock for row in rows):
+        return False
+    return Dealer(program.game, choose(program.game, 0)).endless

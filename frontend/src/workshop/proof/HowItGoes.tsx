@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useEffect, useRef } from "react";
 import { api, type Game, type Walker } from "../../api/client";
 import { Amount } from "../../ui/Amount";
+import { Light } from "../../ui/Light";
 import { OneOf } from "../../ui/OneOf";
 import { useAims } from "../data";
 import { Company } from "./Company";
@@ -15,6 +16,9 @@ interface Props {
   walker: Walker;
   setWalker: (walker: Walker) => void;
 }
+
+/** Seconds that a try takes at first in a game that nothing but its clock ends. */
+const A_PACE = 5;
 
 /** How plays come out for a player one chooses: exactly where that can be, else by walking many. */
 export function HowItGoes({ game, walker, setWalker }: Props) {
@@ -32,6 +36,12 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
     retry: false,
   });
   const aims = useAims(game).data?.aims ?? [];
+  const begun = useRef(false);
+  useEffect(() => {
+    if (!exact.data || begun.current) return;
+    begun.current = true; // a pace that is chosen afterwards stays
+    if (exact.data.needs_pace) setWalker({ ...walker, pace: A_PACE });
+  }, [exact.data, walker, setWalker]);
   const problem = exact.data?.problem ?? "";
   return (
     <section aria-labelledby="goes" className="flex flex-col gap-3" data-odds={state(exact)}>
@@ -43,7 +53,9 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
       {exact.data?.figures && <FigureTable figures={exact.data.figures} said="exactly" />}
       {problem && (
         <div>
-          <p className="mb-2 text-soft">{problem}</p>
+          <p className="mb-2 text-soft">
+            <Light text={problem} />
+          </p>
           <Walked
             key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace}`}
             game={game}
