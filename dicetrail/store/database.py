@@ -8,10 +8,7 @@ from pathlib import Path
 from threading import Lock
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.util import CommandError
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import OperationalError, SQLAlchemyError
 
 from ..core.snag import Refused
@@ -44,19 +41,43 @@ def open_database(path: Path) -> Engine:
     event.listen(engine, "connect", _set_up)
     _let_one_write_at_a_time(engine)
     _miss_what_went_away(engine, path)
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
     try:
         with engine.begin() as connection:
-            config.attributes["connection"] = connection
-            command.upgrade(config, "head")
-    except (SQLAlchemyError, CommandError) as error:
+            if _version(connection) != max(MIGRATIONS.glob("versions/*.py")).name.partition("_")[0]:
+                _migrate(connection)
+    except (SQLAlchemyError, Unknown) as error:
         reason = getattr(error, "orig", None) or error
         raise Refused(
             f"The data in {path} can't be used: {reason}. Nothing was changed in it. Put the last backup in"
             " its place (`dicetrail backup FILE` makes them), or serve another folder with --data."
         ) from None
     return engine
+
+
+class Unknown(ValueError):
+    """The data is in no state that this program knows."""
+
+
+def _version(connection: Connection) -> str:
+    """The migration that the data is at, "" where there is none yet."""
+    if not inspect(connection).has_table("alembic_version"):
+        return ""
+    return connection.scalar(text("SELECT version_num FROM alembic_version")) or ""
+
+
+def _migrate(connection: Connection) -> None:
+    """Bring the data up to date. Raises :class:`Unknown`."""
+    from alembic import command  # imported late: most starts need it not, and it takes a while
+    from alembic.config import Config
+    from alembic.util import CommandError
+
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    config.attributes["connection"] = connection
+    try:
+        command.upgrade(config, "head")
+    except CommandError as error:
+        raise Unknown(str(error)) from None
 
 
 def close_database(engine: Engine) -> None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import io
 from typing import Annotated
 
-import segno
 from fastapi import HTTPException, Query, Request, Response
 from sqlalchemy.orm import Session
 
@@ -84,6 +83,8 @@ def code_for_the_wall(
     handout: TheHandout, address: Annotated[str, Query(max_length=300, pattern=r"^https?://\S+$")]
 ) -> Response:
     """The address of a hand-out as a code to be photographed (QR, ISO/IEC 18004), an SVG picture."""
+    import segno  # imported late: few ask for a code
+
     code = segno.make(f"{address.rstrip('/')}/play/{handout.link}", error="m", micro=False)
     drawn = io.BytesIO()
     code.save(drawn, kind="svg", scale=8, border=4, dark="#2a2620", light="#ffffff")
