@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.language.expressions import ExpressionError
-from dicetrail.core.play.rulebook.game import Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.company import Company
 from dicetrail.core.prove.odds.straight import straight
@@ -66,6 +66,42 @@ class Straight(unittest.TestCase):
         self.assertGreater(sum(said), 15, "many made-up games can be said")
         self.assertGreater(self.through, 5, "and some of their plays come through")
 
+    def test_of_what_clocks_tell(self):
+        rows = (
+            Consequence("opened", condition="game_left < 20", add=(("late_ones", "1"),)),
+            Consequence("right", condition="time_left > 3", add=(("score", "time_left * 2"),)),
+            Consequence("right", add=(("score", "time_used"), ("rest", "game_left"))),
+            Consequence("wrong", condition="time_used >= 4", add=(("score", "-1"),)),
+            Consequence("missed", set=(("rest", "time_left + game_left"),), hold=2),
+            Consequence("late", add=(("score", "time_used - time_left"),)),
+        )
+        meters = tuple(map(Meter, ("score", "rest", "late_ones")))
+        some = (*questions(4), choice(9)._replace(seconds=7), choice(10)._replace(seconds=3.5))
+        for game, tries, restart in ((None, 1, False), (31, 2, True), (12.5, 3, False)):
+            for question in (None, 8):
+                clocks = Clocks(question=question, game=game, breather=1, restart_on_again=restart)
+                program = Program(
+                    Game(
+                        "g",
+                        some,
+                        tries=tries,
+                        meters=meters,
+                        clocks=clocks,
+                        consequences=rows,
+                        endings=(Ending("score > 30 and time_used < 9", "won"),),
+                        awards=(Award("time_left > 0 and game_left > 1", "Early"), Award("True", "Late")),
+                    )
+                )
+                for walker in (
+                    Walker("skill", 0.6, 2.5),
+                    Walker("knows", 0.3, 3.9),
+                    Walker("skill", 0.5),
+                    Company(0.5, 0.2, 3, 2),
+                ):
+                    for dice in range(6):
+                        self.assertTrue(self.same(program, walker, dice), (game, question, walker))
+        self.assertEqual(self.through, 3 * 2 * 4 * 6)
+
     def test_of_the_demo_games(self):
         said = set()
         for path in sorted(DEMO.glob("*.yaml")):
@@ -76,7 +112,7 @@ class Straight(unittest.TestCase):
                     for dice in range(6):
                         if self.same(Program(game), walker, dice):
                             said.add((path.name, str(walker)))
-        self.assertGreaterEqual(len(said), 22)
+        self.assertGreaterEqual(len(said), 25)
         self.assertEqual(self.through, 6 * len(said))
 
     def test_every_sort_of_row(self):

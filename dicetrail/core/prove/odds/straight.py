@@ -51,7 +51,8 @@ class Straight:
         """What is known of a question, in the order of :data:`.straight_writer.QUESTION`; 0 for what makes
         no difference here, so that as many as can be are alike."""
         kind = kind_of(question)
-        seconds = seconds_of(self.game, question) if self.player.takes_time else None
+        timed = self.player.takes_time or TIMES.keys() & self.looked
+        seconds = seconds_of(self.game, question) if timed else None
         told: dict[str, Any] = {
             **{name: getattr(question, name) for name in OF_A_QUESTION},
             "possible": kind.possible(question),
@@ -89,10 +90,8 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     looked, questions = looked_at(program), pool(program.game, choices)
     for part in unsaid(program.game, "straight"):
         yield f"straight code does not know {part}"
-    if TIMES.keys() & looked.names or (
-        Dealer(program.game, choices).endless and {"total", "left"} & looked.names
-    ):
-        yield "it looks at clocks, or at the rest of an endless deck"
+    if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
+        yield "it looks at the rest of an endless deck"
     if program.question_seconds is not None and any(
         seconds_of(program.game, question) is None for question in questions
     ):

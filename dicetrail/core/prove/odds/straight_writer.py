@@ -47,6 +47,8 @@ _OPEN = (
     *OF_AN_ANSWER,
 )
 """What is known of the open question, besides meters and counts."""
+_CLOCKS = ("seconds", "used", "spent")
+"""What the open question's clock has and has used, and what is used of the game's, in milliseconds."""
 _RESULTS: tuple[Result, ...] = ("won", "lost", "done")
 """The results that plays can have here; one that goes on for too long is left to the engine."""
 _LEAVES = {"next": 1, "visit": 2}
@@ -93,7 +95,7 @@ class Writer:
         total = Dealer(program.game, choices).total
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
         self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
-        known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total)}
+        known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total), **self._times()}
         built_in = (*known, "first_visit", "tries", "question_due", "game_due")
         self._built_in = _Names({**{name: name for name in built_in}, **known, "answer_due": player.pace})
         self._of_rules = _Names(
@@ -106,7 +108,7 @@ class Writer:
             }
         )
         self._fractional = fractional(program)
-        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN])
+        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN, *_CLOCKS])
         self._lines: list[str] = []
         self._depth = 0
 
@@ -120,7 +122,8 @@ class Writer:
                 self._write(f"{name} = {meter.kept(meter.start)!r}")
             self._write(
                 f"{' = '.join((*COUNTED, *_OPEN))} = 0",
-                "topic = kind = ''; tries_left = INF; t = spent = used = n = 0; first_visit = True",
+                "topic = kind = ''; tries_left = INF; t = n = 0; first_visit = True",
+                f"{' = '.join(_CLOCKS)} = 0",
             )
             self._moment(happen(self, "begun"))
             with self._block(f"for {', '.join((*QUESTION, *self.player.known))} in deck:"):
@@ -130,6 +133,16 @@ class Writer:
                     self._visit()
             self._end(End("done"))
         return self._lines
+
+    def _times(self) -> dict[str, str]:
+        """What tells a time, in seconds."""
+        game = self.game.clocks.game
+        limit = 0 if game is None else round(1000 * game)
+        return {
+            "time_left": "((seconds - used if seconds > used else 0) / 1000)",
+            "time_used": "(used / 1000)",
+            "game_left": f"(({limit} - spent if {limit} > spent else 0) / 1000)",
+        }
 
     def _write(self, *lines: str) -> None:
         self._lines += [" " * self._depth + line for line in lines]
@@ -167,7 +180,7 @@ class Writer:
         self._write(f"question_due = seconds - used if seconds >= 0 else INF; game_due = {game}")
         for comes in self.first(COMES_FIRST):
             if comes == "time":
-                self._write("t += game_due; spent += game_due")
+                self._write("t += game_due; spent += game_due; used += game_due")
                 self._time_is_up()
             elif comes == "late":
                 self._write("t += question_due; spent += question_due; used += question_due")
