@@ -8,7 +8,7 @@ from typing import Any
 from unittest.mock import patch
 
 from dicetrail.core.play.deal.setup import choose
-from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Game, Meter
+from dicetrail.core.play.rulebook.game import Consequence, Deal, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove import declared
 from dicetrail.core.prove.declared import COUNTED, SHOWN, parts_of, unsaid
@@ -70,15 +70,6 @@ class Declared(unittest.TestCase):
                 declared._unknown.cache_clear()
                 self.assertEqual(unsaid(self.GAME, prover), [part])
             declared._unknown.cache_clear()
-
-    def test_rows_that_move_clocks_are_walked_by_the_engine(self):
-        for row in (
-            Consequence("right", time=(("question", "3"),)),
-            Consequence("right", restart=("question",)),
-        ):
-            game = dataclasses.replace(self.GAME, consequences=(row,))
-            with self.assertRaises(Unsaid):
-                straight(Program(game), Walker("skill", 0.5), Choices(0))
 
     def later(self, bonus: int) -> Any:
         said = {one.name: getattr(self.GAME, one.name) for one in dataclasses.fields(self.GAME)}

@@ -199,6 +199,14 @@ class Refusing(unittest.TestCase):
         walked = walk(program, Walker("skill", 0.5), 1500, 1)
         self.assertAlmostEqual(found.results["won"], walked.results["won"], delta=0.05)
 
+    def test_a_clock_with_nothing_left_runs_out_before_an_answer_that_takes_no_time(self):
+        emptied = Consequence("opened", "asked == 2", time=(("question", "-99"),))
+        paid = Consequence("late", add=(("score", "10"),))
+        program = four(emptied, paid, ONE, clocks=Clocks(question=6))
+        for walker in (Walker("skill", Fraction(1)), Walker("skill", Fraction(1), 6)):
+            self.assertEqual(odds(program, walker).meters["score"], {13: 1})
+            self.assertEqual(one_play(program, walker, Choices(3)).seat.meters["score"], 13)
+
     def test_plays_that_never_end_are_refused_at_once(self):
         program = four(ONE, deal=Deal(repeats="when_empty"), clocks=Clocks(game=60))
         with self.assertRaises(Inexact) as raised:

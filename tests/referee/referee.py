@@ -196,10 +196,10 @@ class Play:
         return None
 
     def reach(self, at, before_move):
-        """Everything that falls due by then; a move at the last millisecond still counts."""
+        """Everything that falls due by then; a move at the last millisecond counts, where there is one."""
         at = max(at, self.now)
         while (due := self.due()) is not None and due <= at:
-            if before_move and self.phase == "asking" and due == at:
+            if before_move and self.phase == "asking" and due == at > self.since:
                 break
             self.run_clocks(due)
             if self.phase == "feedback":

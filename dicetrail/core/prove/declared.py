@@ -64,7 +64,7 @@ COUNTED = frozenset(
 _LEFT_OUT: Mapping[Prover, frozenset[str]] = {
     "search": frozenset(),
     "odds": frozenset(),
-    "straight": frozenset({"Consequence.time", "Consequence.restart"}),
+    "straight": frozenset(),
 }
 
 

@@ -190,7 +190,8 @@ class Run:
                 self._go_on(due)
                 continue
             answer = at if before_a_move else inf
-            first = comes_first(self.question_clock.due(), self.game_clock.due(), answer)
+            asked_from = self.question_clock.since or 0
+            first = comes_first(self.question_clock.due(), self.game_clock.due(), answer, asked_from)
             if first == "answer":
                 return
             if first == "time":

@@ -106,17 +106,24 @@ _AGAIN = cases((True, "attempt > 1"), (False, ""))
 Comes = Literal["time", "late", "answer"]
 """What ends the waiting for an answer: the game's clock, the question's, or the answer."""
 COMES_FIRST: tuple[Case[Comes], ...] = cases(
-    ("time", "game_due <= question_due and game_due < answer_due"),
-    ("late", "question_due < answer_due"),
+    ("time", "game_due <= question_due and (game_due < answer_due or game_due <= asked_from)"),
+    ("late", "question_due < answer_due or question_due <= asked_from"),
     ("answer", ""),
 )
-"""Which of these comes first, by the milliseconds until each (infinite where it never comes): an answer at
-the very last millisecond still counts."""
+"""Which of these comes first, by the millisecond of each (infinite where it never comes): an answer at the
+very last millisecond still counts, but none where nothing was left when an answer became possible."""
 
 
-def comes_first(question_due: int | None, game_due: int | None, answer_due: float) -> Comes:
-    """Which of these comes first, by when each does (None: never)."""
-    dues = {"question_due": question_due, "game_due": game_due, "answer_due": answer_due}
+def comes_first(
+    question_due: int | None, game_due: int | None, answer_due: float, asked_from: int = 0
+) -> Comes:
+    """Which of these comes first, by when each does (None: never), and since when an answer is possible."""
+    dues = {
+        "question_due": question_due,
+        "game_due": game_due,
+        "answer_due": answer_due,
+        "asked_from": asked_from,
+    }
     return first_case(COMES_FIRST, {name: inf if due is None else due for name, due in dues.items()})
 
 

@@ -36,7 +36,8 @@ Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
 
 @dataclass(frozen=True, slots=True)
 class Straight:
-    """A game's plays by one sort of player, by rules that look at the names in ``looked``.
+    """A game's plays by one sort of player, by rules that look at the names in ``looked``; ``ticks`` says
+    that clocks make a difference.
 
     ``play`` makes one of what its chance begins with, the questions of its deck (as :meth:`asked_of` has
     them) and how much better its player is than others of a company, and marks the rows it came by.
@@ -44,6 +45,7 @@ class Straight:
 
     game: Game
     looked: frozenset[str]
+    ticks: bool
     player: WrittenWalker | WrittenCompany
     play: Callable[[int, Iterable[tuple[Any, ...]], bytearray, float], Played]
 
@@ -51,8 +53,7 @@ class Straight:
         """What is known of a question, in the order of :data:`.straight_writer.QUESTION`; 0 for what makes
         no difference here, so that as many as can be are alike."""
         kind = kind_of(question)
-        timed = self.player.takes_time or TIMES.keys() & self.looked
-        seconds = seconds_of(self.game, question) if timed else None
+        seconds = seconds_of(self.game, question) if self.ticks else None
         told: dict[str, Any] = {
             **{name: getattr(question, name) for name in OF_A_QUESTION},
             "possible": kind.possible(question),
@@ -81,8 +82,9 @@ def straight(program: Program, walker: Walker | Company, choices: Choices) -> St
         **player.scope,
         "INF": inf,
     }
-    exec(compile("\n".join(Writer(program, player, choices).written()), "<a play>", "exec"), scope)
-    return Straight(program.game, looked_at(program).names, player, scope["play"])
+    writer, looked = Writer(program, player, choices), looked_at(program).names
+    exec(compile("\n".join(writer.written()), "<a play>", "exec"), scope)
+    return Straight(program.game, looked, writer.ticks or bool(TIMES.keys() & looked), player, scope["play"])
 
 
 def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:
@@ -96,6 +98,9 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         seconds_of(program.game, question) is None for question in questions
     ):
         yield "seconds depend on how a play goes"
+    moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
+    if moved and isinstance(walker, Company) and walker.pace_spread:
+        yield "who has a pace of chance is not asked for it where a row has taken all the time there is"
     made = [question for question in questions if question.recipe is not None]
     guesses = isinstance(walker, Walker) and walker.how == "knows"
     if made and (guesses or {"kind", "hits", "possible"} & looked.names):

@@ -47,8 +47,11 @@ _OPEN = (
     *OF_AN_ANSWER,
 )
 """What is known of the open question, besides meters and counts."""
-_CLOCKS = ("seconds", "used", "spent")
-"""What the open question's clock has and has used, and what is used of the game's, in milliseconds."""
+_CLOCKS = ("seconds", "used", "limit", "spent")
+"""What the open question's clock has (-1: it has none) and has used, and the same of the game's, in
+milliseconds."""
+_CLOCK_OF = {"question": ("seconds", "used", "whole"), "game": ("limit", "spent", "all_of_it")}
+"""What a clock has, what it has used, and what it began with."""
 _RESULTS: tuple[Result, ...] = ("won", "lost", "done")
 """The results that plays can have here; one that goes on for too long is left to the engine."""
 _LEAVES = {"next": 1, "visit": 2}
@@ -92,12 +95,17 @@ class Writer:
 
     def __init__(self, program: Program, player: WrittenWalker | WrittenCompany, choices: Choices) -> None:
         self.program, self.game, self.player = program, program.game, player
+        moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
+        self.ticks = player.takes_time or moved
+        """Whether a clock can run out: time passes, or a row takes some away."""
         total = Dealer(program.game, choices).total
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
         self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
         known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total), **self._times()}
         built_in = (*known, "first_visit", "tries", "question_due", "game_due")
-        self._built_in = _Names({**{name: name for name in built_in}, **known, "answer_due": player.pace})
+        self._built_in = _Names(
+            {**{name: name for name in built_in}, **known, "answer_due": player.pace, "asked_from": "0"}
+        )
         self._of_rules = _Names(
             {
                 **known,
@@ -108,7 +116,7 @@ class Writer:
             }
         )
         self._fractional = fractional(program)
-        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN, *_CLOCKS])
+        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN, *_CLOCKS, "whole", "all_of_it"])
         self._lines: list[str] = []
         self._depth = 0
 
@@ -123,12 +131,12 @@ class Writer:
             self._write(
                 f"{' = '.join((*COUNTED, *_OPEN))} = 0",
                 "topic = kind = ''; tries_left = INF; t = n = 0; first_visit = True",
-                f"{' = '.join(_CLOCKS)} = 0",
+                f"seconds = whole = -1; used = spent = 0; limit = all_of_it = {self._game_clock()}",
             )
             self._moment(happen(self, "begun"))
             with self._block(f"for {', '.join((*QUESTION, *self.player.known))} in deck:"):
                 self.count("dealt")
-                self._write("first_visit = True", *self.player.at_question())
+                self._write("first_visit = True; whole = seconds", *self.player.at_question())
                 with self._block("while True:"):
                     self._visit()
             self._end(End("done"))
@@ -136,12 +144,10 @@ class Writer:
 
     def _times(self) -> dict[str, str]:
         """What tells a time, in seconds."""
-        game = self.game.clocks.game
-        limit = 0 if game is None else round(1000 * game)
         return {
             "time_left": "((seconds - used if seconds > used else 0) / 1000)",
             "time_used": "(used / 1000)",
-            "game_left": f"(({limit} - spent if {limit} > spent else 0) / 1000)",
+            "game_left": "((limit - spent if limit > spent else 0) / 1000)",
         }
 
     def _write(self, *lines: str) -> None:
@@ -173,10 +179,10 @@ class Writer:
         clocks = self.game.clocks
         begin_try(self, restart=clocks.restart_on_again)
         self._write(*self.player.at_try())
-        if not self.player.takes_time or (clocks.game is None and not self._timed()):
+        if not self.ticks or (clocks.game is None and not self._timed()):
             self._answer()
             return
-        game = "INF" if clocks.game is None else f"{round(1000 * clocks.game)} - spent"
+        game = "INF" if clocks.game is None else "limit - spent"
         self._write(f"question_due = seconds - used if seconds >= 0 else INF; game_due = {game}")
         for comes in self.first(COMES_FIRST):
             if comes == "time":
@@ -218,8 +224,8 @@ class Writer:
         then."""
         for came in ways:
             self._go_on(came)
-        if self.game.clocks.game is not None and self.player.takes_time:
-            with self._block(f"if spent >= {round(1000 * self.game.clocks.game)}:"):
+        if self.game.clocks.game is not None and self.ticks:
+            with self._block("if spent >= limit:"):
                 self._time_is_up()
 
     def _go_on(self, came: Came) -> None:
@@ -249,8 +255,8 @@ class Writer:
         return self._branches([(case.so, case.condition) for case in some], self._built_in)
 
     def set_clock(self) -> None:
-        """Write that a question's clock has not run yet."""
-        self._write("used = 0")
+        """Write that a question's clock has not run yet, and has its whole time."""
+        self._write("used = 0; seconds = whole")
 
     def restart_clock(self) -> None:
         """Write the same."""
@@ -283,26 +289,50 @@ class Writer:
             *((name, "=", expression) for name, expression in row.set),
             *((name, "+", expression) for name, expression in row.add),
         ]
+        for number, (_, expression) in enumerate(row.time):
+            self._write(
+                f"d_{number} = {self._said(expression, self._of_rules)}",
+                f"if d_{number}.__class__ is str: raise TypeError",
+            )
         for number, (_, _, expression) in enumerate(work):
             self._write(f"c_{number} = {self._said(expression, self._of_rules)}")
             if not isinstance(ast.parse(expression.source.strip(), mode="eval").body, ast.Constant):
                 self._write(f"if c_{number}.__class__ is str: raise TypeError")
         moved = sorted({self.places[name] for name, _, _ in work})
-        asks = bool(moved and self.program.endings) and not MOMENTS[row.source.moment].answers
+        changes = [f"m_{place}" for place in moved]
+        changes += _CLOCKS if row.source.moves_a_clock else ()
+        asks = bool(changes and self.program.endings) and not MOMENTS[row.source.moment].answers
         if asks:
-            self._write(*(f"w_{place} = m_{place}" for place in moved))
+            self._write(*(f"w_{name} = {name}" for name in changes))
         for number, (name, how, _) in enumerate(work):
             place = self.places[name]
             value = f"c_{number}" if how == "=" else f"m_{place} + c_{number}"
             kept = name in self._fractional
             self._write(f"m_{place} = keep_{place}({value})" if kept else f"m_{place} = {value}")
+        self._move_clocks(row)
         if not asks:
-            yield bool(moved)
+            yield bool(changes)
             return
-        with self._block(f"if {' or '.join(f'w_{place} != m_{place}' for place in moved)}:"):
+        with self._block(f"if {' or '.join(f'w_{name} != {name}' for name in changes)}:"):
             yield True
         with self._block("else:"):
             yield False
+
+    def _game_clock(self) -> int:
+        """The milliseconds of the game's clock, -1 where it has none."""
+        return -1 if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
+
+    def _move_clocks(self, row: ReadyRow) -> None:
+        """Write how a row starts clocks anew, and gives them time or takes some."""
+        for name in row.source.restart:
+            has, used, whole = _CLOCK_OF[name]
+            self._write(f"{used} = 0; {has} = {whole}")
+        for number, (clock, _) in enumerate(row.time):
+            has, used, _ = _CLOCK_OF[clock]
+            self._write(
+                f"more = {has} + round(d_{number} * 1000)",
+                f"if {has} >= 0: {has} = more if more > {used} else {used}",
+            )
 
     def endings(self) -> Iterator[End | None]:
         """Write the tests of the endings, and what stands under each and after them."""
