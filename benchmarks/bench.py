@@ -6,6 +6,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 
+from dicetrail.core.play.deal.dealer import deal
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.rulebook.game import Choices, Consequence, Deal, Ending, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
@@ -34,9 +35,11 @@ WAYMARKS = [WaymarkPart(name=f"w{n}", moves=MOVES[n : n + 20], expect={"right": 
 
 
 def by_hand(moves: list[str]) -> tuple[int, int]:
+    """A loop with the engine's own deal: the questions in their order, the options in their places."""
     score, lives = 0, 500
     said = []
-    for move in moves:
+    deck = deal(PROGRAM.game, Choices(1), len(moves))
+    for _, move in zip(deck, moves, strict=False):
         if move == "right":
             score += 3
             said.append(f"{score} points.")

@@ -2,9 +2,12 @@
 
     benchmarks/players.py [PLAYERS [MOVES A SECOND [SECONDS]]]     (200 players, 200 moves a second, 10 s)
 
-Each player has a socket of its own and moves at times of its own. The echo server is the same Uvicorn with a
-socket that sends back what it gets, in a process of its own, asked by the same client at the same pace. Then
-200 plays are started at once over HTTP, and another request is asked again and again meanwhile.
+They follow the link of a hand-out. Each has a socket of its own and moves at times of its own. The echo
+server is the same Uvicorn with a socket that keeps what it gets in the same SQLite, each by itself and
+durably, and sends as much back as a view weighs; it stands in a process of its own, asked by the same client
+at the same pace. Before that, 200 people open the link at once, 200 and 500 plays are started at once over
+HTTP, and another request is asked again and again meanwhile. It leaves out what a browser does, and a
+network.
 """
 
 from __future__ import annotations
@@ -13,8 +16,10 @@ import asyncio
 import json
 import multiprocessing
 import random
+import sqlite3
 import statistics
 import sys
+import tempfile
 import time
 from pathlib import Path
 
@@ -55,15 +60,20 @@ def told(taken: list[float]) -> str:
     )
 
 
-def echo(port: int) -> None:
-    """A server that sends back what it gets."""
-    app = FastAPI()
+def echo(port: int, weight: int) -> None:
+    """A server that keeps what it gets, and sends back a text of so many characters."""
+    app, folder = FastAPI(), tempfile.TemporaryDirectory()
+    kept = sqlite3.connect(Path(folder.name) / "echo.sqlite", isolation_level=None)
+    kept.execute("PRAGMA journal_mode = WAL")
+    kept.execute("PRAGMA synchronous = FULL")
+    kept.execute("CREATE TABLE said (text TEXT)")
 
     @app.websocket("/echo")
     async def _(socket: WebSocket) -> None:
         await socket.accept()
         async for text in socket.iter_text():
-            await socket.send_text(text)
+            kept.execute("INSERT INTO said VALUES (?)", (text,))
+            await socket.send_text("x" * weight)
 
     uvicorn.run(app, port=port, log_level="error", ws="websockets-sansio", ws_per_message_deflate=False)
 
@@ -98,7 +108,7 @@ class Player:
 
 
 class Echoed(Player):
-    """The same pace, and nothing but an echo of as much text."""
+    """The same pace, and nothing but a durable echo."""
 
     async def join(self) -> None:
         self.socket = await websockets.connect(self.url, compression=None, open_timeout=60)
@@ -125,6 +135,14 @@ async def started(url: str, slug: str, number: int) -> tuple[list[str], list[flo
     return [json.loads(answer.body)["id"] for answer in answers], [answer.seconds for answer in answers]
 
 
+async def opened(url: str, link: str) -> list[float]:
+    """How long it takes to open a link, where many do at once; in seconds."""
+    request = written(url, "GET", f"/api/players/games/{link}")
+    answers = await asyncio.gather(*(ask(request) for _ in range(AT_ONCE)))
+    assert {answer.status for answer in answers} == {200}, answers[0]
+    return [answer.seconds for answer in answers]
+
+
 async def beside(url: str, path: str, work: asyncio.Task) -> list[float]:
     """How long a request takes, again and again, while something else is asked for; in seconds."""
     taken, request = [], written(url, "GET", path)
@@ -139,23 +157,29 @@ async def beside(url: str, path: str, work: asyncio.Task) -> list[float]:
 async def main(number: int, a_second: float, seconds: float) -> None:
     served = Served()
     port = free_port()
-    echoing = multiprocessing.Process(target=echo, args=(port,), daemon=True)
+    echoing: multiprocessing.Process | None = None
     try:
         game = served.make_game("Many", served.paste("many.tsv", ROWS), RULES)
-        work = asyncio.create_task(started(served.url, game["slug"], AT_ONCE))
-        others = await beside(served.url, "/api/workshop/shelf", work)
-        _, taken = await work
-        print(f"{AT_ONCE} plays started at once:  {told(taken)}")
-        print(f"  the shelf meanwhile:     {told(others)}")
+        link = served.ask("POST", f"/api/workshop/games/{game['id']}/handouts", {"name": "Many"})["link"]
+        print(f"{AT_ONCE} open a link at once:     {told(await opened(served.url, link))}")
+        for many in (AT_ONCE, 500):
+            begun = time.perf_counter()
+            work = asyncio.create_task(started(served.url, link, many))
+            others = await beside(served.url, "/api/workshop/shelf", work)
+            _, taken = await work
+            print(f"{many} plays started at once:  {told(taken)}, all {time.perf_counter() - begun:.2f} s")
+            print(f"  the shelf meanwhile:     {told(others)}")
 
         plays: list[str] = []
         while len(plays) < number:
-            plays += (await started(served.url, game["slug"], min(100, number - len(plays))))[0]
+            plays += (await started(served.url, link, min(100, number - len(plays))))[0]
         address = served.url.replace("http", "ws")
         pause = number / a_second
         moves = await pace(
             [Player(f"{address}/api/players/plays/{play}/live", pause) for play in plays], seconds
         )
+        weight = len(json.dumps(served.ask("GET", f"/api/players/plays/{plays[0]}")))
+        echoing = multiprocessing.Process(target=echo, args=(port, weight), daemon=True)
         echoing.start()
         for _ in range(100):
             await asyncio.sleep(0.1)
@@ -166,14 +190,15 @@ async def main(number: int, a_second: float, seconds: float) -> None:
                 continue
         echoes = await pace([Echoed(f"ws://127.0.0.1:{port}/echo", pause) for _ in plays], seconds)
         print(f"{number} players, {len(moves) / seconds:.0f} moves a second: {told(moves)}")
-        print(f"  a plain echo server:           {told(echoes)}")
+        print(f"  a durable echo server:         {told(echoes)}")
         ratio = percentile(moves, 0.99) / percentile(echoes, 0.99)
         print(
             f"  ratio of the p99: {ratio:.1f}   of the medians:"
             f" {statistics.median(moves) / statistics.median(echoes):.1f}"
         )
     finally:
-        echoing.is_alive() and echoing.terminate()
+        if echoing is not None and echoing.is_alive():
+            echoing.terminate()
         served.stop()
 
 

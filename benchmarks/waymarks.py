@@ -6,6 +6,7 @@ from __future__ import annotations
 import sys
 import time
 from pathlib import Path
+from statistics import median
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
@@ -61,13 +62,13 @@ def main() -> None:
             assert lives is None or answer["failed"] == (50 if lives == 99 else 0), answer["waymarks"][0]
             return taken
 
-        unit = min(edit(2 + n, None) for n in range(EDITS))
-        passing = min(edit(30 + n, 90) for n in range(EDITS))
+        unit = median(edit(2 + n, None) for n in range(EDITS))
+        passing = median(edit(30 + n, 90) for n in range(EDITS))
         failing = [edit(60 + n, 99) for n in range(EDITS)]
         for name, taken in (
             ("50 waymarks", passing),
             ("50 that fail for the first time", failing[0]),
-            ("50 that fail", min(failing)),
+            ("50 that fail", median(failing[1:])),
         ):
             print(
                 f"an edit and {name}: {1000 * taken:.0f} ms; without any {1000 * unit:.0f} ms, ratio"

@@ -54,6 +54,7 @@ from dicetrail.core.play.seen.trying import page_at
 from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.best import DICE
 from dicetrail.core.prove.odds.exact import odds
+from dicetrail.core.prove.odds.mass import ManyMasses, Moments, Shift
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking
 from dicetrail.core.prove.plays.advice import advice_on
@@ -415,6 +416,16 @@ class OfProofs(unittest.TestCase):
         walking.make(2000)
         share, walked = odds(program, walker).awards["All"], walking.figures().awards["All"]
         self.assertLess(abs(share - walked), 3 * (share * (1 - share) / 2000) ** 0.5)
+
+    def test_piles_that_become_one(self):
+        sums = np.array([[0.25, 0.5], [1.0, 4.0], [4.0, 32.0]])
+        masses = ManyMasses(Moments(sums, np.array([[4.0, 7.0], [5.0, 9.0]])), 3)
+        places = np.array([0, 1])
+        for target, apart in ((np.array([0, 0]), False), (np.array([1, 0]), True)):
+            shift = Shift(places, target, np.array([1.0, 0.5]), 3, apart)
+            one = masses.shifted(shift)
+            self.assertEqual((one.weight, one.time.sum, one.time.square), (0.5, 3.0, 20.0))
+            self.assertEqual((one.time.low, one.time.high, one.steps), (4.0, 9.0, 3))
 
     def test_an_award_may_ask_how_many_are_left(self):
         awards = (Award("left == 0", "All came"), Award("True", "Some"))
