@@ -53,7 +53,7 @@ from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.seen.trying import page_at
 from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.best import DICE
-from dicetrail.core.prove.odds.exact import odds
+from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.mass import ManyMasses, Moments, Shift
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking
@@ -416,6 +416,14 @@ class OfProofs(unittest.TestCase):
         walking.make(2000)
         share, walked = odds(program, walker).awards["All"], walking.figures().awards["All"]
         self.assertLess(abs(share - walked), 3 * (share * (1 - share) / 2000) ** 0.5)
+
+    def test_a_meter_that_leaps_is_not_weighed(self):
+        """So many more such leaps would be more than a meter can hold."""
+        for by, refused in (("10 ** 11", True), ("10 ** 10", False)):
+            rows = (Consequence("right", add=(("score", by),)),)
+            program = Program(Game("", questions(3), meters=(Meter("score"),), consequences=rows))
+            with self.assertRaises(Inexact) if refused else nullcontext():
+                odds(program, Walker("skill", 0.5))
 
     def test_piles_that_become_one(self):
         sums = np.array([[0.25, 0.5], [1.0, 4.0], [4.0, 32.0]])
