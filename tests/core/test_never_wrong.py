@@ -25,6 +25,7 @@ from dicetrail.core.play.run.run import Run
 from dicetrail.core.prove.odds import exact
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, Weighed, odds
+from dicetrail.core.prove.odds.grid import beside, parts_of
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import one_play, walk
 from dicetrail.core.prove.plays.out import read_json_lines
@@ -243,6 +244,29 @@ class Refusing(unittest.TestCase):
         often = four(endless, tries=9, deal=Deal(draw=400, repeats="when_empty"))
         with self.assertRaisesRegex(Inexact, r"`score` comes to more than [\d,]+ values, and row 1 depends"):
             odds(often, half)
+
+    def test_a_grid_in_parts_comes_to_what_it_does_at_once(self):
+        unlike = tuple(choice(n, options=2 + n % 4)._replace(worth=1 + n % 3) for n in range(7))
+        paid = Consequence("right", add=(("score", "worth"),), hold=1)
+        ends = (Ending("score > 12", "won"),)
+        award = (Award("right == 0", "None"),)
+        program = four(paid, questions=unlike, endings=ends, awards=award, deal=Deal(draw=6))
+        grid = Walker("knows", np.linspace(0, 1, 9), 2)
+        whole = Weighed(program, grid, Choices(0)).figures()
+        walkers = parts_of(grid)
+        self.assertEqual([len(one.share) for one in walkers], [2, 2, 1, 1, 1, 1, 1])
+        parts = beside(walkers, [Weighed(program, one, Choices(0)).figures() for one in walkers])
+        for name in ("results", "awards", "means"):
+            mine, theirs = getattr(whole, name), getattr(parts, name)
+            self.assertEqual(mine.keys(), theirs.keys())
+            for key in mine:
+                np.testing.assert_allclose(np.broadcast_to(mine[key], 9), theirs[key], atol=1e-12)
+        for value, share in whole.meters["score"].items():
+            np.testing.assert_allclose(share, parts.meters["score"][value], atol=1e-12)
+        np.testing.assert_allclose(whole.seconds.sum, parts.seconds.sum)
+        self.assertEqual((whole.seconds.low, whole.rows), (parts.seconds.low, parts.rows))
+        with mock.patch.object(exact, "MOST_PLACES", 20_000):
+            np.testing.assert_allclose(odds(program, grid).results["won"], whole.results["won"])
 
     def test_piles_that_are_weighed_together_come_to_what_they_do_apart(self):
         """Exactly, in fractions; and over a grid of skills as far as floats go."""

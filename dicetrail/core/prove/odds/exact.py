@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Iterable
+from contextlib import suppress
 from fractions import Fraction
 from typing import Any
 
@@ -29,6 +30,7 @@ from ..search.watched import looked_at
 from .blame import too_much
 from .deck import Together, deck_of
 from .figures import Figures, Sums
+from .grid import beside, parts_of
 from .mass import NOISE, Mass, largest
 from .pile import Left
 from .sorting import Sorted, Unsortable
@@ -38,10 +40,11 @@ from .ways import Ended, Spot, Way, Ways, can_clocks_matter
 MOST_WORK = 1_200_000
 """Work before a game has too many states for this, in units of about two millionths of a second: so it is
 refused within three seconds, whatever of it there is too much."""
-_AT_FIRST, _THEN = 0.3, 0.9
-"""The parts of it that are spent on weighing piles together, and then on telling them apart."""
-MOST_PLACES = 3_000_000
-"""Numbers of plays, by piles and skills, that masses may hold at a time, each of 40 bytes."""
+_AT_FIRST, _A_PART, _THEN = 0.3, 0.6, 0.9
+"""The parts of it that are spent on weighing piles together, on the same for a part of a grid of skills, and
+then on telling them apart."""
+MOST_PLACES = 5_000_000
+"""Numbers of plays, by piles and skills, that masses may hold at a time: each has 24 bytes."""
 _A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 16, 9
 """What it takes to move weights along a way, each of them, and to work a way out: more with each row and
 ending that is looked at."""
@@ -75,10 +78,14 @@ def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Fi
     weighed = Weighed(program, walker, chosen, together=not isinstance(walker.share, Fraction))
     if not weighed.together:  # arrays of fractions are slow
         return weighed.figures()
-    try:
+    with suppress(TooMuch):
         return weighed.figures(MOST_WORK * _AT_FIRST)
-    except TooMuch:
-        return Weighed(program, walker, chosen, together=False).figures(MOST_WORK * _THEN)
+    if len(walkers := parts_of(walker)) > 1:
+        with suppress(TooMuch):
+            return beside(
+                walkers, [Weighed(program, one, chosen).figures(MOST_WORK * _A_PART) for one in walkers]
+            )
+    return Weighed(program, walker, chosen, together=False).figures(MOST_WORK * _THEN)
 
 
 def guessing(program: Program) -> float:
