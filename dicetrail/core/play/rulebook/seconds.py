@@ -25,8 +25,9 @@ def seconds_of(game: Game, question: Question) -> float | None:
     None where it has no clock, or where its seconds depend on how the play goes.
     """
     by = compile_expression(game.clocks.question_by) if game.clocks.question_by else None
+    names = {name: getattr(question, name) for name in OF_A_QUESTION} if by is not None else {}
     try:
-        return _seconds(game, question, by, {name: getattr(question, name) for name in OF_A_QUESTION})
+        return _seconds(game, question, by, names)
     except ExpressionError:
         return None
 

@@ -32,9 +32,11 @@ def questions(document: Document, game: Game) -> Iterator[Found]:
     short: list[tuple[Question, float, float]] = []
     for question in game.questions:
         clock = seconds_of(game, question)
+        if clock is None:
+            continue
         items = kind_of(question).items(question)
         needs = seconds_to_read(" ".join((question.prompt, *items, *map(said, question.options))))
-        if clock is not None and needs > clock:
+        if needs > clock:
             short.append((question, clock, needs))
     if short:
         question, clock, needs = max(short, key=lambda one: one[2] - one[1])
@@ -48,14 +50,17 @@ def questions(document: Document, game: Game) -> Iterator[Found]:
         )
 
 
+def _longest_answer(game: Game) -> str:
+    answers = (shown_answer(question) for question in game.questions if not question.recipe)
+    return max(answers, key=len, default="")
+
+
 def feedback(document: Document, game: Game) -> Iterator[Found]:
     """Texts that are gone before they are read."""
     breather = game.clocks.breather
     if breather == "player":
         return
-    longest = max(
-        (shown_answer(question) for question in game.questions if not question.recipe), key=len, default=""
-    )
+    longest = _longest_answer(game) if any(row.reveal for row in game.consequences) else ""
     for place, row in enumerate(game.consequences):
         text = _BRACES.sub("0", row.tell)
         if row.reveal:
