@@ -52,6 +52,11 @@ class Program:
         self.intro = compile_template(game.intro)
         self.texts = texts_of(game.words.language, game.words.texts)
 
+    @property
+    def moves_clocks(self) -> bool:
+        """Whether any row gives a clock time, takes some of it, or starts it anew."""
+        return any(row.moves_a_clock for row in self.game.consequences)
+
     @cached_property
     def board(self) -> tuple[str, ...]:
         """The letters that a player can press: of the language's alphabet, and of the game's own phrases."""

@@ -296,7 +296,6 @@ class Weighed:
 
 def needs_pace(program: Program) -> bool:
     """Whether nothing but time ends a play: its deck has no end, and no rule does."""
-    rows = [row.source for rows in program.rows.values() for row in rows]
-    if program.endings or any(row.then in ENDS or row.moves_a_clock for row in rows):
+    if program.endings or program.moves_clocks or any(row.then in ENDS for row in program.game.consequences):
         return False
     return Dealer(program.game, choose(program.game, 0)).endless

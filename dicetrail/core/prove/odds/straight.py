@@ -98,8 +98,7 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         seconds_of(program.game, question) is None for question in questions
     ):
         yield "seconds depend on how a play goes"
-    moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
-    if moved and isinstance(walker, Company) and walker.pace_spread:
+    if program.moves_clocks and isinstance(walker, Company) and walker.pace_spread:
         yield "who has a pace of chance is not asked for it where a row has taken all the time there is"
     made = [question for question in questions if question.recipe is not None]
     guesses = isinstance(walker, Walker) and walker.how == "knows"

@@ -95,8 +95,7 @@ class Writer:
 
     def __init__(self, program: Program, player: WrittenWalker | WrittenCompany, choices: Choices) -> None:
         self.program, self.game, self.player = program, program.game, player
-        moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
-        self.ticks = player.takes_time or moved
+        self.ticks = player.takes_time or program.moves_clocks
         """Whether a clock can run out: time passes, or a row takes some away."""
         total = Dealer(program.game, choices).total
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]

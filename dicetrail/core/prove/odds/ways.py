@@ -176,5 +176,4 @@ class Ways:
 def can_clocks_matter(program: Program, walker: Walker, names: frozenset[str]) -> bool:
     """Whether clocks can make a difference to plays by rules that look at these names: where time passes, a
     rule looks at it, or a row moves a clock."""
-    moved = any(row.source.moves_a_clock for rows in program.rows.values() for row in rows)
-    return bool(walker.pace or TIMES.keys() & names or moved)
+    return bool(walker.pace or TIMES.keys() & names or program.moves_clocks)
