@@ -23,6 +23,11 @@ class Spread:
     max: float
 
 
+def later_by(later: Number, weight: Any, total: Any, square: Any) -> tuple[Any, Any, Any]:
+    """The weight of values, their sum and that of their squares, once each value is ``later`` by so much."""
+    return weight, total + later * weight, square + later * (2 * total + later * weight)
+
+
 class Sums:
     """The weight, the first two moments and the bounds of a number, as plays are added to it."""
 
@@ -46,7 +51,7 @@ class Sums:
         """Plays that are another's, a ``factor`` of them, each value ``later`` by so much."""
         weight, total, square = other.weight, other.sum, other.square
         if later:
-            square, total = square + later * (2 * total + later * weight), total + later * weight
+            weight, total, square = later_by(later, weight, total, square)
         self.weight += weight * factor
         self.sum += total * factor
         self.square += square * factor

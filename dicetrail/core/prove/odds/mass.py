@@ -9,7 +9,7 @@ from typing import Any, NamedTuple, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from .figures import Sums
+from .figures import Sums, later_by
 
 NOISE = 1e-12
 """What floats leave of nothing at all."""
@@ -120,8 +120,7 @@ class ManyMasses:
     def part(self, share: Any, later: int = 0, steps: int = 0) -> ManyMasses:
         sums, bounds = self.moments
         if later:
-            weight, total, square = sums
-            sums = np.stack((weight, total + later * weight, square + later * (2 * total + later * weight)))
+            sums = np.stack(later_by(later, *sums))
             bounds = bounds + later
         sums = sums * share
         return ManyMasses(Moments(sums, bounds), self.steps + steps if largest(sums[0]) > NOISE else 0)

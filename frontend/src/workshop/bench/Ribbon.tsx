@@ -2,6 +2,7 @@ import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import type { BenchSeen } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { FileInput } from "../../ui/FileInput";
 
 interface Props {
   steps: BenchSeen["steps"];
@@ -53,17 +54,7 @@ export function Ribbon({ steps, goTo, trail, bring }: Props) {
         <Button small onClick={() => input.current?.click()}>
           Bring a trail
         </Button>
-        <input
-          ref={input}
-          type="file"
-          className="hidden"
-          aria-label="A trail"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            if (file) bring(file);
-          }}
-        />
+        <FileInput input={input} label="A trail" take={bring} />
       </span>
     </section>
   );

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, type Difference, type Pack, type Question } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { FileInput } from "../../ui/FileInput";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 import { useShow } from "../data";
@@ -94,17 +95,7 @@ function ChooseFile({ reading, asked, take }: ChooseProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        className="hidden"
-        aria-label="The file as it is now"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) take(file);
-        }}
-      />
+      <FileInput input={input} label="The file as it is now" take={take} />
       {asked && (
         <Button
           weight="main"

@@ -2,6 +2,7 @@ import { useRef } from "react";
 import type { Media, QuestionRecord } from "../../api/client";
 import { Hear } from "../../player/Hear";
 import { Button } from "../../ui/Button";
+import { FileInput } from "../../ui/FileInput";
 import { Field, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { useBringMedia, useMedia } from "../media";
@@ -101,17 +102,11 @@ function Pick({ label, accept, name, media, pick }: PickProps) {
                 <option key={one.id}>{one.name}</option>
               ))}
             </select>
-            <input
-              ref={input}
-              type="file"
+            <FileInput
+              input={input}
+              label={`Bring a ${label.toLowerCase()}`}
               accept={accept}
-              className="hidden"
-              aria-label={`Bring a ${label.toLowerCase()}`}
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                event.target.value = "";
-                if (file) bring.mutate(file);
-              }}
+              take={bring.mutate}
             />
             <Button small onClick={() => input.current?.click()} disabled={bring.isPending}>
               {bring.isPending ? "Bringing …" : "Bring one"}

@@ -4,6 +4,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, type Edit, type Game, type Job, type Pack, type PackSummary } from "../../api/client";
 import { Menu, MenuDo } from "../../ui/Menu";
+import { FileInput } from "../../ui/FileInput";
 import { Notice } from "../../ui/Notice";
 import { useShelf, useShow } from "../data";
 import { insert, move, remove } from "../rules/rows";
@@ -107,17 +108,7 @@ function AddPack({ game, others, include }: AddProps) {
           </MenuDo>
         ))}
       </Menu>
-      <input
-        ref={input}
-        type="file"
-        className="hidden"
-        aria-label="A question file for this game"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) bring.mutate(file);
-        }}
-      />
+      <FileInput input={input} label="A question file for this game" take={bring.mutate} />
       {job && (
         <Working
           job={job}

@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import type { ReactNode } from "react";
 import type { ComesTo, Coverage, Game } from "../../api/client";
 import { counted } from "../words";
 import { Neither } from "./Neither";
@@ -25,29 +26,37 @@ export function ComesToSide({ game, comesTo, covered }: Props) {
     <div className="flex flex-col gap-4" data-comes-to="ready" data-revision={comesTo.revision}>
       <Pays comesTo={comesTo} />
       <Reachable game={game} comesTo={comesTo} />
-      <section aria-labelledby="length">
-        <h3 id="length" className="text-lg">
-          How long it takes
-        </h3>
+      <Part id="length" title="How long it takes">
         <p className="text-sm">{lengthWords(comesTo)}</p>
-      </section>
-      <section aria-labelledby="flow">
-        <h3 id="flow" className="text-lg">
-          How it flows
-        </h3>
+      </Part>
+      <Part id="flow" title="How it flows">
         <Flow comesTo={comesTo} walked={covered?.moments ?? []} />
         <p className="text-sm text-soft">Bold moments are ones a waymark comes to.</p>
-      </section>
+      </Part>
     </div>
+  );
+}
+
+interface PartProps {
+  id: string;
+  title: string;
+  children: ReactNode;
+}
+
+function Part({ id, title, children }: PartProps) {
+  return (
+    <section aria-labelledby={id}>
+      <h3 id={id} className="text-lg">
+        {title}
+      </h3>
+      {children}
+    </section>
   );
 }
 
 function Pays({ comesTo }: { comesTo: ComesTo }) {
   return (
-    <section aria-labelledby="pays">
-      <h3 id="pays" className="text-lg">
-        What each try pays
-      </h3>
+    <Part id="pays" title="What each try pays">
       <table className="w-full text-sm">
         <tbody>
           {comesTo.pays
@@ -63,16 +72,13 @@ function Pays({ comesTo }: { comesTo: ComesTo }) {
             ))}
         </tbody>
       </table>
-    </section>
+    </Part>
   );
 }
 
 function Reachable({ game, comesTo }: { game: Game; comesTo: ComesTo }) {
   return (
-    <section aria-labelledby="reached">
-      <h3 id="reached" className="text-lg">
-        What can be reached
-      </h3>
+    <Part id="reached" title="What can be reached">
       <ul className="text-sm">
         {comesTo.meters.map((meter) => (
           <li key={meter.name} data-range={meter.name} className="border-t border-line py-0.5">
@@ -107,7 +113,7 @@ function Reachable({ game, comesTo }: { game: Game; comesTo: ComesTo }) {
       {comesTo.mixed && (
         <p className="text-sm text-soft">Questions of all sorts were taken in any mix.</p>
       )}
-    </section>
+    </Part>
   );
 }
 

@@ -3,6 +3,7 @@ import type { Edit, SoundPart } from "../../../api/client";
 import { lengthOf, playSound, shapeOf, type Sound } from "../../../look/sounds";
 import { Amount } from "../../../ui/Amount";
 import { Button } from "../../../ui/Button";
+import { FileInput } from "../../../ui/FileInput";
 import { Choice } from "../../../ui/Choice";
 import { selectLook } from "../../../ui/Field";
 import { Notice } from "../../../ui/Notice";
@@ -182,18 +183,7 @@ function SourceOf({ file, media, keep }: SourceProps) {
             ))}
         </select>
       </label>
-      <input
-        ref={input}
-        type="file"
-        accept="audio/*"
-        className="hidden"
-        aria-label="A sound file"
-        onChange={(event) => {
-          const [brought] = event.target.files ?? [];
-          event.target.value = "";
-          if (brought) bring.mutate(brought);
-        }}
-      />
+      <FileInput input={input} label="A sound file" accept="audio/*" take={bring.mutate} />
       <Button
         small
         className="self-start"

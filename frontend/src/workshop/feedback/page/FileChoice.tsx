@@ -1,5 +1,6 @@
 import { useRef } from "react";
 import { Button } from "../../../ui/Button";
+import { FileInput } from "../../../ui/FileInput";
 import { selectLook } from "../../../ui/Field";
 import { Notice } from "../../../ui/Notice";
 import { useBringMedia, useMedia } from "../../media";
@@ -34,17 +35,11 @@ export function FileChoice({ label, kind, value, keep }: Props) {
             ))}
           </select>
         </label>
-        <input
-          ref={input}
-          type="file"
+        <FileInput
+          input={input}
+          label={`A file for ${label}`}
           accept={`${kind}/*`}
-          className="hidden"
-          aria-label={`A file for ${label}`}
-          onChange={(event) => {
-            const [brought] = event.target.files ?? [];
-            event.target.value = "";
-            if (brought) bring.mutate(brought);
-          }}
+          take={bring.mutate}
         />
         <Button
           small
