@@ -200,7 +200,7 @@ class Making(unittest.TestCase):
         browser.find("[role=status]", "8 questions")
         browser.find("[data-question='0'] input").click()
         browser.press("To another pack …")
-        browser.find("[role=dialog]")
+        browser.find("[role=dialog] button:enabled", "Move")
         self.clean("to another pack")
         browser.find("[role=dialog] button", "Move").click()
         browser.find("[role=status]", "7 questions")
