@@ -13,12 +13,11 @@ import typer
 from ..core.pack.formats import write_file
 from ..core.pack.reading import Reading
 from ..core.play.answers.switches import Checking
-from ..core.play.deal.dealer import deal
 from ..core.play.deal.setup import SetupError, choose
 from ..core.play.kinds import input_for, shown_answer
 from ..core.play.questions.card import as_filed
-from ..core.play.rulebook.game import Game
 from ..core.play.run.checking import check
+from ..core.play.run.dealt import dealt
 from ..core.play.run.moves import MoveError
 from ..core.rules.document import schema as game_schema
 from ..core.snag import Refused
@@ -141,9 +140,11 @@ def deal_cards(
     level: Level = None,
     as_json: AsJson = False,
 ) -> None:
-    """Show which questions a play would ask, in which order, with the options in their places."""
-    game = _game(game_path)
-    cards = deal(game, choose(game, rolled(dice), count=count, topic=topic, level=level))
+    """Show which questions a play would ask, in which order, with the options in their places; where that
+    hangs on how the play goes, if all answers are right."""
+    program = program_of(game_path)
+    game = program.game
+    cards = dealt(program, choose(game, rolled(dice), count=count, topic=topic, level=level))
     if as_json:
         write(
             [
@@ -153,12 +154,17 @@ def deal_cards(
                     "options": list(card.options),
                     "right": shown_answer(card.question),
                     "key": input_for("right", card, ()),
+                    **({"round": of} if of else {}),
                 }
-                for card in cards
+                for of, card in cards
             ]
         )
         return
-    for number, card in enumerate(cards, 1):
+    before = 0
+    for number, (of, card) in enumerate(cards, 1):
+        if of != before:
+            print(f"{game.rounds[of - 1].name}:")
+            before = of
         print(f"{number}. {card.question.prompt}  [{input_for('right', card, ())}]")
         for place, option in enumerate(card.options):
             print(f"   {'▸' if place in card.rights else ' '} {option}")
@@ -211,7 +217,3 @@ def _tell_reading(reading: Reading) -> None:
         print(line_of(snag))
     kinds = ", ".join(f"{number} {kind}" for kind, number in reading.kinds.items()) or "none"
     print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.all_snags)} snags")
-
-
-def _game(path: Path) -> Game:
-    return program_of(path).game

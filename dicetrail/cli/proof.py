@@ -176,11 +176,11 @@ def _figures_of(program: Program, walker: Walker) -> dict[str, Any]:
     found, problem = best_figures(program, walker)
     if problem:
         print(f"{program.game.title}: {problem} {found.plays:,} plays were walked.", file=sys.stderr)
-    return found.as_dict(len(program.game.consequences))
+    return found.as_dict(len(program.game.rows))
 
 
 def _show_figures(found: Figures, program: Program, as_json: bool) -> None:
-    data = found.as_dict(len(program.game.consequences))
+    data = found.as_dict(len(program.game.rows))
     if as_json:
         write(data)
         return

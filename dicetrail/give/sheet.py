@@ -9,13 +9,15 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator, Sequence
 from html import escape
+from itertools import groupby
 
-from ..core.play.deal.dealer import deal
 from ..core.play.deal.setup import choose
 from ..core.play.kinds import input_for, kind_of, shown_answer
 from ..core.play.questions.card import Card
 from ..core.play.questions.question import LABELS, picture
 from ..core.play.rulebook.game import Game
+from ..core.play.rulebook.program import Program
+from ..core.play.run.dealt import InRound, dealt
 from ..core.play.words import LANGUAGES, texts_of
 
 MOST_VERSIONS = 8
@@ -42,11 +44,11 @@ section + section { break-before: page } code { font-family: monospace }
 def sheet(game: Game, dice: Sequence[int], *, key: bool) -> str:
     """The questions that each of the dice deals, as one document; with the key to each where it is wanted."""
     language = game.words.language
-    title = escape(game.title)
+    title, program = escape(game.title), Program(game)
     parts = []
     for place, number in enumerate(dice):
         name = LABELS[place] if len(dice) > 1 else ""
-        cards = list(deal(game, choose(game, number)))
+        cards = dealt(program, choose(game, number))
         parts.append(_questions(game, name, number, cards))
         if key:
             parts.append(_key(title, name, number, cards))
@@ -57,15 +59,28 @@ def sheet(game: Game, dice: Sequence[int], *, key: bool) -> str:
     )
 
 
-def _questions(game: Game, name: str, dice: int, cards: Sequence[Card]) -> str:
+def _questions(game: Game, name: str, dice: int, cards: Sequence[InRound]) -> str:
     texts = texts_of(game.words.language, game.words.texts)
-    asked = "".join(f"<li>{''.join(_question(card, texts))}</li>\n" for card in cards)
+    asked = "".join(_rounds(game, cards, texts))
     return (
         f'<section><h1>{escape(game.title)} {name}</h1>\n<p class="about">'
         f'<span>{escape(texts["start.name"])} <span class="line"></span></span>'
         f"<span>{name} · {dice}</span></p>\n"
-        f'<ol class="questions">\n{asked}</ol></section>\n'
+        f"{asked}</section>\n"
     )
+
+
+def _rounds(game: Game, cards: Sequence[InRound], texts: dict[str, str]) -> Iterator[str]:
+    """The questions of each round under its name, numbered on from those before."""
+    before = 0
+    for number, some in groupby(cards, key=lambda one: one.round):
+        if number:
+            of = game.rounds[number - 1]
+            says = "" if "{" in of.intro else _light(of.intro)
+            yield f"<h2>{escape(of.name)}</h2>\n" + (f"<p>{says}</p>\n" if says else "")
+        asked = [f"<li>{''.join(_question(card, texts))}</li>\n" for _, card in some]
+        yield f'<ol class="questions" start="{before + 1}">\n{"".join(asked)}</ol>\n'
+        before += len(asked)
 
 
 def _question(card: Card, texts: dict[str, str]) -> Iterator[str]:
@@ -91,8 +106,8 @@ def _question(card: Card, texts: dict[str, str]) -> Iterator[str]:
         yield f'<div><span class="line"></span> {escape(question.unit)}</div>'
 
 
-def _key(title: str, name: str, dice: int, cards: Sequence[Card]) -> str:
-    answers = "".join(f"<li>{_answer(card)}</li>\n" for card in cards)
+def _key(title: str, name: str, dice: int, cards: Sequence[InRound]) -> str:
+    answers = "".join(f"<li>{_answer(card)}</li>\n" for _, card in cards)
     return f'<section class="key"><h2>{title} {name} · {dice}: key</h2>\n<ol>\n{answers}</ol></section>\n'
 
 

@@ -89,7 +89,7 @@ def on_the_bench(
         file=run.card.question.file if run.card else "",
         answer=shown_answer(run.card.question) if run.card else "",
         key=input_for("right", run.card, ()) if run.card else "",
-        coming=_coming(run),
+        coming=_coming(walk),
         can_be_late=run.phase == "asking" and run.due() is not None,
         over=run.phase == "over",
         differences=_differences(session, workshop, game, wanted, walk),
@@ -184,7 +184,7 @@ def coverage(
     runs += [walk_moves(program, _choices(program, play), play.moves).run for play in wanted.plays]
     touched = covered(runs)
     parts = [
-        *((f"row {n}", f"row {n}, {row.moment}") for n, row in enumerate(program.game.consequences, 1)),
+        *((f"row {n}", f"row {n}, {row.moment}") for n, row in enumerate(program.game.rows, 1)),
         *((f"ending {n}", f"{one.result}: {one.condition}") for n, one in enumerate(program.game.endings, 1)),
         *((f"award {n}", one.title) for n, one in enumerate(program.game.awards, 1)),
     ]
@@ -287,8 +287,13 @@ def _gauge_out(gauge: Gauge) -> GaugeOut:
     )
 
 
-def _coming(run: Run) -> list[str]:
-    """The prompts of the next questions: they are dealt from a deck of their own, so nothing moves."""
+def _coming(walk: Walk) -> list[str]:
+    """The prompts of the next questions: they are dealt from a deck of their own, so nothing moves. Where
+    what comes hangs on how the play goes, those that come after right answers."""
+    run = walk.run
+    if run.program.deals_by_play:
+        further = walk_moves(run.program, run.choices, [*walk.moves, *["right"] * COMING]).run
+        return [turn.card.question.prompt for turn in further.asked[len(run.asked) :][:COMING]]
     ahead = Dealer(run.program.game, run.choices)
     coming = islice(ahead.cards(), len(run.asked), len(run.asked) + COMING)
     return [card.question.prompt for card in coming]

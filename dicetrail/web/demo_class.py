@@ -111,7 +111,7 @@ def _wait(run: Run) -> None:
 
 
 def _answer(run: Run, skill: float, chance: Stream) -> tuple[Move, int]:
-    card = run.asked[-1].card
+    card = run.seat.open.card
     prompt, start = card.question.prompt, run.input_from or 0
     ease = Stream(len(prompt) * 31 + len(card.question.id), "ease").below(500) / 1000 - 0.25
     knows = 1.3 - 1.6 * skill if prompt.startswith(TURNED) else skill + ease

@@ -14,7 +14,7 @@ from dicetrail.core.pack.mending import mend_all, mendable
 from dicetrail.core.pack.reader import data_of, read_contents, read_text
 from dicetrail.core.pack.rows_of_table import maybe_rows
 from dicetrail.core.pack.settings import Settings
-from dicetrail.core.play.deal.dealer import pass_length
+from dicetrail.core.play.deal.pool import pass_length
 from dicetrail.core.play.deal.supply import Supply
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.questions.recipes import Table

@@ -138,6 +138,8 @@ class Page(unittest.TestCase):
         self.assertEqual((seen["info"].feedback.moment, seen["bad"].feedback.moment), ("wrong", "missed"))
         self.assertEqual([seen[state].resume_in for state in ("asking", "info", "good", "bad")],
                          [None, 2000, 3000, 3000])  # fmt: skip
+        before = seen.pop("round")
+        self.assertTrue(before.waits_for_player and before.round.intro and before.question is None)
         self.assertTrue(all(not one.waits_for_player and not one.can_skip for one in seen.values()))
         self.assertEqual(seen["won"].outcome.answered, 1)
 

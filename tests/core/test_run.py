@@ -449,4 +449,4 @@ class ClocksByQuestion(unittest.TestCase):
     def test_by_level_in_a_document(self):
         text = "title: T\npacks: [p]\nclocks: {question: {1: 30, 3: 20}}\n"
         game = read_game(text, lambda _: [choice(n, 2, level=n + 1) for n in range(4)]).game
-        self.assertEqual([seconds_of(game, question) for question in game.questions], [30, 30, 20, 20])
+        self.assertEqual([seconds_of(game.clocks, question) for question in game.questions], [30, 30, 20, 20])

@@ -5,7 +5,8 @@ from __future__ import annotations
 import unittest
 from itertools import islice, pairwise
 
-from dicetrail.core.play.deal.dealer import Dealer, pool
+from dicetrail.core.play.deal.dealer import Dealer
+from dicetrail.core.play.deal.pool import pool
 from dicetrail.core.play.deal.supply import Supply
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.questions.recipes import Formula, Span, Table

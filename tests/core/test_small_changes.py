@@ -159,10 +159,11 @@ class OfAPlay(unittest.TestCase):
         game = Game("", questions(5), deal=Deal(order="filed"))
         for after, expected in ((2, "012034"), (9, "012340")):
             dealer, told = Dealer(game, Choices(1)), ""
-            while card := dealer.next(SoFar(len(set(told)), {})):
-                told += card.question.id[-1]
+            while dealt := dealer.next(SoFar(len(set(told)), {})):
+                told += dealt.card.question.id[-1]
+                self.assertEqual(dealt.before is not None, told.count("0") == 2 and told[-1] == "0")
                 if told == "0":
-                    dealer.put_back(card, SoFar(1, {}), after)
+                    dealer.put_back(dealt.card, after)
             self.assertEqual(told, expected)
 
     def test_a_card_can_lose_wrong_options(self):
@@ -226,7 +227,7 @@ class OfRules(unittest.TestCase):
     def test_seconds_by_level_in_any_order(self):
         game = self.read(clocks={"question": {3: 30, 1: 10}}).game
         assert game is not None
-        seconds = [seconds_of(game, choice(1)._replace(level=level)) for level in (1, 2, 3, 4)]
+        seconds = [seconds_of(game.clocks, choice(1)._replace(level=level)) for level in (1, 2, 3, 4)]
         self.assertEqual(seconds, [10, 10, 30, 30])
 
     def test_time_to_read_the_answer_that_is_revealed(self):

@@ -7,11 +7,17 @@ COUNTS = [
     "attempt", "tries_left", "streak", "best_streak", "asked", "right", "wrong", "missed", "late", "skipped",
     "first_try", "total", "left", "percent", "worth", "level", "count", "hits", "possible",
 ]  # fmt: skip
+OF_ROUNDS = [
+    "round", "rounds", "round_asked", "round_right", "round_missed", "round_late", "round_first_try",
+    "round_percent", "round_left", "round_total", "visit",
+]  # fmt: skip
+ONLY = ["level <= 2", "level >= 2", 'topic == "knots"', 'kind != "letters"', "worth > 1 or level == 1"]
 TIMES = ["time_left", "time_used", "game_left"]
 METERS = ["score", "lives", "warmth"]
 MOMENTS = [
     "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over",
 ]  # fmt: skip
+QUIET = ["begun", "opened", "over", "round_begun", "round_over"]
 SWITCHES = [
     "blanks", "outer_blanks", "inner_blanks", "case", "compatibility", "accents", "punctuation", "articles",
 ]  # fmt: skip
@@ -55,8 +61,9 @@ def simple(names):
 
 
 @st.composite
-def rows(draw, names, texts, clocks):
-    moment = draw(st.sampled_from(MOMENTS))
+def rows(draw, names, texts, clocks, rounds=False):
+    moment = draw(st.sampled_from([*MOMENTS, *(["round_begun", "round_over"] if rounds else [])]))
+    clock = st.sampled_from(["question", "game", *(["round"] if rounds else [])])
     row = {"moment": moment}
     if draw(st.booleans()):
         row["if"] = draw(conditions(names))
@@ -65,9 +72,9 @@ def rows(draw, names, texts, clocks):
             row.setdefault(key, {})[draw(st.sampled_from(METERS))] = draw(simple(names))
     if clocks and draw(st.integers(0, 4)) == 0:
         by = st.sampled_from(["1", "-1", "-3", "0.4", "-20", "lives"])
-        row["time"] = {draw(st.sampled_from(["question", "game"])): draw(by)}
+        row["time"] = {draw(clock): draw(by)}
     if clocks and draw(st.integers(0, 6)) == 0:
-        row["restart"] = [draw(st.sampled_from(["question", "game"]))]
+        row["restart"] = [draw(clock)]
     if texts and draw(st.booleans()):
         parts = [
             "{score}",
@@ -81,12 +88,15 @@ def rows(draw, names, texts, clocks):
     for key, value in (("reveal", True), ("hold", 0.7), ("cue", "c")):
         if draw(st.integers(0, 3)) == 0:
             row[key] = value
-    thens = (
-        ["won", "lost", "done"] if moment in ("begun", "opened", "over") else ["next", "next", "won", "lost"]
-    )
-    if moment not in ("begun", "opened", "over", "right"):
+    thens = ["won", "lost", "done"] if moment in QUIET else ["next", "next", "won", "lost"]
+    if moment not in (*QUIET, "right"):
         thens += ["again", "again", "again"]
-    seldom = 12 if moment in ("begun", "opened") else 4
+    if moment in ("right", "missed", "late", "skipped") and rounds:
+        thens += ["later", "later", "later", "later"]
+        row["after"] = draw(st.integers(1, 3))
+    if moment not in QUIET and rounds:
+        thens += ["round"]
+    seldom = 12 if moment in ("begun", "opened", "round_begun", "round_over") else 1 if rounds else 4
     if draw(st.integers(0, seldom)) == 0 and not (seldom == 12 and "if" not in row):
         row["then"] = draw(st.sampled_from(thens))
     return row
@@ -120,13 +130,73 @@ ALL_KINDS = ["choice", "truth", "typed", "several", "order", "sort", "letters"]
 
 
 @st.composite
+def deals(draw, names, size, *, repeats):
+    """What a round says of its deal."""
+    deal = {}
+    if draw(st.booleans()):
+        deal["order"] = draw(st.sampled_from(["filed", "shuffled", "shuffled", "easiest_first", "by_topic"]))
+    if repeats and draw(st.integers(0, 3)) == 0:
+        deal |= {"repeats": "when_empty", "draw": draw(st.integers(1, size + 2))}
+    elif draw(st.integers(0, 3)) == 0:
+        parts = [{"if": draw(st.sampled_from(ONLY)), "draw": draw(st.integers(1, 2))} for _ in range(2)]
+        deal |= {"draw": parts, "order": draw(st.sampled_from(["by_part", "shuffled", "filed"]))}
+    elif draw(st.booleans()):
+        deal["draw"] = draw(st.integers(1, size))
+    if draw(st.integers(0, 3)) == 0:
+        deal["next"] = draw(
+            st.sampled_from(
+                ["abs(level - (1 + streak // 2))", "level", "-worth", "abs(level - right) + level / 9"]
+            )
+        )
+    if draw(st.integers(0, 5)) == 0:
+        deal["choose"] = draw(st.sampled_from(["topic", "level"]))
+    return deal
+
+
+@st.composite
+def rounds(draw, names, size, texts, timed, *, weighed):
+    """Rounds of a game."""
+    count = draw(st.integers(1, 2 if weighed else 3))
+    called = [f"Round {'ABC'[place]}" for place in range(count)]
+    found = []
+    for name in called:
+        one = {"name": name, "deal": draw(deals(names, size, repeats=not weighed))}
+        if draw(st.integers(0, 2)) == 0:
+            one["intro"] = "Now {score}."
+        if draw(st.integers(0, 2)) == 0:
+            one["only"] = draw(st.sampled_from(ONLY))
+        if draw(st.integers(0, 2)) == 0:
+            one["tries"] = draw(st.sampled_from([1, 2]))
+        if draw(st.integers(0, 2)) == 0:
+            one["clocks"] = draw(
+                st.sampled_from(
+                    [{"question": 2}, {"round": 6}, {"round": 3.5, "question": 4}, {"breather": 1}]
+                )
+            )
+        if draw(st.booleans()):
+            one["consequences"] = draw(st.lists(rows(names, texts, timed, True), max_size=2))
+        gates = []
+        for _ in range(draw(st.integers(0, 2))):
+            gate = {"go": draw(st.sampled_from([*called, "next", "over", "won", "lost"]))}
+            if draw(st.integers(0, 4)):
+                gate["if"] = draw(conditions(names))
+            if draw(st.integers(0, 3)) == 0 and not weighed:
+                gate["most"] = 2
+            gates.append(gate)
+        one["then"] = gates
+        found.append(one)
+    return found
+
+
+@st.composite
 def games(draw, *, weighed=False):
     """A game and its questions; ``weighed`` ones are small enough to go every way of."""
+    in_rounds = draw(st.integers(0, 4)) < 2
     kinds = draw(st.sampled_from([ALL_KINDS, ["choice"], ["typed", "choice"], ["several", "order"]]))
     timed = draw(st.booleans())
     size = draw(st.integers(1, 3 if weighed else 6))
     some = [draw(cards(number, kinds)) for number in range(size)]
-    names = [*METERS, *COUNTS, *(TIMES if timed else ())]
+    names = [*METERS, *COUNTS, *(TIMES if timed else ()), *(OF_ROUNDS if in_rounds else ())]
     game = {
         "title": "Made up",
         "packs": ["p"],
@@ -151,7 +221,7 @@ def games(draw, *, weighed=False):
             "ignore": draw(st.sampled_from([["blanks", "case"], ["case"]])),
             "spelling": draw(st.integers(0, 2)),
         },
-        "consequences": draw(st.lists(rows(names, not weighed, timed), max_size=6)),
+        "consequences": draw(st.lists(rows(names, not weighed, timed, in_rounds), max_size=6)),
         "endings": [
             {"if": draw(conditions(names)), "result": draw(RESULTS), "tell": "end"}
             for _ in range(draw(st.integers(0, 2)))
@@ -163,6 +233,12 @@ def games(draw, *, weighed=False):
         "cues": {"c": {"hold": 1.2}},
         "leave": draw(st.booleans()),
     }  # fmt: skip
+    if in_rounds:
+        some = [card for card in some if card["kind"] != "order"] or [draw(cards(0, ["choice"]))]
+        game["deal"] |= {"options": "filed", "repeats": "never"}
+        game["endings"] = game["endings"][: draw(st.integers(0, 1))] if draw(st.booleans()) else []
+        game["rounds"] = draw(rounds(names, size, not weighed, timed, weighed=weighed))
+        return game, some
     ends = game["deal"]["repeats"] == "never"
     sizes = st.integers(1, size if ends else size + 1)
     if draw(st.booleans()) or not ends:

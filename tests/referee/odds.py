@@ -6,6 +6,7 @@ from itertools import combinations, permutations
 
 from .answers import verdict
 from .referee import Play
+from .table import Table
 
 SMALL = Fraction(1, 200_000)
 """Ways less likely than this are not followed any further."""
@@ -43,47 +44,9 @@ class Chance:
         return bool(self._path)
 
 
-def asked_for(deal, size):
-    """How many questions a play asks; None where there is no end to them."""
-    draw = deal.get("draw")
-    if draw is None:
-        return size if deal.get("repeats", "never") == "never" else None
-    return min(draw, size) if deal.get("repeats", "never") == "never" else draw
-
-
-def _deck(game, cards, chance):
-    """The cards one after another, as the deal says."""
-    deal, last = game["deal"], None
-    total, order, dealt = asked_for(deal, len(cards)), deal.get("order", "shuffled"), 0
-    if deal.get("repeats") == "always":
-        while total is None or dealt < total:
-            dealt += 1
-            yield chance.one_of(cards)
-        return
-    while True:
-        if order == "filed":
-            drawn = iter(cards)
-        elif order == "shuffled":
-            drawn = _shuffled(cards, chance)
-        else:
-            some = list(_shuffled(cards, chance))[:total]
-            key = "level" if order == "easiest_first" else "topic"
-            topics = list(dict.fromkeys(card["topic"] for card in cards))
-            drawn = iter(sorted(some, key=lambda c: c[key] if key == "level" else topics.index(c[key])))
-        first = next(drawn)
-        ahead = [card for card in (next(drawn, None),) if card] if first is last else []
-        for card in (*ahead, first):
-            if dealt == total:
-                return
-            dealt += 1
-            last = card
-            yield card
-        for card in drawn:
-            if dealt == total:
-                return
-            dealt += 1
-            last = card
-            yield card
+def _drawn(chance):
+    """Cards by chance: one of them where any can come at any time, else one after another."""
+    return lambda name, cards: chance.one_of(cards) if name == "always" else _shuffled(cards, chance)
 
 
 def _shuffled(cards, chance):
@@ -112,6 +75,9 @@ class Walker:
         self.mind, self.tried, self.visit = {}, set(), None
 
     def go(self, play):
+        if play.phase == "choosing":
+            play.make("choose", 0, chosen := self.chance.one_of(play.offers), f"choose {chosen}")
+            return
         due, card = play.due(), play.card
         if card["id"] in play.seen:
             self.mind[card["id"]] = True
@@ -150,13 +116,11 @@ def odds(game, cards, how, share, pace, most):
         name: defaultdict(Fraction) for name in ("results", "awards", "asked", "seconds", *game["meters"])
     }
     rows, left, chance, ways = set(), Fraction(0), Chance(), 0
-    total = asked_for(game["deal"], len(cards))
     while True:
         ways += 1
         if ways > most:
             raise TooMany
-        dealt = _deck(game, cards, chance)
-        play = Play(game, lambda dealt=dealt: next(dealt, None), total, endless=len(cards))
+        play = Play(game, Table(game, cards, _drawn(chance)))
         walker = Walker(how, share, pace, chance)
         play.begin()
         play.to_input()

@@ -15,8 +15,10 @@ AGAIN = {
     "part": "resume", "close": "try", "wrong": "try", "unreadable": "resume",
     "missed": "revisit", "late": "revisit", "skipped": "revisit",
 }  # fmt: skip
+OF_ROUND = ("asked", *COUNTED, "first_try")
 LEADS = {"part": "resume", "close": "try", "wrong": "try", "unreadable": "resume", "opened": "ask"}
-TOLD = {"ask": "asking", "next": "next", "try": "again", "resume": "again", "revisit": "again"}
+TOLD = {"ask": "asking", "next": "next", "try": "again", "resume": "again", "revisit": "again",
+        "later": "later", "round": "round"}  # fmt: skip
 
 
 class Clock:
@@ -37,33 +39,47 @@ class Clock:
 
 
 class Play:
-    """One play of a game: ``draw`` gives its next card or None; ``total`` is how many are asked (None: as
-    many passes of ``endless`` ones as it takes)."""
+    """One play of a game. ``table`` deals: its ``next`` gives a card, or None; ``total`` tells how many are
+    asked, once a round has asked so many, of the play and of the round."""
 
-    def __init__(self, game, draw, total, player="Player", count=None, endless=0):
-        self.game, self.draw, self.player = game, draw, player
-        self._total, self._endless, self.count = total, endless, count or total or endless
+    def __init__(self, game, table, player="Player", count=None):
+        self.game, self.table, self.player = game, table, player
+        self.count = count or table.total(0)[0]
         self.meters = {name: self._kept(name, one["start"]) for name, one in game["meters"].items()}
         self.counts = dict.fromkeys([*COUNTED, "asked", "streak", "best_streak", "first_try"], 0)
         self.attempt, self.tries_left, self.hits, self.card, self.given = 0, math.inf, 0, None, ""
         self.clock, self.game_clock = Clock(None), Clock(game["clocks"].get("game"))
         self.phase, self.now, self.wait, self.onward, self.end = "ready", 0, 0, "", None
         self.trail, self.result, self.award, self.first, self.seen = [], None, None, True, set()
+        self.rounds, self.round_clock = game.get("rounds", []), Clock(None)
+        self.round = 1 if self.rounds else 0
+        self.before, self.gone, self.entered, self.offers = dict(self.counts), {}, {}, []
 
-    @property
-    def total(self):
-        if self._total is not None:
-            return self._total
-        return max(1, math.ceil(self.counts["asked"] / self._endless)) * self._endless
+    def of_round(self, key):
+        """What the round says, or the game where it says nothing."""
+        own = self.rounds[self.round - 1] if self.round else {}
+        if key in ("clocks", "deal"):
+            return {**self.game.get(key, {}), **own.get(key, {})}
+        return own.get(key, self.game.get(key))
 
     def names(self):
         counts, card = self.counts, self.card or {}
+        total, of_round = self.table.total(counts["asked"] - self.before["asked"])
+        here = {name: counts[name] - self.before[name] for name in OF_ROUND} if self.rounds else counts
+        if self.rounds and not self.entered:
+            of_round = 0
         asked, places = counts["asked"], card.get("rights", ())
         parts = len(places) if card.get("kind") in ("several", "order") else 1
         joined = {"several": ", ", "order": " → "}.get(card.get("kind"), "")
         return {
             **counts, **self.meters, "attempt": self.attempt, "tries_left": self.tries_left,
-            "total": self.total, "left": self.total - asked, "player": self.player, "count": self.count,
+            **{f"round_{name}": here[name] for name in OF_ROUND},
+            "round_total": of_round, "round_left": of_round - here["asked"],
+            "round_percent": 100 * here["right"] / here["asked"] if here["asked"] else 0,
+            "round": max(1, self.round), "rounds": max(1, len(self.rounds)),
+            "round_name": self.rounds[max(0, self.round - 1)]["name"] if self.rounds else "",
+            "visit": card.get("visits", 0),
+            "total": total, "left": total - asked, "player": self.player, "count": self.count,
             "percent": 100 * counts["right"] / asked if asked else 0, "hits": self.hits,
             "possible": parts if card else 0, "worth": card.get("worth", 0), "level": card.get("level", 0),
             "topic": card.get("topic", ""), "kind": card.get("kind", ""), "given": self.given,
@@ -99,7 +115,12 @@ class Play:
             return ""
 
     def row_at(self, moment):
-        for place, row in enumerate(self.game["consequences"], 1):
+        numbered = list(enumerate(self.game["consequences"], 1))
+        if self.rounds and self.round:
+            before = [row for one in self.rounds[: self.round - 1] for row in one.get("consequences", [])]
+            own = self.rounds[self.round - 1].get("consequences", [])
+            numbered = [*enumerate(own, len(numbered) + len(before) + 1), *numbered]
+        for place, row in numbered:
             if row["moment"] == moment and ("if" not in row or self.holds(row["if"])):
                 return place, row
         return None, {}
@@ -107,7 +128,7 @@ class Play:
     def apply(self, row):
         """What a row does to meters and clocks, and whether anything changed."""
         names, meters = self.names(), dict(self.meters)
-        clocks = {"question": self.clock, "game": self.game_clock}
+        clocks = {"question": self.clock, "game": self.game_clock, "round": self.round_clock}
         before = [(one.limit, one.used) for one in clocks.values()]
         try:
             seconds = {name: number(evaluate(one, names)) for name, one in row.get("time", {}).items()}
@@ -138,6 +159,8 @@ class Play:
 
     def step(self, **parts):
         parts = {"n": len(self.trail) + 1, "at": self.now, "after": self.meters, **parts}
+        if self.rounds:
+            parts["round"] = max(1, self.round)
         self.trail.append(parts)
         for _ in range(self.mistakes):
             self.trail.append({"n": len(self.trail) + 1, "error": True})
@@ -167,7 +190,15 @@ class Play:
         elif name in ANSWERS or changed:
             self.end = self.ending()
         onward = AGAIN[name] if then == "again" and name in AGAIN else LEADS.get(name, "next")
-        onward = "next" if then == "next" and name in ANSWERS else onward
+        onward = then if then in ("next", "round") and name in ANSWERS else onward
+        if then == "later" and name in ("right", "missed", "late", "skipped"):
+            onward = "later"
+        self.after = row.get("after", 3)
+        self.goes = None
+        if name == "round_over":
+            onward = "round"
+            if not self.end:
+                more = {**more, **self.gate()}
         self.onward = "over" if self.end else onward
         following = self.end["result"] if self.end else TOLD[self.onward]
         ending = {"ending": self.end["ending"]} if self.end and "ending" in self.end else {}
@@ -177,11 +208,47 @@ class Play:
         self.step(phase=phase, moment=name, row=number, before=before, tell=tell,
                   cue=row.get("cue", ""), next=following, **more, **ending)  # fmt: skip
         hold = row.get("hold", self.game.get("cues", {}).get(row.get("cue"), {}).get("hold", 0))
-        breather = self.game["clocks"].get("breather", 0)
-        pauses = name in ANSWERS and self.onward in ("next", "revisit", "over")
+        breather = self.of_round("clocks").get("breather", 0)
+        pauses = name in ANSWERS and self.onward in ("next", "later", "revisit", "round", "over")
         self.waits = pauses and breather == "player"
+        if name == "round_begun" and self.of_round("intro") and not self.end:
+            self.waits = bool(self.rounds[self.round - 1].get("intro"))
         self.wait = self.now + round(1000 * (max(hold, breather) if pauses and not self.waits else hold))
         self.phase = "feedback"
+
+    def gate(self):
+        """The first gate that holds and may still be gone through."""
+        for place, gate in enumerate(self.rounds[self.round - 1].get("then", []), 1):
+            go, gone = gate["go"], self.gone.get((self.round, place), 0)
+            plain = go in ("next", "over", "won", "lost")
+            if (plain or gone < gate.get("most", 1)) and ("if" not in gate or self.holds(gate["if"])):
+                self.gone[self.round, place] = gone + 1
+                return {**self.lead(go), "gate": place}
+        return self.lead("next")
+
+    def lead(self, go):
+        named = {one["name"]: place for place, one in enumerate(self.rounds, 1)}
+        if go == "next" and self.round < len(self.rounds):
+            self.goes = self.round + 1
+        elif go in named:
+            self.goes = named[go]
+        else:
+            self.end = {"result": go if go in ("won", "lost") else "done"}
+        return {}
+
+    def enter(self, number):
+        self.round, self.before = number, dict(self.counts)
+        self.entered[number] = self.entered.get(number, 0) + 1
+        self.table.enter(number, self.counts["asked"])
+        self.round_clock = Clock(self.of_round("clocks").get("round"))
+        self.moment("round_begun")
+
+    def leave_round(self, **more):
+        if not self.rounds:
+            self.finish({"result": "done"})
+            return
+        self.moment("round_over", **more)
+        self.round_clock = Clock(None)
 
     # Going on by itself
 
@@ -191,7 +258,7 @@ class Play:
         if self.phase == "feedback" and not self.waits:
             return self.wait
         if self.phase == "asking":
-            soonest = min(self.clock.left, self.game_clock.left)
+            soonest = min(self.clock.left, self.round_clock.left, self.game_clock.left)
             return None if math.isinf(soonest) else self.now + soonest
         return None
 
@@ -206,6 +273,8 @@ class Play:
                 self.go_on()
             elif self.game_clock.left == 0:
                 self.time_is_up()
+            elif self.round_clock.left == 0:
+                self.leave_round(clock="round")
             else:
                 self.moment("late", move="late")
         self.run_clocks(at)
@@ -213,6 +282,7 @@ class Play:
     def run_clocks(self, at):
         if self.phase == "asking":
             self.clock.used += at - self.now
+            self.round_clock.used += at - self.now
             self.game_clock.used += at - self.now
         self.now = at
 
@@ -225,27 +295,50 @@ class Play:
             self.time_is_up()
         elif self.onward == "over":
             self.finish(self.end)
-        elif self.onward == "next":
-            card = self.draw()
-            if card is None:
-                self.finish({"result": "done"})
-                return
-            self.card, self.given, self.counts["asked"] = card, "", self.counts["asked"] + 1
-            self.open(True)
+        elif self.rounds and not self.entered:
+            self.enter(1)
+        elif self.goes:
+            self.enter(self.goes)
+        elif self.onward == "round" or self.round_clock.left == 0:
+            self.leave_round(**({"clock": "round"} if self.round_clock.left == 0 else {}))
+        elif self.onward in ("next", "later"):
+            if self.onward == "later":
+                self.table.put_back(self.card, self.after)
+            self.next()
         elif self.onward == "revisit":
-            self.open(False)
+            self.open()
         else:
             if self.onward in ("ask", "try"):
                 self.attempt += 1
-            if self.attempt > 1 and self.onward == "try" and self.game["clocks"].get("restart_on_again"):
+            if self.attempt > 1 and self.onward == "try" and self.of_round("clocks").get("restart_on_again"):
                 self.clock.restart()
             self.phase, self.since = "asking", self.now
 
-    def open(self, first):
-        self.first, self.attempt, self.hits, self.tried = first, 0, 0, ()
-        tries = self.card.get("misses") or self.game.get("tries", 1)
+    def next(self, chosen=None):
+        asked = self.counts["asked"] - self.before["asked"]
+        if chosen is None:
+            self.offers = self.table.offered(asked, self.names())
+            if self.offers:
+                self.phase, self.since = "choosing", self.now
+                return
+        card, again = self.table.next(asked, self.names(), chosen, self.mistake)
+        if card is None:
+            self.leave_round()
+            return
+        self.card, self.given = card, card.get("given", "")
+        if again is None:
+            self.counts["asked"] += 1
+        self.open()
+
+    def mistake(self, *_):
+        self.mistakes += 1
+
+    def open(self):
+        self.card["visits"] = self.card.get("visits", 0) + 1
+        self.first, self.attempt, self.hits, self.tried = self.card["visits"] == 1, 0, 0, ()
+        tries = self.card.get("misses") or self.of_round("tries") or math.inf
         self.tries_left = math.inf if tries in (None, "none") else tries
-        seconds, own = self.game["clocks"].get("question"), self.card.get("seconds")
+        seconds, own = self.of_round("clocks").get("question"), self.card.get("seconds")
         if own is None and isinstance(seconds, str):
             try:
                 seconds = min(86400, max(0.1, number(evaluate(seconds, self.names()))))
@@ -298,7 +391,10 @@ class Play:
             self.reach(self.due(), False)
             return
         self.reach(self.since + after, True)
-        if move == "leave" and self.game.get("leave") and self.phase in ("asking", "feedback"):
+        if move == "choose" and self.phase == "choosing" and text in self.offers:
+            self.step(phase="choosing", move=written, next="next")
+            self.next(text)
+        elif move == "leave" and self.game.get("leave") and self.phase in ("choosing", "asking", "feedback"):
             if self.phase == "feedback" and self.onward == "over":
                 self.finish(self.end, move="leave")
             elif self.phase == "feedback" and self.game_clock.left == 0:
@@ -321,6 +417,7 @@ class Play:
         self.hits = 0 if partly else self.hits
         joined = {"order": " → "}.get(self.card["kind"], ", ")
         self.given = joined.join(self.card["options"][one] for one in places) if places else text
+        self.card["given"] = self.given
         moment = "part" if partly else self.moment_of(name, checking)
         self.moment(moment, move=written, verdict=name)
 
@@ -330,6 +427,8 @@ class Play:
             return "right"
         if name == "unreadable" and checking.get("unreadable", "ask_again") == "ask_again":
             return "unreadable"
-        if name == "close" and not last and any(r["moment"] == "close" for r in self.game["consequences"]):
+        own = self.rounds[self.round - 1].get("consequences", []) if self.rounds else []
+        close = any(row["moment"] == "close" for row in [*own, *self.game["consequences"]])
+        if name == "close" and not last and close:
             return "close"
         return "missed" if last else "wrong"

@@ -19,6 +19,7 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.dealer import Dealer
+from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.language.expressions import ExpressionError, compile_expression
 from dicetrail.core.play.questions.card import Card, as_filed
 from dicetrail.core.play.questions.question import Question
@@ -37,6 +38,7 @@ from . import made
 from . import odds as enumerated
 from .answers import Mistake, evaluate, verdict
 from .referee import Play
+from .table import Table
 
 GAMES = int(os.environ.get("REFEREE_GAMES", "200"))
 ODDS = int(os.environ.get("REFEREE_ODDS", "25"))
@@ -47,6 +49,7 @@ QUIET = settings(
     deadline=None, database=None, suppress_health_check=list(HealthCheck), phases=[Phase.generate]
 )
 Made = dict[str, Any]
+WHERE_SAID = ("result", "award", "ending", "ignored", "round", "gate")
 COMPARED = ("at", "phase", "move", "verdict", "moment", "row", "before", "after", "tell", "cue", "next")
 
 
@@ -84,7 +87,11 @@ def as_json(step: dict[str, Any]) -> dict[str, str]:
         return {"error": "a mistake"}
     parts = {key: step.get(key) or None for key in COMPARED if key not in ("at", "before", "after")}
     parts |= {"at": step["at"], "after": step["after"]}
-    parts |= {key: step.get(key) for key in ("result", "award", "ending", "ignored") if step.get(key)}
+    parts |= {
+        key: step.get(key)
+        for key in ("result", "award", "ending", "ignored", "round", "gate")
+        if step.get(key)
+    }
     if step.get("moment"):
         parts["before"] = step["before"]
     return {key: json.dumps(value, sort_keys=True) for key, value in parts.items()}
@@ -96,17 +103,18 @@ class Trails(unittest.TestCase):
 
         @seed(SEED)
         @settings(QUIET, max_examples=GAMES)
-        @given(made.games(), st.lists(made.moves(), min_size=3, max_size=12), st.integers(0, 2**40))
+        @given(made.games(), st.lists(made.moves(), min_size=3, max_size=20), st.integers(0, 2**40))
         def try_it(game: tuple[Made, list[Made]], moves: list[tuple[str, str, int]], dice: int) -> None:
             document, cards = game
             program = compiled(document, cards)
             if program is not None:
                 played["games"] += 1
+                played["with rounds"] += bool(program.game.rounds)
                 played["steps"] += self.compare(program, document, cards, moves, dice)
 
         try_it()
         self.assertGreater(played["games"], GAMES / 2, "most made-up games can be played")
-        print(f"referee, seed {SEED}: {played['games']:,} games, {played['steps']:,} steps")
+        print(f"referee, seed {SEED}: {dict(played)}")
 
     def compare(
         self,
@@ -117,15 +125,17 @@ class Trails(unittest.TestCase):
         dice: int,
     ) -> int:
         """Make the same moves on both sides; the number of steps."""
-        filed, choices = {card["id"]: card for card in cards}, Choices(dice, "Ada")
+        choices, always = Choices(dice, "Ada"), Stream(dice, "deck")
+
+        def drawn(name: str, some: list[Any]) -> Any:
+            return some[always.below(len(some))] if name == "always" else Stream(dice, name).drawn(some)
+
+        placed = {} if document.get("rounds") else {card["id"]: card for card in cards}
         dealt_cards = Dealer(program.game, choices).cards()
-
-        def draw() -> Made | None:
-            card = next(dealt_cards, None)
-            return None if card is None else dealt(card, filed)
-
-        total = enumerated.asked_for(document["deal"], len(cards))
-        play, run = Play(document, draw, total, "Ada", endless=len(cards)), Run(program, choices)
+        table = Table(document, cards, drawn)
+        if placed:  # the options of a game without rounds are moved, too
+            table.pick = lambda *_: dealt(next(dealt_cards), placed)
+        play, run = Play(document, table, "Ada"), Run(program, choices)
         play.begin()
         play.to_input()
         run.begin()
@@ -135,10 +145,13 @@ class Trails(unittest.TestCase):
             if run.phase == "over" or (do == "late" and run.due() is None):
                 break
             seen = len(run.trail)
-            move = None if do == "late" else Move(do, text if do == "answer" else "")  # type: ignore[arg-type]
+            if run.phase == "choosing" and do != "leave":
+                do, text = "choose", run.offered[wait % len(run.offered)]
+            has_text = do in ("answer", "choose")
+            move = None if do == "late" else Move(do, text if has_text else "")  # type: ignore[arg-type]
             make(run, Planned(move, wait))
             given_ = (step.extra["input"] for step in run.trail[seen:] if "input" in step.extra)
-            play.make(do, wait, next(given_, text), f"answer {text}" if do == "answer" else do)
+            play.make(do, wait, next(given_, text), f"{do} {text}" if has_text else do)
             to_input(run)
             play.to_input()
             self.same(run.trail, play, document, moves)

@@ -15,6 +15,7 @@ from inspect import get_annotations
 from typing import Any, Literal, get_args, get_type_hints
 
 from ..play.rulebook.game import Game
+from ..play.rulebook.moments import Then
 
 Prover = Literal["search", "odds", "straight"]
 
@@ -32,6 +33,7 @@ SHOWN = frozenset(
         "Sound": "name pitch notes step each slide tone level file over",
         "Welcome": "picture alt music volume music_when speech",
         "Words": "language texts played",
+        "Round": "coming",
         "Table": "source",
     }.items()
     for name in names.split()
@@ -40,7 +42,8 @@ SHOWN = frozenset(
 COUNTED = frozenset(
     f"{of}.{name}"
     for of, names in {
-        "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave",
+        "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave"
+        " rounds",
         "Question": "id kind prompt answers options rights topic level worth seconds tolerance pinned misses"
         " recipe times checking",
         "Formula": "spans answer where ask options form",
@@ -48,12 +51,15 @@ COUNTED = frozenset(
         "Table": "columns rows answer ask options part",
         "Odd": "groups options",
         "Checking": "ignore spelling unreadable articles comma",
-        "Deal": "draw order options repeats",
+        "Deal": "draw order options repeats parts next choose",
+        "Draw": "condition draw",
+        "Round": "name intro only deal draws tries clocks consequences then",
+        "Gate": "condition go most",
         "Setup": "name count level topic one_topic",
         "Bounds": "min max default",
         "Meter": "name start min max decimals",
-        "Clocks": "question game breather restart_on_again question_by",
-        "Consequence": "moment condition add set time restart tell reveal parts cue hold then",
+        "Clocks": "question game breather restart_on_again question_by round",
+        "Consequence": "moment condition add set time restart tell reveal parts cue hold then after",
         "Ending": "condition result tell",
         "Award": "condition title tell",
         "Cue": "name hold",
@@ -61,11 +67,18 @@ COUNTED = frozenset(
     for name in names.split()
 )
 """What a play hangs on. The engine says all of it, and so do the provers but for what is left out below."""
+_ROUNDS = frozenset(("Game.rounds", "Deal.parts", "Deal.next", "Deal.choose"))
 _LEFT_OUT: Mapping[Prover, frozenset[str]] = {
-    "search": frozenset(),
-    "odds": frozenset(),
-    "straight": frozenset(),
+    "search": _ROUNDS,
+    "odds": _ROUNDS,
+    "straight": _ROUNDS,
 }
+_WAYS_LEFT_OUT: Mapping[Prover, frozenset[Then]] = {
+    "search": frozenset(("later", "round")),
+    "odds": frozenset(("later", "round")),
+    "straight": frozenset(("later", "round")),
+}
+"""Where rows lead that a prover does not say."""
 
 
 def declared(prover: Prover) -> frozenset[str]:
@@ -88,7 +101,8 @@ def unsaid(game: Game, prover: Prover) -> list[str]:
     """The parts that a game uses and a prover does not say: those that are not as where nothing is said."""
     of: Any = type(game)
     unknown = _unknown(of, prover)
-    return sorted(set(_used(game, unknown))) if unknown else []
+    ways = {f"then: {row.then}" for row in game.rows if row.then in _WAYS_LEFT_OUT[prover]}
+    return sorted({*ways, *(_used(game, unknown) if unknown else ())})
 
 
 @cache

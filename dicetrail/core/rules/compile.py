@@ -9,6 +9,8 @@ from typing import Any, get_type_hints
 from pydantic import ValidationError
 
 from ..play.answers.switches import Checking
+from ..play.deal.order import parts_drawn
+from ..play.deal.pool import pass_length, picked
 from ..play.language.numbers import as_written
 from ..play.questions.question import Question
 from ..play.rulebook import game as compiled
@@ -17,8 +19,18 @@ from ..snag import Snag
 from .checks import PLAYABLE, WRITTEN
 from .checks.found import Found, Written
 from .comparing import nearest
-from .document import AskedPart, ClocksPart, ConsequencePart, Document, MeterPart, shown_as
-from .player_page import cues_of, look_of, sounds_of, words_of
+from .document import (
+    AskedPart,
+    ClocksPart,
+    ConsequencePart,
+    DealPart,
+    Document,
+    MeterPart,
+    RoundPart,
+    shown_as,
+)
+from .part import Part
+from .player_page import coming_in, cues_of, look_of, sounds_of, words_of
 from .questions import PackLoader, questions_of
 from .reading import GameReading
 from .snaglist import SnagList
@@ -93,7 +105,7 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
     return compiled.Game(
         **{name: getattr(document, name) for name in _AS_WRITTEN},
         questions=questions,
-        deal=compiled.Deal(**document.deal.model_dump()),
+        deal=_deal(document.deal),
         setup=compiled.Setup(
             name=document.setup.name == "ask",
             topic=document.setup.topic != "none",
@@ -105,6 +117,7 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         clocks=_clocks(document.clocks),
         checking=checking,
         consequences=tuple(map(_row, document.consequences)),
+        rounds=tuple(_round(document, one, questions) for one in document.rounds),
         endings=tuple(compiled.Ending(one.if_, one.result, one.tell) for one in document.endings),
         awards=tuple(compiled.Award(one.if_, one.title, one.tell) for one in document.awards),
         cues=cues_of(document),
@@ -129,7 +142,46 @@ def _row(row: ConsequencePart) -> compiled.Consequence:
         cue=row.cue,
         hold=row.hold,
         then=row.then,
+        after=row.after,
     )
+
+
+def _deal(part: DealPart) -> compiled.Deal:
+    several = part.draw if isinstance(part.draw, list) else []
+    return compiled.Deal(
+        None if isinstance(part.draw, list) else part.draw,
+        part.order,
+        part.options,
+        part.repeats,
+        tuple(compiled.Draw(one.if_, one.draw) for one in several),
+        part.next or "",
+        "" if part.choose == "none" else part.choose,
+    )
+
+
+def _round(document: Document, part: RoundPart, questions: tuple[Question, ...]) -> compiled.Round:
+    """A round, with all that it takes from its game."""
+    deal = document.deal.model_copy(update=_said(part.deal))
+    clocks = document.clocks.model_copy(update=_said(part.clocks))
+    one = compiled.Round(
+        part.name,
+        part.intro,
+        part.only or "",
+        _deal(deal),
+        "draw" in part.deal.model_fields_set,
+        part.tries if "tries" in part.model_fields_set else document.tries,
+        _clocks(clocks),
+        tuple(map(_row, part.consequences)),
+        tuple(compiled.Gate(gate.if_ or "", gate.go, gate.most) for gate in part.then),
+    )
+    have = list(filter(picked(one.only), questions)) if one.only else questions
+    asked = sum(parts_drawn(have, one.deal)) if one.deal.parts else pass_length(have)
+    return replace(one, coming=coming_in(document, one, asked))
+
+
+def _said(part: Part) -> dict[str, Any]:
+    """What a part says itself."""
+    return {name: getattr(part, name) for name in part.model_fields_set}
 
 
 def _clocks(part: ClocksPart) -> compiled.Clocks:
@@ -139,7 +191,7 @@ def _clocks(part: ClocksPart) -> compiled.Clocks:
     elif isinstance(question, str):
         by, question = question, None
     return compiled.Clocks(
-        question, part.game, part.breather, part.restart_on_again, by, part.tick, part.tick_sound
+        question, part.game, part.breather, part.restart_on_again, by, part.tick, part.tick_sound, part.round
     )
 
 

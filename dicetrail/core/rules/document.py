@@ -15,12 +15,14 @@ from ..play.deal.setup import LONGEST_NAME
 from ..play.language.expressions import FUNCTIONS
 from ..play.language.numbers import as_written
 from ..play.rulebook.clocks import LONGEST_CLOCK
+from ..play.rulebook.game import ClockName
 from ..play.rulebook.moments import Moment, Then
-from ..play.rulebook.names import NAMES
+from ..play.rulebook.names import LATER, NAMES
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
 from .part import DiceNumber, Hold, Part, Text
 
 MOST_ROWS = 500
+MOST_ROUNDS = 30
 
 
 def _none_word(value: object) -> object:
@@ -53,7 +55,7 @@ def shown_as(meter: str) -> Literal["number", "marks"]:
 def _meter_name(name: str) -> str:
     if not re.fullmatch(r"[A-Za-z_][A-Za-z0-9_]{0,39}", name):
         raise ValueError(f"‘{name[:40]}’ can't be a meter's name: use letters, digits and _, a letter first")
-    if name in NAMES or name in FUNCTIONS or keyword.iskeyword(name):
+    if (name in NAMES and name not in LATER) or name in FUNCTIONS or keyword.iskeyword(name):
         raise ValueError(f"`{name}` is a word of the rules already; give the meter another name")
     return name
 
@@ -70,25 +72,54 @@ Source = Annotated[
     WithJsonSchema({"type": ["string", "number", "boolean"], "description": "an expression"}),
 ]
 Seconds = Annotated[float, Field(gt=0, le=LONGEST_CLOCK, allow_inf_nan=False)]
-ClockName = Literal["question", "game"]
+OneClock = Annotated[
+    Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
+]
 Ask = Literal["ask", "none"]
 AskOne = Literal["ask", "one", "none"]
 """Whether something is asked: so that nothing need be chosen, or so that one is."""
+
+
+def _all_word(value: object) -> object:
+    return None if value == "all" else value
+
+
+HowMany = Annotated[
+    Annotated[int, Field(ge=1, le=100_000)] | None,
+    BeforeValidator(_all_word),
+    WithJsonSchema({"anyOf": [{"type": "integer", "minimum": 1}, {"const": "all"}, {"type": "null"}]}),
+]
+
+
+class DrawPart(Part):
+    """A part of what is drawn: so many of the questions for which something holds."""
+
+    if_: Source = Field(alias="if", description="of the question: level, topic, kind, worth, pack, id")
+    draw: HowMany = None
 
 
 class DealPart(Part):
     """Which questions a play asks, in which order, with options in which places."""
 
     draw: Annotated[
-        Annotated[int, Field(ge=1, le=100_000)] | None,
-        BeforeValidator(lambda value: None if value == "all" else value),
-        WithJsonSchema({"anyOf": [{"type": "integer", "minimum": 1}, {"const": "all"}, {"type": "null"}]}),
-    ] = Field(default=None, description="how many questions; all where it is not said")
+        HowMany | Annotated[list[DrawPart], Field(min_length=1, max_length=30)], BeforeValidator(_all_word)
+    ] = Field(default=None, description="how many questions; all where it is not said; or parts, each drawn")
     order: Annotated[
-        Literal["filed", "shuffled", "easiest_first", "by_topic"], BeforeValidator(_underscored)
+        Literal["filed", "shuffled", "easiest_first", "by_topic", "by_part"], BeforeValidator(_underscored)
     ] = "shuffled"
     options: Literal["filed", "shuffled", "balanced"] = "shuffled"
     repeats: Annotated[Literal["never", "when_empty", "always"], BeforeValidator(_underscored)] = "never"
+    next: Source | None = Field(
+        default=None, description="of the questions left, one for which this is least comes next"
+    )
+    choose: Annotated[Literal["topic", "level", "none"], Field(description="chosen before each question")] = (
+        "none"
+    )
+
+    @property
+    def number(self) -> int | None:
+        """How many are drawn, where that is a number and not told of parts."""
+        return self.draw if isinstance(self.draw, int) else None
 
 
 class AskedPart(Part):
@@ -122,8 +153,8 @@ class MeterPart(Part):
     label: Annotated[str, Field(max_length=60, description="what a player reads; its name if not said")] = ""
 
 
-class ClocksPart(Part):
-    """The clocks, in seconds; ``breather: player`` waits for the player's key."""
+class RoundClocksPart(Part):
+    """The clocks of a round, in seconds; ``breather: player`` waits for the player's key."""
 
     question: Annotated[
         Seconds
@@ -143,11 +174,15 @@ class ClocksPart(Part):
             }
         ),
     ] = Field(default=None, union_mode="left_to_right")
-    game: Annotated[
-        Seconds | None, BeforeValidator(_none_word), _or_none({"type": "number", "exclusiveMinimum": 0})
-    ] = None
+    round: OneClock = None
     breather: Hold | Literal["player"] = 0.0
     restart_on_again: bool = False
+
+
+class ClocksPart(RoundClocksPart):
+    """The clocks of a game, in seconds; `round` is that of each of its rounds."""
+
+    game: OneClock = None
     tick: Annotated[int, Field(ge=0, le=30, description="the last seconds that are heard")] = 0
     tick_sound: Annotated[str, Field(max_length=100, description="the sound they are heard as")] = ""
 
@@ -208,6 +243,7 @@ class ConsequencePart(Part):
     cue: str = ""
     hold: Hold | None = None
     then: Then | None = None
+    after: Annotated[int, Field(ge=1, le=1000, description="others before one that comes again later")] = 3
 
 
 class EndingPart(Part):
@@ -224,6 +260,35 @@ class AwardPart(Part):
     if_: Source = Field(alias="if")
     title: Annotated[str, Field(min_length=1, max_length=80)]
     tell: Text = ""
+
+
+class GatePart(Part):
+    """Where the end of a round leads: to a round by its name, or to `next`, `over`, `won`, `lost`."""
+
+    if_: Source | None = Field(default=None, alias="if")
+    go: Annotated[str, Field(min_length=1, max_length=60)]
+    most: Annotated[int, Field(ge=1, le=1000, description="how often in a play")] = 1
+
+
+Tries = Annotated[
+    Annotated[int, Field(ge=1, le=100)] | None,
+    BeforeValidator(_none_word),
+    _or_none({"type": "integer", "minimum": 1, "maximum": 100}),
+]
+
+
+class RoundPart(Part):
+    """A round: its questions and how they are dealt, its tries, clocks, rows, and where its end leads. What
+    it does not say is as in the game."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    intro: Text = Field(default="", description="shown before it, until the player's key")
+    only: Source | None = Field(default=None, description="of level, topic, kind, worth, pack, id")
+    deal: DealPart = DealPart()
+    tries: Tries = 1
+    clocks: RoundClocksPart = RoundClocksPart()
+    consequences: Annotated[list[ConsequencePart], Field(max_length=MOST_ROWS)] = []
+    then: Annotated[list[GatePart], Field(max_length=30)] = []
 
 
 Expected = dict[str, int | float | str]
@@ -279,15 +344,12 @@ class Document(Part):
     packs: Annotated[list[str], BeforeValidator(_listed), Field(max_length=50)]
     deal: DealPart = DealPart()
     setup: SetupPart = SetupPart()
-    tries: Annotated[
-        Annotated[int, Field(ge=1, le=100)] | None,
-        BeforeValidator(_none_word),
-        _or_none({"type": "integer", "minimum": 1, "maximum": 100}),
-    ] = 1
+    tries: Tries = 1
     meters: Annotated[dict[Annotated[str, AfterValidator(_meter_name)], MeterPart], Field(max_length=30)] = {}
     clocks: ClocksPart = ClocksPart()
     checking: CheckingPart = CheckingPart()
     consequences: Annotated[list[ConsequencePart], Field(max_length=MOST_ROWS)] = []
+    rounds: Annotated[list[RoundPart], Field(max_length=MOST_ROUNDS)] = []
     endings: Annotated[list[EndingPart], Field(max_length=MOST_ROWS)] = []
     awards: Annotated[list[AwardPart], Field(max_length=MOST_ROWS)] = []
     cues: Annotated[dict[str, CuePart], Field(max_length=100)] = {}

@@ -7,14 +7,16 @@ from collections.abc import Iterator, Sequence
 from babel import Locale
 from babel.numbers import format_decimal
 
-from ..play.deal.dealer import pass_length
+from ..play.deal.pool import pass_length
 from ..play.kinds import kind_of
 from ..play.questions.question import Question
 from ..play.rulebook import page
+from ..play.rulebook.game import Round
 from ..play.words import filled, texts_of
 from .contrast import veil
 from .cues import SHIPPED, SHIPPED_SOUNDS
 from .document import Document, shown_as
+from .numbering import every_row
 
 
 def cues_of(document: Document) -> tuple[page.Cue, ...]:
@@ -23,7 +25,7 @@ def cues_of(document: Document) -> tuple[page.Cue, ...]:
         name: page.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times)
         for name, part in document.cues.items()
     }
-    used = {row.cue for row in document.consequences} | set(own)
+    used = {row.cue for _, _, row in every_row(document)} | set(own)
     return tuple(cue for name, cue in {**SHIPPED, **own}.items() if name in used)
 
 
@@ -46,6 +48,28 @@ def words_of(document: Document, questions: Sequence[Question]) -> page.Words:
     """The language and the texts of the page, and a line of how the game is played."""
     part = document.words
     return page.Words(part.language, dict(part.texts), ", ".join(_played(document, questions)))
+
+
+def coming_in(document: Document, one: Round, have: int) -> str:
+    """In a line what there is in a round that can ask so many questions."""
+    return ", ".join(_of_round(_Counted(document.words.language, document.words.texts), one, have))
+
+
+def _of_round(said: _Counted, one: Round, have: int) -> Iterator[str]:
+    deal, clocks = one.deal, one.clocks
+    if deal.repeats != "never" and deal.draw is None:
+        yield said.plain("rules.endless")
+    elif have:
+        drawn = have if deal.draw is None or (deal.repeats == "never" and have < deal.draw) else deal.draw
+        yield said.said("rules.questions", drawn)
+    if one.tries is None:
+        yield said.plain("rules.until_right")
+    else:
+        yield said.said("rules.tries", one.tries)
+    if clocks.question is not None:
+        yield said.said("rules.seconds", clocks.question)
+    if clocks.round is not None:
+        yield said.said("rules.in_all", clocks.round)
 
 
 class _Counted:
@@ -73,7 +97,9 @@ class _Counted:
 def _played(document: Document, questions: Sequence[Question]) -> Iterator[str]:
     said = _Counted(document.words.language, document.words.texts)
     chosen = document.setup.topic != "none" or document.setup.level is not None
-    if not chosen or document.deal.repeats != "never":  # else it is said beside what is chosen
+    if document.rounds:
+        yield said.said("rules.rounds", len(document.rounds))
+    elif not chosen or document.deal.repeats != "never":  # else it is said beside what is chosen
         yield _how_many(document, questions, said)
     if not all(kind_of(question).covers for question in questions):
         if document.tries is None:
@@ -107,7 +133,7 @@ def _how_many(document: Document, questions: Sequence[Question], said: _Counted)
     if document.deal.draw is None and document.deal.repeats != "never":
         return said.plain("rules.endless")
     once = pass_length(questions)
-    drawn = document.deal.draw
+    drawn = document.deal.number
     if drawn is None or (document.deal.repeats == "never" and once < drawn):
         drawn = once
     return said.said("rules.questions", drawn)

@@ -13,31 +13,42 @@ from typing import Any, Literal
 from .document import Document
 from .yamltext import Path
 
-Sort = Literal["expression", "text", "told", "aim"]
+Sort = Literal["expression", "text", "told", "aim", "picks", "steers"]
 """An expression; a text with expressions in braces; one that also knows what only texts know of the question;
-or what an aim expects, which knows shares and means besides."""
+what an aim expects, which knows shares and means besides; what picks questions out, and knows nothing of a
+play; and what says which comes next, and knows both."""
 ANY = None
 """Every place of a list, every key of a mapping."""
 Pattern = tuple[str | None, ...]
 
-_SITES: tuple[tuple[Pattern, Sort], ...] = (
+_OF_GAME_AND_ROUND: tuple[tuple[Pattern, Sort], ...] = (
     (("consequences", ANY, "add", ANY), "expression"),
     (("consequences", ANY, "set", ANY), "expression"),
     (("consequences", ANY, "time", ANY), "expression"),
     (("consequences", ANY, "if"), "expression"),
     (("consequences", ANY, "tell"), "told"),
+    (("intro",), "text"),
+    (("clocks", "question"), "expression"),
+    (("deal", "draw", ANY, "if"), "picks"),
+    (("deal", "next"), "steers"),
+)
+_SITES: tuple[tuple[Pattern, Sort], ...] = (
+    *_OF_GAME_AND_ROUND,
+    *((("rounds", ANY, *pattern), sort) for pattern, sort in _OF_GAME_AND_ROUND),
+    (("rounds", ANY, "only"), "picks"),
+    (("rounds", ANY, "then", ANY, "if"), "expression"),
     (("endings", ANY, "if"), "expression"),
     (("endings", ANY, "tell"), "told"),
     (("awards", ANY, "if"), "expression"),
     (("awards", ANY, "tell"), "told"),
-    (("intro",), "text"),
-    (("clocks", "question"), "expression"),
     (("aims", ANY, "expect"), "aim"),
 )
 _PARTS = {str(pattern[0]) for pattern, _ in _SITES}
 _METER_KEYS: tuple[Pattern, ...] = (
     ("consequences", ANY, "add", ANY),
     ("consequences", ANY, "set", ANY),
+    ("rounds", ANY, "consequences", ANY, "add", ANY),
+    ("rounds", ANY, "consequences", ANY, "set", ANY),
     ("waymarks", ANY, "expect", ANY),
     ("waymarks", ANY, "along", ANY, "expect", ANY),
 )

@@ -107,6 +107,7 @@ _MAY_BE: dict[str, Callable[[dict[str, Any]], str]] = {
     "bool_parsing": lambda _: "true or false",
     "bool_type": lambda _: "true or false",
     "string_type": lambda _: "a text",
+    "list_type": lambda _: "a list",
     "greater_than_equal": lambda about: f"{_plain(about['ge'])} or more",
     "greater_than": lambda about: f"more than {_plain(about['gt'])}",
     "less_than_equal": lambda about: f"{_plain(about['le'])} at most",

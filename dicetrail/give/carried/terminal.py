@@ -11,7 +11,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TextIO, TypeVar
 
-from ...core.play.deal.dealer import pass_length
+from ...core.play.deal.pool import pass_length
 from ...core.play.deal.setup import LONGEST_NAME
 from ...core.play.language.expressions import show_percent, show_value
 from ...core.play.questions.question import same
@@ -40,7 +40,7 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
         return round((time.monotonic() - start) * 1000)
 
     run.begin()
-    shown_visit, shown_feedback = 0, None
+    shown_visit, shown_feedback, shown_offers = 0, None, 0
     while run.phase != "over":
         seen = view(run, now())
         if seen.visit != shown_visit:
@@ -50,6 +50,10 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
         if run.feedback is not shown_feedback:
             shown_feedback = run.feedback
             _show_feedback(seen, out)
+        if seen.offered and shown_offers != len(run.trail):
+            shown_offers = len(run.trail)
+            typed.forget()
+            _show_offers(seen, out)
         due = run.due()
         if run.phase == "feedback" and not typed.by_a_person:
             _past_the_pause(run, typed, now)
@@ -60,7 +64,7 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
                 break
             run.tick(now())
             continue
-        meant = Move(_TYPED[line]) if line in _TYPED else Move("answer", line, run.visit)
+        meant = Move(_TYPED[line]) if line in _TYPED else _answered(run, line)
         if run.continue_from is not None and not run.takes(meant, now()):
             meant = Move("continue")
         run.do(meant, now())
@@ -68,6 +72,18 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
         _show_feedback(view(run, now()), out)
     _show_outcome(view(run, now()), out)
     return run
+
+
+def _answered(run: Run, line: str) -> Move:
+    """What a line means: an answer; or, where the player chooses what comes next, one of what is offered, by
+    its number or its name."""
+    if run.phase != "choosing":
+        return Move("answer", line, run.visit)
+    number = line.strip()
+    counts = number.isascii() and number.isdigit() and number not in run.offered
+    if counts and 1 <= int(number[:6]) <= len(run.offered):
+        number = run.offered[int(number) - 1]
+    return Move("choose", number)
 
 
 def _past_the_pause(run: Run, typed: Lines, now: Callable[[], int]) -> None:
@@ -241,6 +257,7 @@ def _show_question(seen: View, out: TextIO) -> None:
         return
     meters = "  ".join(f"{meter.name} {show_value(meter.value)}" for meter in seen.meters)
     of = f" of {question.total}" if question.total else ""
+    of += f" in {seen.round.name}" if seen.round else ""
     clock = f"  {seen.question_clock.limit / 1000:g} s" if seen.question_clock else ""
     out.write(f"\n{question.number}{of}  {meters}{clock}\n{question.prompt}\n")
     if question.hint:
@@ -259,6 +276,14 @@ def _show_question(seen: View, out: TextIO) -> None:
     out.flush()
 
 
+def _show_offers(seen: View, out: TextIO) -> None:
+    by_level = seen.choosing == "level"
+    named = [f"level {one}" if by_level else one or "something else" for one in seen.offered]
+    listed = "  ".join(named if by_level else (f"{n} {one}" for n, one in enumerate(named, 1)))
+    out.write(f"\nWhat shall come next? {listed}\n")
+    out.flush()
+
+
 def _uncovered(letters: LettersView) -> str:
     """A phrase with a low line for every covered letter, and what was guessed in vain."""
     shown = " ".join(mark if mark else "_" for mark in letters.pattern)
@@ -270,7 +295,9 @@ def _show_feedback(seen: View, out: TextIO) -> None:
     feedback = seen.feedback
     if feedback is None or feedback.moment == "opened":
         return
-    parts = [feedback.tell]
+    if seen.round and feedback.moment == "round_begun":
+        out.write(f"\n{seen.round.name} ({seen.round.coming})\n")
+    parts = [seen.round.intro if seen.round else "", feedback.tell]
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
     parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
     out.write(" ".join(part for part in parts if part) + "\n")
@@ -286,6 +313,8 @@ def _show_outcome(seen: View, out: TextIO) -> None:
         return
     out.write(f"\n{_ENDED.get(outcome.by, outcome.result).upper()}  {outcome.tell}\n")
     out.write(f"{outcome.right} of {outcome.answered} right ({show_percent(outcome.percent)})\n")
+    for lap in outcome.laps:
+        out.write(f"  {lap.name}: {lap.right} of {lap.asked} ({show_percent(lap.percent)})\n")
     for meter in seen.meters:
         out.write(f"{meter.label}: {show_value(meter.value)}\n")
     if outcome.award:

@@ -4,25 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
-from itertools import islice
 
 from ...core.pack.progress import Progress
-from ...core.play.deal.dealer import Dealer, pool
+from ...core.play.deal.pool import pool
 from ...core.play.deal.setup import choose
 from ...core.play.kinds import shown_answer
 from ...core.play.questions.card import Card
 from ...core.play.rulebook.game import Game
+from ...core.play.run.dealt import dealt
+from ...core.play.run.decks import Decks
 from ...core.prove.chance.fairness import Finding, generated
-from ...core.rules.document import DealPart
 from ..beside.beside import WATCHED
-from ..beside.proving import dealt
+from ..beside.proving import dealt as dealt_often
 from ..jobs import Job
 from ..refusals import router_of
 from ..shapes.answers import CardOut, DealOut, FairnessIn, FairnessOut, FindingOut, GeneratedOut
 from ..shapes.common import DiceNumber, PathNumber, Small
 from ..watching import TheJobs, job_of, job_out
 from .proofs import TheAsked, TheProofs
-from .the_game import TheGame, TheProgram
+from .the_game import TheDocument, TheGame, TheProgram
 
 router = router_of("/api/workshop", "games")
 
@@ -34,6 +34,7 @@ MOST_CARDS = 500
 def one_deal(
     game: TheGame,
     program: TheProgram,
+    document: TheDocument,
     dice: DiceNumber,
     count: Small | None = None,
     topic: str = "",
@@ -42,15 +43,20 @@ def one_deal(
     """The questions that a play with these dice asks, the options in their places."""
     compiled = program.game
     choices = choose(compiled, dice, count=count, topic=topic, level=level)
-    deck = Dealer(compiled, choices)
-    most = min(MOST_CARDS, len(pool(compiled, choices)) if deck.endless else deck.total)
-    cards = list(islice(deck.cards(), most))
+    have, steered = len(pool(compiled, choices)), any(one.source.deal.is_steered for one in program.rounds)
+    endless = Decks(program, choices).endless
+    most = min(MOST_CARDS, have if endless else MOST_CARDS)
+    cards = dealt(program, choices, most)
     return DealOut(
         dice=dice,
-        cards=[_card_out(card) for card in cards],
-        total=None if deck.endless else deck.total,
-        pool=len(pool(compiled, choices)),
-        how=DealPart(**asdict(compiled.deal)),
+        cards=[_card_out(card, number) for number, card in cards],
+        after_wrong=[_card_out(card, number) for number, card in dealt(program, choices, most, "wrong")]
+        if steered
+        else None,
+        rounds=[one.name for one in compiled.rounds],
+        total=None if endless else len(cards),
+        pool=have,
+        how=document.deal,
         revision=game.revision,
     )
 
@@ -74,7 +80,7 @@ def start_fairness(wanted: FairnessIn, asked: TheAsked, jobs: TheJobs, proofs: T
 
     def work(progress: Progress) -> None:
         sent = proofs.sent(asked)
-        jobs.beside.run(dealt, sent, wanted.deals, progress=progress, on_piece=take, seconds=WATCHED)
+        jobs.beside.run(dealt_often, sent, wanted.deals, progress=progress, on_piece=take, seconds=WATCHED)
         progress(wanted.deals, wanted.deals)
 
     return _fairness_out(jobs.start("fairness", work, found))
@@ -97,9 +103,10 @@ def _fairness_out(job: Job) -> FairnessOut:
     )
 
 
-def _card_out(card: Card) -> CardOut:
+def _card_out(card: Card, number: int) -> CardOut:
     question = card.question
     return CardOut(
+        round=number,
         id=question.id,
         kind=question.kind,
         prompt=question.prompt,

@@ -12,6 +12,7 @@ from ...core.play.seen.trying import PageState, cue_seen, page_at
 from ...core.play.seen.view import View
 from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
+from ...core.rules.numbering import every_row
 from ...core.rules.page import CuePart, SoundPart
 from ...core.rules.player_page import look_of
 from ..refusals import router_of
@@ -25,7 +26,7 @@ router = router_of("/api/workshop", "games")
 def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
     """Everything a player of a game sees and hears."""
     rows: dict[str, list[int]] = {}
-    for number, row in enumerate(document.consequences, 1):
+    for number, _, row in every_row(document):
         if row.cue:
             rows.setdefault(row.cue, []).append(number)
     look = document.look

@@ -217,9 +217,7 @@ async def compare_versions(
     """This version of a game beside an earlier one."""
     what, program = ("compared", revision, walker), asked.program
     before, after = await proofs.of(request, asked, what, both, earlier, walker)
-    sides = [
-        found.as_dict(len(one.game.consequences)) for found, one in ((before, earlier), (after, program))
-    ]
+    sides = [found.as_dict(len(one.game.rows)) for found, one in ((before, earlier), (after, program))]
     return ComparedOut(
         revision=asked.revision,
         earlier=revision,
@@ -234,7 +232,7 @@ async def compare_versions(
 
 
 def _figures_out(found: Figures, program: Program) -> FiguresOut:
-    data = found.as_dict(len(program.game.consequences))
+    data = found.as_dict(len(program.game.rows))
     return FiguresOut(
         plays=found.plays,
         results={name: data["results"][name] for name in RESULTS},

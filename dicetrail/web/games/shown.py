@@ -6,6 +6,7 @@ from sqlalchemy.orm import Session
 
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.reached import Reach
+from ...core.rules.numbering import every_row
 from ...core.rules.reading import GameReading
 from ...core.rules.set_aside import with_set_aside
 from ...core.snag import Snag
@@ -38,7 +39,7 @@ def game_out(session: Session, workshop: Workshop, game: StoredGame, *, look: bo
         born=games.born(session, game),
         playable=reading.playable,
         questions=len(reading.game.questions) if reading.game else 0,
-        rows=len(document.consequences) if document else 0,
+        rows=sum(1 for _ in every_row(document)) if document else 0,
         meters=list(document.meters) if document else [],
         pack_names=list(names),
         packs=[pack_summary(session, workshop, known[name]) for name in names if name in known],
@@ -69,7 +70,7 @@ def game_summary(session: Session, workshop: Workshop, game: StoredGame) -> Game
         updated=game.updated,
         playable=reading.playable,
         questions=len(reading.game.questions) if reading.game else 0,
-        rows=len(reading.document.consequences) if reading.document else 0,
+        rows=sum(1 for _ in every_row(reading.document)) if reading.document else 0,
         to_mend=worth_a_look(_snags(reading, found)),
         looking=found is None and reading.playable,
         pack_ids=[known[name].id for name in names if name in known],

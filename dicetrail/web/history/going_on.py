@@ -65,7 +65,7 @@ def _now(live: Live, number: int) -> list[NowOut]:
             id=play.id,
             player="" if play.nameless else play.run.choices.player,
             number=int(play.run.counts["asked"]),
-            total=None if play.run.dealer.endless else play.run.dealer.total,
+            total=None if play.run.dealer.endless else int(play.run.counts["total"]),
             meters=play.run.meters,
             right=int(play.run.counts["right"]),
             asked=int(play.run.counts["asked"]),

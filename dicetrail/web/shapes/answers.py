@@ -64,8 +64,10 @@ class AcceptIn(BaseModel):
 
 
 class CardOut(BaseModel):
-    """A question as it is dealt: its options in their places, and those of what is right (none: typed)."""
+    """A question as it is dealt: its options in their places, and those of what is right (none: typed); and
+    the number of the round it is dealt in (0: the game has none)."""
 
+    round: int
     id: str
     kind: str
     prompt: str
@@ -78,10 +80,14 @@ class CardOut(BaseModel):
 
 
 class DealOut(BaseModel):
-    """A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on."""
+    """A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on;
+    ``rounds`` are their names. Where what comes next hangs on how the play goes, ``cards`` are those after
+    right answers, and ``after_wrong`` those after wrong ones."""
 
     dice: DiceNumber
     cards: list[CardOut]
+    after_wrong: list[CardOut] | None
+    rounds: list[str]
     total: int | None
     pool: int
     how: DealPart

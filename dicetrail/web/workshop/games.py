@@ -10,7 +10,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from ...core.pack.text import decode
-from ...core.play.deal.dealer import pass_length
+from ...core.play.deal.pool import pass_length
 from ...core.play.questions.question import Question
 from ...core.play.rulebook.program import Program
 from ...core.play.run.trail import Step

@@ -2402,7 +2402,8 @@ export interface components {
         };
         /**
          * CardOut
-         * @description A question as it is dealt: its options in their places, and those of what is right (none: typed).
+         * @description A question as it is dealt: its options in their places, and those of what is right (none: typed); and the
+         *     number of the round it is dealt in (0: the game has none).
          */
         CardOut: {
             /** Answer */
@@ -2421,6 +2422,8 @@ export interface components {
             prompt: string;
             /** Rights */
             rights: number[];
+            /** Round */
+            round: number;
             /** Topic */
             topic: string;
         };
@@ -2560,7 +2563,7 @@ export interface components {
         };
         /**
          * ClocksPart
-         * @description The clocks, in seconds; ``breather: player`` waits for the player's key.
+         * @description The clocks of a game, in seconds; `round` is that of each of its rounds.
          */
         ClocksPart: {
             /**
@@ -2582,6 +2585,8 @@ export interface components {
              * @default false
              */
             restart_on_again: boolean;
+            /** Round */
+            round?: number | "none" | null;
             /**
              * Tick
              * @description the last seconds that are heard
@@ -2722,6 +2727,12 @@ export interface components {
                 [key: string]: string | number | boolean;
             };
             /**
+             * After
+             * @description others before one that comes again later
+             * @default 3
+             */
+            after: number;
+            /**
              * Cue
              * @default
              */
@@ -2734,13 +2745,13 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
             /**
              * Restart
              * @description clocks to start anew
              * @default []
              */
-            restart: ("question" | "game")[];
+            restart: ("question" | "game" | "round")[];
             /**
              * Reveal
              * @description show the answer; or only which parts of what was given are right
@@ -2760,7 +2771,7 @@ export interface components {
              */
             tell: string;
             /** Then */
-            then?: ("next" | "again" | "won" | "lost" | "done") | null;
+            then?: ("next" | "again" | "later" | "round" | "won" | "lost" | "done") | null;
             /**
              * Time
              * @description seconds to add to a clock
@@ -2881,9 +2892,13 @@ export interface components {
         };
         /**
          * DealOut
-         * @description A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on.
+         * @description A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on; ``rounds``
+         *     are their names. Where what comes next hangs on how the play goes, ``cards`` are those after right answers,
+         *     and ``after_wrong`` those after wrong ones.
          */
         DealOut: {
+            /** After Wrong */
+            after_wrong: components["schemas"]["CardOut"][] | null;
             /** Cards */
             cards: components["schemas"]["CardOut"][];
             /** Dice */
@@ -2893,6 +2908,8 @@ export interface components {
             pool: number;
             /** Revision */
             revision: number;
+            /** Rounds */
+            rounds: string[];
             /** Total */
             total: number | null;
         };
@@ -2902,10 +2919,22 @@ export interface components {
          */
         DealPart: {
             /**
-             * Draw
-             * @description how many questions; all where it is not said
+             * Choose
+             * @description chosen before each question
+             * @default none
+             * @enum {string}
              */
-            draw?: number | "all" | null;
+            choose: "topic" | "level" | "none";
+            /**
+             * Draw
+             * @description how many questions; all where it is not said; or parts, each drawn
+             */
+            draw?: number | "all" | null | components["schemas"]["DrawPart"][];
+            /**
+             * Next
+             * @description of the questions left, one for which this is least comes next
+             */
+            next?: (string | number | boolean) | null;
             /**
              * Options
              * @default shuffled
@@ -2917,7 +2946,7 @@ export interface components {
              * @default shuffled
              * @enum {string}
              */
-            order: "filed" | "shuffled" | "easiest_first" | "by_topic";
+            order: "filed" | "shuffled" | "easiest_first" | "by_topic" | "by_part";
             /**
              * Repeats
              * @default never
@@ -3029,6 +3058,7 @@ export interface components {
             };
             /**
              * @default {
+             *       "choose": "none",
              *       "options": "shuffled",
              *       "order": "shuffled",
              *       "repeats": "never"
@@ -3100,6 +3130,11 @@ export interface components {
              */
             review: boolean;
             /**
+             * Rounds
+             * @default []
+             */
+            rounds: components["schemas"]["RoundPart"][];
+            /**
              * Same Deal
              * @description the player may play the same deal again
              * @default false
@@ -3160,6 +3195,19 @@ export interface components {
              *     }
              */
             words: components["schemas"]["WordsPart"];
+        };
+        /**
+         * DrawPart
+         * @description A part of what is drawn: so many of the questions for which something holds.
+         */
+        DrawPart: {
+            /** Draw */
+            draw?: number | "all" | null;
+            /**
+             * If
+             * @description of the question: level, topic, kind, worth, pack, id
+             */
+            if: string | number | boolean;
         };
         /**
          * Edit
@@ -3333,7 +3381,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
             /** Picture */
             picture: string;
             /** Step */
@@ -3418,7 +3466,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
             /** Times */
             times: number;
             /** To */
@@ -3528,6 +3576,22 @@ export interface components {
             revision: number;
             /** Text */
             text: string;
+        };
+        /**
+         * GatePart
+         * @description Where the end of a round leads: to a round by its name, or to `next`, `over`, `won`, `lost`.
+         */
+        GatePart: {
+            /** Go */
+            go: string;
+            /** If */
+            if?: (string | number | boolean) | null;
+            /**
+             * Most
+             * @description how often in a play
+             * @default 1
+             */
+            most: number;
         };
         /**
          * GaugeOut
@@ -3969,6 +4033,20 @@ export interface components {
             name: string;
         };
         /**
+         * LapView
+         * @description What became of a round that is over: the right answers of those questions that were asked.
+         */
+        LapView: {
+            /** Asked */
+            asked: number;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number;
+            /** Right */
+            right: number;
+        };
+        /**
          * LettersView
          * @description A phrase as far as it is uncovered ("" for a covered character), and the letters there are.
          */
@@ -4354,6 +4432,20 @@ export interface components {
             revision: number;
         };
         /**
+         * MarkView
+         * @description A round on the way: its name, and whether it lies behind the player, ahead, or is the one they are
+         *     in.
+         */
+        MarkView: {
+            /** Name */
+            name: string;
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "behind" | "here" | "ahead";
+        };
+        /**
          * MediaOut
          * @description A picture (``width``, ``height`` in pixels) or a sound (``seconds``, ``peaks`` from 0 to 1).
          */
@@ -4489,7 +4581,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "answer" | "skip" | "continue" | "leave";
+            do: "answer" | "skip" | "choose" | "continue" | "leave";
             /**
              * Text
              * @default
@@ -4507,7 +4599,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "answer" | "right" | "wrong" | "late" | "unreadable" | "skip" | "continue" | "leave" | "stop";
+            do: "answer" | "right" | "wrong" | "late" | "unreadable" | "skip" | "choose" | "continue" | "leave" | "stop";
             /** Key */
             key: string;
             /** Title */
@@ -4660,7 +4752,8 @@ export interface components {
          * OutcomeView
          * @description What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
          *     those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
-         *     the end is none. ``summary`` is empty where the maker shows no questions at the end.
+         *     the end is none. ``laps`` are the rounds that were played. ``summary`` is empty where the maker shows no
+         *     questions at the end.
          */
         OutcomeView: {
             /** Answered */
@@ -4675,6 +4768,8 @@ export interface components {
              */
             by: "" | "time" | "left";
             cue: components["schemas"]["CueView"] | null;
+            /** Laps */
+            laps: components["schemas"]["LapView"][];
             /** Percent */
             percent: number;
             /** Picture */
@@ -4854,7 +4949,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
             /** Rows */
             rows: (number | null)[];
         };
@@ -5131,8 +5226,9 @@ export interface components {
         };
         /**
          * QuestionView
-         * @description The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
-         *     ``tries_left`` where there is no end of tries; ``items`` stand beside the options, numbered from 1.
+         * @description The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
+         *     there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
+         *     ``items`` stand beside the options, numbered from 1.
          */
         QuestionView: {
             /** Alt */
@@ -5219,6 +5315,99 @@ export interface components {
             times: number;
         };
         /**
+         * RoundClocksPart
+         * @description The clocks of a round, in seconds; ``breather: player`` waits for the player's key.
+         */
+        RoundClocksPart: {
+            /**
+             * Breather
+             * @default 0
+             */
+            breather: number | "player";
+            /**
+             * Question
+             * @description seconds; or the seconds of each level; or an expression; or none
+             */
+            question?: number | {
+                [key: string]: number;
+            } | string | null;
+            /**
+             * Restart On Again
+             * @default false
+             */
+            restart_on_again: boolean;
+            /** Round */
+            round?: number | "none" | null;
+        };
+        /**
+         * RoundPart
+         * @description A round: its questions and how they are dealt, its tries, clocks, rows, and where its end leads. What
+         *     it does not say is as in the game.
+         */
+        RoundPart: {
+            /**
+             * @default {
+             *       "breather": 0,
+             *       "restart_on_again": false
+             *     }
+             */
+            clocks: components["schemas"]["RoundClocksPart"];
+            /**
+             * Consequences
+             * @default []
+             */
+            consequences: components["schemas"]["ConsequencePart"][];
+            /**
+             * @default {
+             *       "choose": "none",
+             *       "options": "shuffled",
+             *       "order": "shuffled",
+             *       "repeats": "never"
+             *     }
+             */
+            deal: components["schemas"]["DealPart"];
+            /**
+             * Intro
+             * @description shown before it, until the player's key
+             * @default
+             */
+            intro: string;
+            /** Name */
+            name: string;
+            /**
+             * Only
+             * @description of level, topic, kind, worth, pack, id
+             */
+            only?: (string | number | boolean) | null;
+            /**
+             * Then
+             * @default []
+             */
+            then: components["schemas"]["GatePart"][];
+            /**
+             * Tries
+             * @default 1
+             */
+            tries: number | "none" | null;
+        };
+        /**
+         * RoundView
+         * @description The round that a play is in. ``intro`` is what is said before it, "" once it has begun; ``coming`` says
+         *     in figures what there is in it; ``marks`` are all rounds in their order.
+         */
+        RoundView: {
+            /** Coming */
+            coming: string;
+            /** Intro */
+            intro: string;
+            /** Marks */
+            marks: components["schemas"]["MarkView"][];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
          * RowsIn
          * @description Rows of questions as they were pasted; ``after`` is the question they are put behind (None: last).
          */
@@ -5256,7 +5445,7 @@ export interface components {
             cues: string[];
             document: components["schemas"]["Document"];
             /** Moments */
-            moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over")[];
             /** Names */
             names: {
                 [key: string]: string;
@@ -5615,7 +5804,7 @@ export interface components {
             /** Made By */
             made_by: number;
             /** Moment */
-            moment: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over") | "";
+            moment: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over") | "";
             /** Move */
             move: string;
             /** N */
@@ -5836,13 +6025,19 @@ export interface components {
          *     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
          *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
          *     pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
-         *     ``texts``, which the maker replaced. With ``same_deal`` the play can be made again with the same dice.
+         *     ``texts``, which the maker replaced. ``offered`` is what the player can choose by ``choosing``, the topic
+         *     or the level of what comes next. With ``same_deal`` the play can be made again with the same dice.
          */
         View: {
             /** Can Leave */
             can_leave: boolean;
             /** Can Skip */
             can_skip: boolean;
+            /**
+             * Choosing
+             * @enum {string}
+             */
+            choosing: "" | "topic" | "level";
             feedback: components["schemas"]["FeedbackView"] | null;
             game_clock: components["schemas"]["ClockView"] | null;
             /** Language */
@@ -5850,12 +6045,14 @@ export interface components {
             look: components["schemas"]["Look"];
             /** Meters */
             meters: components["schemas"]["MeterView"][];
+            /** Offered */
+            offered: string[];
             outcome: components["schemas"]["OutcomeView"] | null;
             /**
              * Phase
              * @enum {string}
              */
-            phase: "ready" | "asking" | "feedback" | "over";
+            phase: "ready" | "choosing" | "asking" | "feedback" | "over";
             /** Player */
             player: string;
             press_sound: components["schemas"]["Sound"] | null;
@@ -5863,6 +6060,8 @@ export interface components {
             question_clock: components["schemas"]["ClockView"] | null;
             /** Resume In */
             resume_in: number | null;
+            round: components["schemas"]["RoundView"] | null;
+            round_clock: components["schemas"]["ClockView"] | null;
             /** Same Deal */
             same_deal: boolean;
             /** Silent */
@@ -6161,7 +6360,7 @@ export interface components {
             /** Marks */
             marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
-            moments: ("begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Moves */
@@ -6179,7 +6378,7 @@ export interface components {
             /** Options As */
             options_as: ("lines" | "columns" | "pictures")[];
             /** Page States */
-            page_states: ("asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
+            page_states: ("asking" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
             /** Pictures At */
             pictures_at: ("above" | "behind")[];
             /** Places */
@@ -11274,7 +11473,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                state: "asking" | "letters" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
+                state: "asking" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
                 game_id: number;
             };
             cookie?: never;

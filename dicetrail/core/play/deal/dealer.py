@@ -1,44 +1,82 @@
-"""The deck: which questions a play asks, in which order, with the options in which places."""
+"""The dealer: which question comes next, with its options in which places."""
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+from functools import partial
 from itertools import chain, count, islice
 from typing import NamedTuple
 
 from ..dice import Stream
-from ..kinds import GENERATED, kind_of
-from ..language.expressions import Names
+from ..language.expressions import ExpressionError, Names, compile_expression
 from ..questions.card import Card
 from ..questions.question import Question
-from ..rulebook.game import Choices, Deal, Game
+from ..rulebook.game import Choices, Game, Round
+from .order import ordered, parts_drawn
+from .places import Places
+from .pool import Candidate, pool, times_in_a_pass
 from .supply import Supply
+
+MOST_OFFERED = 6
+"""Choices that a player is offered at a time."""
+Trouble = Callable[[str, ExpressionError], None]
+"""Told of an expression that has no value: where it stands, and why."""
 
 
 class SoFar(NamedTuple):
-    """How far a play is when its next card is dealt: how many questions it has ``asked``, and what its
-    expressions know."""
+    """How far a play is when its next card is dealt: how many questions its round has ``asked``, and what
+    its expressions know."""
 
     asked: int
     names: Names
 
 
-class Dealer:
-    """Deals the cards of one play, one at a time, by how far it is."""
+class NextCard(NamedTuple):
+    """The next card, and the one of its question that was put back, where it comes again."""
 
-    def __init__(self, game: Game, choices: Choices) -> None:
-        self._deal = game.deal
-        self._dice = choices.dice
-        self._level = choices.level
+    card: Card
+    before: Card | None = None
+
+
+@dataclass(slots=True)
+class Had:
+    """What a play has asked: ``questions`` by their ids, and of those that are made their numbers."""
+
+    questions: set[str] = field(default_factory=set)
+    made: dict[str, set[int]] = field(default_factory=dict)
+
+
+class Dealer:
+    """Deals the cards of one play, one at a time, by how far it is; or those of a round ``of`` it.
+
+    ``named`` is what the names of its streams begin with. What the play ``had`` already comes last.
+    ``questions`` are those that can be dealt, where they are known.
+    """
+
+    def __init__(
+        self,
+        game: Game,
+        choices: Choices,
+        of: Round | None = None,
+        *,
+        named: str = "",
+        had: Had | None = None,
+        questions: Sequence[Question] | None = None,
+    ) -> None:
+        self._deal = deal = game.deal if of is None else of.deal
+        self._dice, self._level, self._named = choices.dice, choices.level, named
+        self._had = had or Had()
+        self._before = frozenset(self._had.questions)
         self._supplies: dict[str, Supply] = {}
-        questions = pool(game, choices)
-        if any(question.recipe for question in questions):
-            times = [self._times(question) if question.recipe else 1 for question in questions]
-            questions = [one for one, often in zip(questions, times, strict=True) for _ in range(often)]
-        self._pool = questions
-        drawn = choices.count if choices.count is not None else game.deal.draw
-        repeating = game.deal.repeats != "never"
+        some = pool(game, choices, of) if questions is None else questions
+        if any(question.recipe for question in some):
+            times = [self._times(question) if question.recipe else 1 for question in some]
+            some = [one for one, often in zip(some, times, strict=True) for _ in range(often)]
+        self._pool = some
+        chosen = None if of is not None and of.draws else choices.count
+        drawn = sum(parts_drawn(some, deal)) if deal.parts else deal.draw if chosen is None else chosen
+        repeating = deal.repeats != "never"
         if not self._pool:
             self._most: int | None = 0
         elif drawn is None:
@@ -46,8 +84,14 @@ class Dealer:
         else:
             self._most = drawn if repeating else min(drawn, len(self._pool))
         self._coming = self._order()
-        self._places = Places(game.deal, choices.dice)
-        self._put_back: list[tuple[int, Question]] = []
+        self._places = Places(deal, choices.dice, named)
+        self._put_back: list[tuple[int, Card]] = []
+        self._opened = 0
+        self._left: list[tuple[Question, str]] = []
+        self._behind: list[tuple[Question, str]] = []
+        self._passes_begun = 0
+        self._last: Question | None = None
+        self._least = compile_expression(deal.next) if deal.next else None
 
     @property
     def total(self) -> int:
@@ -68,38 +112,72 @@ class Dealer:
         """The questions of a pass as they are filed, a generated one as often as it is asked."""
         return list(self._pool)
 
-    def next(self, so_far: SoFar) -> Card | None:
-        """The next card, or None when the deck is empty."""
-        through = self._most is not None and so_far.asked >= self._most
-        for place, (due, question) in enumerate(self._put_back):
-            if through or due <= so_far.asked:
-                del self._put_back[place]
-                return self._places.card(question)
-        if through:
-            return None
-        question, mark = next(self._coming)
-        if mark != self._places.mark:
-            self._places = Places(self._deal, self._dice, mark)
-        return self._places.card(self._made(question))
+    def offered(self, so_far: SoFar) -> list[str]:
+        """What the player can choose of what is left: at most six, as they are filed; nothing where there is
+        no choice, or no question left."""
+        if not self._deal.choose or self._is_through(so_far) or self._due(so_far) is not None:
+            return []
+        left = dict.fromkeys(self._said(question) for question, _ in self._some_left())
+        offered = set(islice(left, MOST_OFFERED))
+        filed = dict.fromkeys(map(self._said, self._pool))
+        by_level = sorted(offered, key=list(filed).index)
+        return sorted(by_level) if self._deal.choose == "level" else by_level
 
-    def put_back(self, card: Card, so_far: SoFar, after: int) -> None:
+    def next(
+        self, so_far: SoFar, chosen: str | None = None, trouble: Trouble | None = None
+    ) -> NextCard | None:
+        """The next card, of what was ``chosen`` where there was a choice; None when the deck is empty.
+
+        ``trouble`` is told where what the next question should be has no value.
+        """
+        place = self._due(so_far)
+        if place is not None:
+            self._opened += 1
+            _, before = self._put_back.pop(place)
+            return NextCard(self._places.card(before.question), before)
+        if self._is_through(so_far):
+            return None
+        steered = self._deal.is_steered
+        question, mark = self._steered(so_far, chosen, trouble) if steered else next(self._coming)
+        if mark != self._places.mark:
+            self._places = Places(self._deal, self._dice, self._named, mark)
+        self._opened += 1
+        self._had.questions.add(question.id)
+        return NextCard(self._places.card(self._made(question)))
+
+    def put_back(self, card: Card, after: int) -> None:
         """Let the question of a card come once more, after so many others; last, where fewer are left."""
-        self._put_back.append((so_far.asked + after, card.question))
+        self._put_back.append((self._opened + after, card))
 
     def cards(self) -> Iterator[Card]:
         """The cards of a play of which nothing is known but how many it has asked."""
         for asked in count():
-            card = self.next(SoFar(asked, {}))
-            if card is None:
+            dealt = self.next(SoFar(asked, {}))
+            if dealt is None:
                 return
-            yield card
+            yield dealt.card
+
+    def _is_through(self, so_far: SoFar) -> bool:
+        return self._most is not None and so_far.asked >= self._most
+
+    def _due(self, so_far: SoFar) -> int | None:
+        """The place of the question that comes again now."""
+        through = self._is_through(so_far)
+        for place, (due, _) in enumerate(self._put_back):
+            if through or due <= self._opened:
+                return place
+        return None
 
     def _times(self, question: Question) -> int:
-        supply = self._supplies[question.id] = Supply(question, self._dice, self._level)
+        numbers = self._had.made.setdefault(question.id, set())
+        supply = Supply(question, self._dice, self._level, named=self._named, had=numbers)
+        self._supplies[question.id] = supply
         return times_in_a_pass(question, supply)
 
     def _made(self, question: Question) -> Question:
         return question if question.recipe is None else self._supplies[question.id].next()
+
+    # Decks that come as they are
 
     def order(self) -> Iterator[Question]:
         """The questions that come, one after another, as they are filed: generated ones not made yet."""
@@ -111,7 +189,7 @@ class Dealer:
 
     def _always(self) -> Iterator[tuple[Question, str]]:
         """Any question at any time."""
-        stream = Stream(self._dice, "deck")
+        stream = Stream(self._dice, f"{self._named}deck")
         while True:
             yield self._pool[stream.below(len(self._pool))], ""
 
@@ -119,13 +197,73 @@ class Dealer:
         """The whole pool again and again, shuffled anew, no question twice in a row across the seam."""
         last: Question | None = None
         for number in count():
-            mark = f" pass {number}" if number else ""
-            questions = ordered(self._pool, self._deal, Stream(self._dice, f"deck{mark}"), self._most)
+            questions, mark = self._a_pass(number, self._most)
             first = next(questions)
             ahead = list(islice(questions, 1)) if first is last else []
             for question in chain(ahead, (first,), questions):
                 yield question, mark
                 last = question
+
+    def _a_pass(self, number: int, most: int | None) -> tuple[Iterator[Question], str]:
+        """The questions of a pass, and its mark."""
+        mark = f" pass {number}" if number else ""
+        stream = partial(self._stream, mark)
+        return ordered(self._pool, self._deal, stream, most, () if number else self._before), mark
+
+    def _stream(self, mark: str, what: str) -> Stream:
+        return Stream(self._dice, f"{self._named}{what}{mark}")
+
+    # Decks that are steered by how the play goes
+
+    def _some_left(self) -> list[tuple[Question, str]]:
+        """The questions left of the pass, in the deal's order, what the play had before only once all others
+        are through; those of a new pass where none is left."""
+        if not self._left:
+            self._left, self._behind = self._behind, []
+        if not self._left:
+            questions, mark = self._a_pass(self._passes_begun, None)
+            self._passes_begun += 1
+            new = [(question, mark) for question in questions]
+            again = [one for one in new if not mark and one[0].id in self._before and not one[0].recipe]
+            fresh = [one for one in new if one not in again] if again else new
+            self._left, self._behind = (fresh, again) if fresh else (again, [])
+            if self._left[0][0] is self._last:
+                self._left.append(self._left.pop(0))
+        return self._left
+
+    def _steered(self, so_far: SoFar, chosen: str | None, trouble: Trouble | None) -> tuple[Question, str]:
+        """One of those left for which the deal's expression is least."""
+        left = self._some_left()
+        places = [place for place, (question, _) in enumerate(left) if chosen in (None, self._said(question))]
+        if self._least is not None:
+            values = [self._value(left[place][0], so_far.names, trouble) for place in places]
+            least = min(values)
+            places = [place for place, value in zip(places, values, strict=True) if value == least]
+        if self._deal.repeats == "always":
+            self._left = [*left[places[0] + 1 :], *left[: places[0] + 1]]
+            return left[places[0]]
+        question, mark = left.pop(places[0])
+        self._last = question
+        return question, mark
+
+    def _value(self, question: Question, names: Names, trouble: Trouble | None) -> float:
+        """What the deal's expression is for a question that might come next; infinite where it has no
+        value."""
+        if self._least is None:
+            return 0
+        try:
+            value = self._least(Candidate(question, names))
+            if isinstance(value, str):
+                raise ExpressionError(f"‘{self._least.source}’ is a text where a number is needed")
+            return float(value)
+        except ExpressionError as error:
+            if trouble is not None:
+                trouble("deal, next", error)
+            return float("inf")
+
+    def _said(self, question: Question) -> str:
+        """What a player chooses a question by."""
+        return str(getattr(question, self._deal.choose or "topic"))
 
 
 def total_after(asked: int, most: int | None, a_pass: int) -> int:
@@ -134,98 +272,12 @@ def total_after(asked: int, most: int | None, a_pass: int) -> int:
     return most if most is not None else max(1, -(-asked // a_pass)) * a_pass
 
 
-def pass_length(questions: Sequence[Question]) -> int:
-    """How many questions one pass asks, with all that the generated ones give to it."""
-    return sum(
-        times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1 for question in questions
-    )
-
-
-def times_in_a_pass(question: Question, supply: Supply) -> int:
-    """How often a pass asks a generated question: never more often than it has something to ask."""
-    wanted = question.times or (supply.size or 1 if GENERATED[question.kind].whole else 1)
-    return min(wanted, supply.size or wanted)
-
-
-def pool(game: Game, choices: Choices) -> list[Question]:
-    """The questions a play can be dealt: those of the chosen topic and level, all where none was chosen."""
-    if not choices.topic and choices.level is None:
-        return list(game.questions)
-    return [
-        question
-        for question in game.questions
-        if (not choices.topic or question.topic == choices.topic)
-        and (choices.level is None or question.level == choices.level or follows_level(question))
-    ]
-
-
-def follows_level(question: Question) -> bool:
-    """Whether a generated question is made for the level that was chosen."""
-    kind = GENERATED.get(question.kind)
-    return kind is not None and kind.uses_level(question.recipe)
-
-
-def ordered(
-    questions: Sequence[Question], deal: Deal, stream: Stream, most: int | None = None
-) -> Iterator[Question]:
-    """The questions in the order of the deal; sorted orders are shuffled within equal ranks.
-
-    Where only ``most`` of them are asked, these are drawn first and put into their order then, so that a
-    rising order of ten climbs through all the levels there are.
-    """
-    if deal.order == "filed":
-        return iter(questions)
-    shuffled = islice(stream.drawn(questions), most)
-    if deal.order == "easiest_first":
-        return iter(sorted(shuffled, key=lambda question: question.level))
-    if deal.order == "by_topic":
-        rank = {topic: n for n, topic in enumerate(dict.fromkeys(question.topic for question in questions))}
-        return iter(sorted(shuffled, key=lambda question: rank[question.topic]))
-    return shuffled
-
-
-class Places:
-    """Puts options into their places. Only some kinds' are moved, and of these not the pinned ones."""
-
-    def __init__(self, deal: Deal, dice: int, mark: str = "") -> None:
-        self._how = deal.options
-        self._dice = dice
-        self.mark = mark
-        self._balance: dict[int, list[int]] = {}
-        self._turns: Counter[int] = Counter()
-        self._visits: Counter[str] = Counter()
-
-    def card(self, question: Question) -> Card:
-        """The question with its options in their places."""
-        order = list(range(len(question.options)))
-        kind = kind_of(question)
-        if kind.moved and (self._how != "filed" or kind.never_filed):
-            again = self._visits[question.id]
-            self._visits[question.id] += 1
-            visit = f" visit {again}" if again else ""
-            free = [place for place in order if place not in question.pinned]
-            moved = Stream(self._dice, f"options of {question.id}{self.mark}{visit}").shuffled(free)
-            for place, filed in zip(free, moved, strict=True):
-                order[place] = filed
-            if kind.never_filed and order == sorted(order):
-                order = [*order[1:], order[0]]
-            if self._how == "balanced" and question.right in free:
-                wanted = self._balanced_place(len(order))
-                present = order.index(question.right)
-                if wanted in free:
-                    order[present], order[wanted] = order[wanted], order[present]
-        return Card(question, tuple(order))
-
-    def _balanced_place(self, places: int) -> int:
-        """The next place for the right answer: every place once, in random order, before any twice."""
-        left = self._balance.setdefault(places, [])
-        if not left:
-            stream = Stream(self._dice, f"places of {places}{self.mark} turn {self._turns[places]}")
-            self._turns[places] += 1
-            left.extend(stream.shuffled(range(places)))
-        return left.pop()
-
-
 def deal(game: Game, choices: Choices, most: int = 1000) -> list[Card]:
-    """The cards of a whole play, at most ``most`` of them."""
+    """The cards of a whole play of a game without rounds, at most ``most`` of them, of which nothing is known
+    but how many it has asked."""
     return list(islice(Dealer(game, choices).cards(), most))
+
+
+def stream_names(number: int, visit: int = 1) -> str:
+    """What the names of a round's streams begin with, the ``visit``-th time it is entered (0: no round)."""
+    return f"round {number} visit {visit} " if number else ""

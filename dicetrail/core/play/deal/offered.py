@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ..questions.question import Question
 from ..rulebook.game import Game
-from .dealer import follows_level, pass_length
+from .pool import follows_level, pass_length
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..rulebook.game import Choices, Game
 from ..words import texts_of
-from .dealer import pool
+from .pool import pool
 
 LONGEST_NAME = 40
 LARGEST_DICE = 2**128 - 1

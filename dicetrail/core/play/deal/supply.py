@@ -28,16 +28,27 @@ _KIND_OF = {kind.recipe: kind for kind in GENERATED.values()}
 class Supply:
     """Makes the questions of one generated question, for one play.
 
-    All chance comes from streams named for the question, so nothing else in a deal moves with it.
+    All chance comes from streams named for the question, so nothing else in a deal moves with it. ``named``
+    is what their names begin with. Those that the play ``had`` (by their numbers) come last.
     """
 
-    def __init__(self, question: Question, dice: int, level: int | None = None) -> None:
+    def __init__(
+        self,
+        question: Question,
+        dice: int,
+        level: int | None = None,
+        *,
+        named: str = "",
+        had: set[int] | None = None,
+    ) -> None:
         if question.recipe is None:
             raise ValueError(f"{question.id} has no recipe")
         self._question = question
         texts = Texts(question.prompt, question.image, question.sound)
         self._maker = maker_of(question.recipe, texts, question.level if level is None else level)
-        self._name = f"{question.kind} of {question.id}"
+        self._name = f"{named}{question.kind} of {question.id}"
+        self._had = set() if had is None else had
+        self._before = frozenset(self._had)
         self._dice = dice
         self._numbers = self._without_repeats()
         self._made = count()
@@ -55,6 +66,7 @@ class Supply:
     def next(self) -> Question:
         """The next question."""
         number = next(self._numbers)
+        self._had.add(number)
         stream = Stream(self._dice, f"{self._name} made {next(self._made)}")
         return self._maker.make(self._question, number, stream)
 
@@ -62,11 +74,21 @@ class Supply:
         """Every number below the size once, in random order, before any comes twice; none twice in a row."""
         last = -1
         for turn in count():
-            numbers = self._turn(turn)
+            numbers = self._turn(turn) if turn or not self._before else self._had_last()
             first = next(numbers)
             ahead = list(islice(numbers, 1)) if first == last else []
             for last in chain(ahead, (first,), numbers):
                 yield last
+
+    def _had_last(self) -> Iterator[int]:
+        """The first turn, those that the play had before behind all others."""
+        had = []
+        for number in self._turn(0):
+            if number in self._before:
+                had.append(number)
+            else:
+                yield number
+        yield from had
 
     def _turn(self, turn: int) -> Iterator[int]:
         """Every number below the size once."""

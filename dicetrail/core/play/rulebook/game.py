@@ -18,6 +18,7 @@ Result = Literal["won", "lost", "done", "stopped"]
 ENDS: tuple[Result, ...] = ("won", "lost", "done")
 """Where a row of the rules can end a play."""
 Number = int | float
+ClockName = Literal["question", "game", "round"]
 
 MOST_STEPS = 10_000
 """A play that has not ended after so many steps is ended as ``stopped``."""
@@ -64,21 +65,23 @@ class Consequence:
     """One row of the rules. ``condition``, ``add`` and ``set`` hold expressions as source text.
 
     ``time`` adds seconds to a clock, ``restart`` starts one anew; ``hold`` is in seconds. ``reveal`` shows
-    the answer, ``parts`` only which parts of what was given are right.
+    the answer, ``parts`` only which parts of what was given are right. ``after`` is how many other questions
+    come before one that comes again ``later``.
     """
 
     moment: Moment
     condition: str = ""
     add: tuple[tuple[str, str], ...] = ()
     set: tuple[tuple[str, str], ...] = ()
-    time: tuple[tuple[Literal["question", "game"], str], ...] = ()
-    restart: tuple[Literal["question", "game"], ...] = ()
+    time: tuple[tuple[ClockName, str], ...] = ()
+    restart: tuple[ClockName, ...] = ()
     tell: str = ""
     reveal: bool = False
     parts: bool = False
     cue: str = ""
     hold: float | None = None
     then: Then | None = None
+    after: int = 3
 
     @property
     def moves_a_clock(self) -> bool:
@@ -111,7 +114,7 @@ class Clocks:
     ``breather`` is the pause between two questions, ``"player"`` where it waits for the player's key.
     ``question_by`` is an expression that gives each question its seconds, instead of ``question``. The last
     ``tick`` seconds of a question are counted down with a sound that ends at zero: the one called
-    ``tick_sound``, or the built-in one.
+    ``tick_sound``, or the built-in one. ``round`` is the clock of a whole round.
     """
 
     question: float | None = None
@@ -121,16 +124,75 @@ class Clocks:
     question_by: str = ""
     tick: int = 0
     tick_sound: str = ""
+    round: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Draw:
+    """A part of what is drawn: so many (None: all) of the questions for which ``condition`` holds."""
+
+    condition: str
+    draw: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Deal:
-    """Which questions a play asks, in which order. ``draw`` is how many, None for all."""
+    """Which questions a play asks, in which order. ``draw`` is how many, None for all.
+
+    Where there are ``parts`` these are drawn instead, each from what the earlier ones left. ``next`` is an
+    expression: of the questions left, one for which it is least comes next. The player may ``choose`` the
+    topic or the level of each.
+    """
 
     draw: int | None = None
-    order: Literal["filed", "shuffled", "easiest_first", "by_topic"] = "shuffled"
+    order: Literal["filed", "shuffled", "easiest_first", "by_topic", "by_part"] = "shuffled"
     options: Literal["filed", "shuffled", "balanced"] = "shuffled"
     repeats: Literal["never", "when_empty", "always"] = "never"
+    parts: tuple[Draw, ...] = ()
+    next: str = ""
+    choose: Literal["", "topic", "level"] = ""
+
+    @property
+    def is_steered(self) -> bool:
+        """Whether which question comes next hangs on how the play goes."""
+        return bool(self.next or self.choose)
+
+
+Goes = Literal["next", "over", "won", "lost"]
+"""Where a gate can lead besides to a round by its name: to the next one, or to the end."""
+GOES: tuple[Goes, ...] = ("next", "over", "won", "lost")
+
+
+@dataclass(frozen=True, slots=True)
+class Gate:
+    """Where the end of a round leads when ``condition`` ("": always) holds: ``go`` is one of :data:`Goes` or
+    the name of a round, at most so many times in a play."""
+
+    condition: str
+    go: str
+    most: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Round:
+    """A round of a game. ``only`` is an expression that holds for its questions ("": for all of the game's).
+
+    ``deal``, ``tries`` and ``clocks`` are the game's where the round says nothing of its own; it ``draws`` as
+    many questions as its deal says, and not as many as the player chose, where it says a number itself. Its
+    ``consequences`` are looked at before the game's; the first gate that holds ``then`` says what comes after
+    it. ``coming`` tells the player in figures what there is in it.
+    """
+
+    name: str
+    intro: str = ""
+    only: str = ""
+    deal: Deal = Deal()
+    draws: bool = False
+    tries: int | None = 1
+    clocks: Clocks = Clocks()
+    consequences: tuple[Consequence, ...] = ()
+    then: tuple[Gate, ...] = ()
+    coming: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,6 +245,23 @@ class Game:
     words: Words = Words()
     same_deal: bool = False
     review: bool = True
+    rounds: tuple[Round, ...] = ()
+
+    @property
+    def rows(self) -> tuple[Consequence, ...]:
+        """All rows in the order of their numbers: the game's, then those of each round."""
+        return (*self.consequences, *(row for one in self.rounds for row in one.consequences))
+
+    @property
+    def all_tries(self) -> tuple[int | None, ...]:
+        """The tries of each round; of the game where it has none."""
+        return tuple(one.tries for one in self.rounds) or (self.tries,)
+
+    def rows_of(self, number: int) -> range:
+        """The numbers of the rows that a round (by its number; 0: the game) has itself."""
+        of = (self.consequences, *(one.consequences for one in self.rounds))
+        first = 1 + sum(map(len, of[:number]))
+        return range(first, first + len(of[number]))
 
     @property
     def topics(self) -> tuple[str, ...]:

@@ -10,23 +10,38 @@ from dataclasses import dataclass
 from typing import Literal
 
 Moment = Literal[
-    "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over"
+    "begun",
+    "round_begun",
+    "opened",
+    "right",
+    "part",
+    "close",
+    "wrong",
+    "missed",
+    "late",
+    "skipped",
+    "unreadable",
+    "round_over",
+    "over",
 ]
-Phase = Literal["ready", "asking", "feedback", "over"]
-"""What a play is at: before its begin, waiting for an answer, showing what came of one, or over."""
-Onward = Literal["ask", "next", "revisit", "try", "resume", "over"]
-"""Where a play goes after a moment: to the first try, the next question, a new visit of this one, its next
-try, the same try once more, or the end."""
+Phase = Literal["ready", "choosing", "asking", "feedback", "over"]
+"""What a play is at: before its begin, waiting for the choice of what comes next, waiting for an answer,
+showing what came of one, or over."""
+Onward = Literal["ask", "next", "later", "revisit", "try", "resume", "round", "over"]
+"""Where a play goes after a moment: to the first try, the next question (this one coming again later), a new
+visit of this one, its next try, the same try once more, on from this round, or the end."""
 TOLD_AS: dict[Onward, str] = {
     "ask": "asking",
     "next": "next",
+    "later": "later",
     "revisit": "again",
     "try": "again",
     "resume": "again",
+    "round": "round",
     "over": "over",
 }
 """What a trail says of where a play goes."""
-Then = Literal["next", "again", "won", "lost", "done"]
+Then = Literal["next", "again", "later", "round", "won", "lost", "done"]
 """Where a row of the rules can lead."""
 Tone = Literal["good", "bad", "info", "plain"]
 
@@ -57,11 +72,14 @@ class About:
         """Where a row of the moment can lead."""
         if not self.answers:
             return ("won", "lost", "done")
-        return ("next", "again", "won", "lost", "done") if self.again else ("next", "won", "lost", "done")
+        again: tuple[Then, ...] = ("again",) if self.again else ()
+        later: tuple[Then, ...] = ("later",) if self.settles else ()
+        return ("next", *again, *later, "round", "won", "lost", "done")
 
 
 MOMENTS: dict[Moment, About] = {
     "begun": About("next", "The play begins", "the first question opens", answers=False),
+    "round_begun": About("next", "A round begins", "its first question opens", answers=False),
     "opened": About("ask", "A question opens", "the question is asked", answers=False),
     "right": About(
         "next",
@@ -129,6 +147,7 @@ MOMENTS: dict[Moment, About] = {
         move="unreadable",
         tone="info",
     ),
+    "round_over": About("round", "A round is over", "on to the next round", answers=False),
     "over": About("over", "The play is over", "the result is shown", answers=False),
 }
 """What holds for each moment, in the order a question is lived through."""

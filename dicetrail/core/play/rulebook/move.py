@@ -10,8 +10,8 @@ from typing import Literal
 
 from .moments import MOMENTS, Moment, Phase
 
-Do = Literal["answer", "right", "wrong", "late", "unreadable", "skip", "continue", "leave", "stop"]
-PlayersDo = Literal["answer", "skip", "continue", "leave"]
+Do = Literal["answer", "right", "wrong", "late", "unreadable", "skip", "choose", "continue", "leave", "stop"]
+PlayersDo = Literal["answer", "skip", "choose", "continue", "leave"]
 """What a player does."""
 
 
@@ -42,11 +42,17 @@ MOVES: dict[Do, AboutMove] = {
     "late": AboutMove((), title="Too late", key="l"),
     "skip": AboutMove(("asking",), players=True, title="Skip", key="s", typed="/skip"),
     "unreadable": AboutMove(("asking",), title="Unreadable", key="u"),
+    "choose": AboutMove(("choosing",), players=True, text=True),
     "continue": AboutMove(("feedback",), players=True, listed=False),
     "leave": AboutMove(
-        ("asking", "feedback"), players=True, any_visit=True, title="Leave", key="x", typed="/leave"
+        ("choosing", "asking", "feedback"),
+        players=True,
+        any_visit=True,
+        title="Leave",
+        key="x",
+        typed="/leave",
     ),
-    "stop": AboutMove(("asking", "feedback"), listed=False, any_visit=True),
+    "stop": AboutMove(("choosing", "asking", "feedback"), listed=False, any_visit=True),
 }
 """What holds for each move. ``right``, ``wrong`` and ``unreadable`` are intents: the engine makes an input of
 that sort for them; ``late`` waits until a clock runs out, which only a list of moves can do. ``stop`` is its

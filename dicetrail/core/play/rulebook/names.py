@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ..language.expressions import Value
-from .quantities import QUANTITIES
+from .quantities import ALONE, QUANTITIES
 
 
 class Known(NamedTuple):
@@ -34,11 +34,25 @@ OF_AN_ANSWER = {
     "hits": Known("parts of the answer that were right", 0, whole=True),
     "possible": Known("parts of the answer that could be right", 0, whole=True),
 }
+OF_A_VISIT = {"visit": Known("which visit of the question this is, from 1", 0, whole=True)}
+OF_A_ROUND = {
+    "round": Known("the number of the round, from 1", 1, whole=True),
+    "round_name": Known("the name of the round", ""),
+    "rounds": Known("how many rounds there are", 1, whole=True),
+}
+"""What is said of the round that a play is in."""
+OF_WHERE_FROM = {
+    "pack": Known("the name of the pack the question is from"),
+    "id": Known("the question’s id"),
+}
+"""What only is known where questions are picked out."""
+PICKS = (*OF_A_QUESTION, *OF_WHERE_FROM)
+"""What an expression knows that picks questions out."""
 _OF_THE_SETUP = {
     "player": Known("the player’s name"),
     "count": Known("how many questions the player chose", whole=True),
 }
-_KNOWN = {**TIMES, **OF_A_QUESTION, **_OF_THE_SETUP, **OF_AN_ANSWER}
+_KNOWN = {**TIMES, **OF_A_QUESTION, **_OF_THE_SETUP, **OF_AN_ANSWER, **OF_A_VISIT, **OF_A_ROUND}
 
 NAMES: dict[str, str] = {
     **{name: one.says for name, one in QUANTITIES.items() if one.of_visit},
@@ -46,12 +60,15 @@ NAMES: dict[str, str] = {
     **{name: one.says for name, one in _KNOWN.items()},
 }
 """The names that expressions know besides the meters, with what each stands for; those of a try first."""
+LATER = frozenset(({*OF_A_VISIT, *OF_A_ROUND} - {"round"}) | ALONE.keys())
+"""Names that came later: a meter that a game called so before hides them."""
 WHOLE = frozenset(name for table in (QUANTITIES, _KNOWN) for name, one in table.items() if one.whole)
 """Those that are whole numbers at all times."""
 OF_THE_LAST = frozenset(
     (
         *OF_A_QUESTION,
         *OF_AN_ANSWER,
+        *OF_A_VISIT,
         "time_left",
         "time_used",
         *(n for n, one in QUANTITIES.items() if one.of_visit),

@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
+from math import inf
 
 from ..answers.letters import board_of
 from ..kinds import kind_of
 from ..language.expressions import Expression, Template, compile_expression, compile_template
 from ..words import LANGUAGES, texts_of
-from .game import Award, Consequence, Ending, Game, Meter
+from .game import GOES, Award, Consequence, Ending, Game, Meter, Result, Round
 from .moments import MOMENTS, Moment
 from .page import Cue, Sound
+from .quantities import ALONE
+
+_IN_BRACES, _OF_A_ROUND = re.compile(r"\{[^{}]*\}"), re.compile(rf"\b({'|'.join(ALONE)})\b")
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,8 +34,36 @@ class ReadyRow:
     hold: float
 
 
+@dataclass(frozen=True, slots=True)
+class ReadyGate:
+    """A gate of a round with its number there (from 1; 0: where no gate holds), and where it leads: ``to`` a
+    round by its number, or to an end of the play."""
+
+    number: int
+    condition: Expression | None
+    most: float
+    to: int = 0
+    result: Result = "done"
+
+
+@dataclass(frozen=True, slots=True)
+class ReadyRound:
+    """A round with its number (from 1), its rows and after these the game's, and where its end leads. A game
+    without rounds is one, of number 0."""
+
+    number: int
+    source: Round
+    rows: dict[Moment, list[ReadyRow]]
+    gates: tuple[ReadyGate, ...]
+    question_seconds: Expression | None
+    intro: Template
+
+
 class Program:
-    """A game ready to run. Raises ExpressionError where one of its expressions can't be used."""
+    """A game ready to run; ``rows`` are all that there are at a moment, of whichever round.
+
+    Raises ExpressionError where one of its expressions can't be used.
+    """
 
     def __init__(self, game: Game) -> None:
         self.game = game
@@ -37,25 +71,38 @@ class Program:
         self.sounds: dict[str, Sound] = {sound.name: sound for sound in game.sounds}
         self.meters: dict[str, Meter] = {meter.name: meter for meter in game.meters}
         self.rows: dict[Moment, list[ReadyRow]] = {moment: [] for moment in MOMENTS}
-        for number, consequence in enumerate(game.consequences, 1):
+        for number, consequence in enumerate(game.rows, 1):
             self.rows[consequence.moment].append(self._row(number, consequence))
+        self.rounds = tuple(self._rounds())
         self.endings: list[tuple[Expression, Template, Ending]] = [
-            (compile_expression(ending.condition), compile_template(ending.tell), ending)
-            for ending in game.endings
+            (self._expression(ending.condition), self._text(ending.tell), ending) for ending in game.endings
         ]
         self.awards: list[tuple[Expression, Template, Award]] = [
-            (compile_expression(award.condition), compile_template(award.tell), award)
-            for award in game.awards
+            (self._expression(award.condition), self._text(award.tell), award) for award in game.awards
         ]
-        by = game.clocks.question_by
-        self.question_seconds: Expression | None = compile_expression(by) if by else None
-        self.intro = compile_template(game.intro)
+        self.intro = self._text(game.intro)
         self.texts = texts_of(game.words.language, game.words.texts)
 
     @property
     def moves_clocks(self) -> bool:
         """Whether any row gives a clock time, takes some of it, or starts it anew."""
-        return any(row.moves_a_clock for row in self.game.consequences)
+        return any(row.moves_a_clock for row in self.game.rows)
+
+    @property
+    def question_seconds(self) -> Expression | None:
+        """The expression that gives questions their seconds, of a game without rounds."""
+        return self.rounds[0].question_seconds
+
+    @property
+    def deals_by_play(self) -> bool:
+        """Whether what comes next hangs on how a play goes."""
+        later = any(row.then == "later" for row in self.game.rows)
+        return self.has_rounds or later or self.game.deal.is_steered
+
+    @property
+    def has_rounds(self) -> bool:
+        """Whether it says rounds: one that doesn't is one."""
+        return bool(self.game.rounds)
 
     @cached_property
     def board(self) -> tuple[str, ...]:
@@ -63,9 +110,59 @@ class Program:
         phrases = (question.answers[0] for question in self.game.questions if kind_of(question).covers)
         return board_of(phrases, LANGUAGES[self.game.words.language].alphabet)
 
+    def _expression(self, source: str) -> Expression:
+        """An expression of the game; where it has no rounds, what is of a round is of the play."""
+        return compile_expression(source if self.game.rounds else self._alone(source))
+
+    def _text(self, source: str) -> Template:
+        if not self.game.rounds and "round_" in source:
+            source = _IN_BRACES.sub(lambda part: self._alone(part[0]), source)
+        return compile_template(source)
+
+    def _alone(self, source: str) -> str:
+        if "round_" not in source:
+            return source
+        return _OF_A_ROUND.sub(lambda one: one[0] if one[0] in self.meters else ALONE[one[0]], source)
+
+    def _rounds(self) -> Iterator[ReadyRound]:
+        game = self.game
+        if not game.rounds:
+            yield self._round(0, Round(game.title, deal=game.deal, tries=game.tries, clocks=game.clocks))
+        for number, one in enumerate(game.rounds, 1):
+            yield self._round(number, one)
+
+    def _round(self, number: int, one: Round) -> ReadyRound:
+        rows = self.rows
+        if number:
+            own, of_game = self.game.rows_of(number), self.game.rows_of(0)
+            rows = {
+                moment: [row for of in (own, of_game) for row in some if row.number in of]
+                for moment, some in self.rows.items()
+            }
+        by = one.clocks.question_by
+        return ReadyRound(
+            number,
+            one,
+            rows,
+            tuple(self._gates(number, one)),
+            self._expression(by) if by else None,
+            self._text(one.intro),
+        )
+
+    def _gates(self, number: int, one: Round) -> Iterator[ReadyGate]:
+        rounds = self.game.rounds
+        following = number + 1 if number < len(rounds) else 0
+        named = {other.name: place for place, other in enumerate(rounds, 1)} | {"next": following, "over": 0}
+        results: dict[str, Result] = {"won": "won", "lost": "lost"}
+        for place, gate in enumerate(one.then, 1):
+            condition = self._expression(gate.condition) if gate.condition else None
+            most = inf if gate.go in GOES else gate.most
+            yield ReadyGate(place, condition, most, named.get(gate.go, 0), results.get(gate.go, "done"))
+        yield ReadyGate(0, None, inf, following)
+
     def _row(self, number: int, row: Consequence) -> ReadyRow:
         def ready(pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:
-            return tuple((name, compile_expression(source)) for name, source in pairs)
+            return tuple((name, self._expression(source)) for name, source in pairs)
 
         hold = row.hold
         if hold is None:
@@ -73,10 +170,10 @@ class Program:
         return ReadyRow(
             number,
             row,
-            compile_expression(row.condition) if row.condition else None,
+            self._expression(row.condition) if row.condition else None,
             ready(row.add),
             ready(row.set),
             ready(row.time),
-            compile_template(row.tell),
+            self._text(row.tell),
             hold,
         )

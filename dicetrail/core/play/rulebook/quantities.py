@@ -18,9 +18,9 @@ from .moments import MOMENTS, Moment
 
 Counts = dict[str, Number]
 """The quantities of a play that stand in it, by their names."""
-Happening = Moment | Literal["dealt", "visited", "tried"]
-"""What is counted: a moment, and before it that a question is ``dealt`` (once each), that a visit of it
-begins, and then each try."""
+Happening = Moment | Literal["entered", "dealt", "visited", "tried"]
+"""What is counted: a moment, and before it that a round is ``entered``, that a question is ``dealt`` (once
+each), that a visit of it begins, and then each try."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,9 +46,14 @@ class Quantity:
         return "visited" in self.becomes
 
     @property
+    def of_round(self) -> bool:
+        """Whether it is counted of each round anew."""
+        return self.name.startswith("round_")
+
+    @property
     def of_moments(self) -> bool:
         """Whether moments move it, and nothing else does."""
-        return bool(self.becomes) and all(happening in MOMENTS for happening in self.becomes)
+        return bool(self.becomes) and all(one in MOMENTS or one == "entered" for one in self.becomes)
 
     @property
     def grows(self) -> bool:
@@ -61,7 +66,16 @@ def _one_more(name: Moment, says: str) -> Quantity:
     return Quantity(name, says, {name: f"{name} + 1"})
 
 
-QUANTITIES: dict[str, Quantity] = {
+def _in_round(one: Quantity) -> Quantity:
+    """The same, counted of the round that a play is in."""
+    name = f"round_{one.name}"
+    of_round = {
+        happening: text.replace(f"{one.name} +", f"{name} +") for happening, text in one.becomes.items()
+    }
+    return Quantity(name, f"{one.says}, of this round", {"entered": "0", **of_round})
+
+
+_OF_PLAY = {
     one.name: one
     for one in (
         Quantity("total", "questions the play asks in all"),  # the deck says it
@@ -104,9 +118,31 @@ QUANTITIES: dict[str, Quantity] = {
         ),
     )
 }
-"""Everything a play counts, in the order in which it is told at the end."""
-STANDING = tuple(name for name, one in QUANTITIES.items() if not one.made_of)
+_OF_ROUND = {
+    one.name: one
+    for one in (
+        Quantity("round_total", "questions this round asks in all"),  # its deck says it
+        *map(
+            _in_round,
+            map(_OF_PLAY.__getitem__, ("asked", "right", "wrong", "missed", "late", "skipped", "first_try")),
+        ),
+        Quantity("round_left", "questions of this round to come", made_of="round_total - round_asked"),
+        Quantity(
+            "round_percent",
+            "right of asked in this round, from 0 to 100",
+            made_of="100 * round_right / round_asked if round_asked else 0",
+            whole=False,
+        ),
+    )
+}
+QUANTITIES: dict[str, Quantity] = _OF_PLAY | _OF_ROUND
+"""Everything a play counts, in the order in which it is told at the end; then what it counts of a round."""
+STANDING = tuple(name for name, one in QUANTITIES.items() if not one.made_of and not one.of_round)
 """The quantities that stand in a play."""
+OF_ROUND = tuple(name for name, one in QUANTITIES.items() if not one.made_of and one.of_round)
+"""Those that stand in a play with rounds, too."""
+ALONE = {name: name.removeprefix("round_") for name in _OF_ROUND}
+"""What those of a round are in a game without rounds, which is one."""
 LASTING = tuple(name for name in STANDING if QUANTITIES[name].becomes and not QUANTITIES[name].of_visit)
 """Those of a whole play that what happens in it moves."""
 GROWING = tuple(name for name, one in QUANTITIES.items() if one.grows)
@@ -127,14 +163,16 @@ BECOMES: dict[Happening, tuple[tuple[str, Expression], ...]] = {
 """What becomes of which quantities when something happens."""
 
 
-def at_first(total: int = 0) -> Counts:
-    """The counts every play begins with, of so many questions in all."""
-    return {**{name: QUANTITIES[name].start for name in STANDING}, "total": total}
+def at_first(total: int = 0, *, rounds: bool = False) -> Counts:
+    """The counts every play begins with, of so many questions in all; those of a round, too, in a game with
+    ``rounds``."""
+    names = (*STANDING, *OF_ROUND) if rounds else STANDING
+    return {**{name: QUANTITIES[name].start for name in names}, "total": total}
 
 
 def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
-    becomes = _ALL_AT.get(happening)
+    becomes = (_ALL_WITH_ROUNDS if "round_asked" in counts else _ALL_AT).get(happening)
     return counts | becomes({**counts, **given}) if becomes else counts
 
 
@@ -151,12 +189,21 @@ def made(name: str, names: Names) -> Number:
 
 def all_of(counts: Counts) -> Counts:
     """Every quantity by its name, those that are made of others too."""
-    return counts | _ALL_MADE(counts)
+    return counts | (_MADE_WITH_ROUNDS if "round_asked" in counts else _ALL_MADE)(counts)
 
 
 def totals(counts: Counts) -> Counts:
     """What tells how a play went, without what is counted of the open question."""
-    return {name: value for name, value in all_of(counts).items() if not QUANTITIES[name].of_visit}
+    return {name: value for name, value in all_of(counts).items() if _is_of_play(QUANTITIES[name])}
+
+
+def of_round(counts: Counts) -> Counts:
+    """What tells how a round went, by the names of the whole play."""
+    return {ALONE[name]: value for name, value in all_of(counts).items() if QUANTITIES[name].of_round}
+
+
+def _is_of_play(one: Quantity) -> bool:
+    return not one.of_visit and not one.of_round
 
 
 def parts(name: str) -> frozenset[str]:
@@ -178,13 +225,19 @@ def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
 
 _FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max}
 _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
-_ALL_AT = {
+_ALL_WITH_ROUNDS = {
     happening: _at_once({name: becomes.source for name, becomes in moves})
     for happening, moves in BECOMES.items()
+}
+_ALL_AT = {
+    happening: _at_once(of_play)
+    for happening, moves in BECOMES.items()
+    if (of_play := {name: one.source for name, one in moves if not QUANTITIES[name].of_round})
 }
 _GROWTH_AT = {
     happening: _at_once({name: becomes.source for name, becomes in moves if name in GROWING})
     for happening, moves in BECOMES.items()
     if any(name in GROWING for name, _ in moves)
 }
-_ALL_MADE = _at_once({name: one.source for name, one in MADE.items()})
+_MADE_WITH_ROUNDS = _at_once({name: one.source for name, one in MADE.items()})
+_ALL_MADE = _at_once({name: one.source for name, one in MADE.items() if not QUANTITIES[name].of_round})

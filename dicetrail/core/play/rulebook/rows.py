@@ -9,7 +9,7 @@ from ..language.expressions import LARGEST, Expression, ExpressionError, Names
 from .clocks import Clock
 from .game import Consequence, Number, Result
 from .moments import MOMENTS, Moment, Onward
-from .program import Program, ReadyRow
+from .program import Program, ReadyGate, ReadyRound, ReadyRow
 
 Trouble = Callable[[str, ExpressionError], None]
 """Told of an expression that has no value now: where it stands, and why."""
@@ -100,6 +100,20 @@ def first_award(program: Program, names: Names, trouble: Trouble) -> int | None:
     return None
 
 
+def first_gate(
+    one: ReadyRound, gone: Mapping[tuple[int, int], int], names: Names, trouble: Trouble
+) -> ReadyGate:
+    """The first gate of a round that holds and was not gone through as often as it may be; ``gone`` tells
+    how often, by the numbers of round and gate."""
+    for gate in one.gates:
+        if gone.get((one.number, gate.number), 0) < gate.most and (
+            gate.condition is None
+            or holds(gate.condition, names, f"round {one.number}, gate {gate.number}, if", trouble)
+        ):
+            return gate
+    raise AssertionError("the last gate always holds")
+
+
 def reveals(moment: Moment, row: Consequence | None) -> bool:
     """Whether the answer is shown at a moment, as the row says or the built-in way."""
     return row.reveal if row is not None else MOMENTS[moment].reveals
@@ -116,4 +130,6 @@ def leads_to(moment: Moment, row: ReadyRow | None) -> Onward:
     about, then = MOMENTS[moment], row.source.then if row else None
     if then == "again" and about.again:
         return about.again
-    return "next" if then == "next" and about.answers else about.leads_to
+    if then == "later" and not about.settles:
+        return about.leads_to
+    return then if about.answers and then in ("next", "later", "round") else about.leads_to

@@ -44,7 +44,7 @@ class NamesOfRun(dict[str, Value]):
         elif name in MADE:
             value = made(name, self)
         elif name in _SAID:
-            value = _SAID[name](seat.asked[-1]) if seat.asked else ""
+            value = _SAID[name](seat.turn) if seat.turn else ""
         else:
             raise KeyError(name)
         self[name] = value

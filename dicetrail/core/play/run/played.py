@@ -12,7 +12,7 @@ from ..questions.given import Given
 from ..questions.question import said
 from ..rulebook.game import Number, Result
 from ..rulebook.moments import Moment, Onward
-from ..rulebook.program import ReadyRow
+from ..rulebook.program import ReadyGate, ReadyRow
 from ..rulebook.quantities import Counts
 from ..rulebook.rows import reveals
 
@@ -45,12 +45,13 @@ class Outcome:
 
 class Came(NamedTuple):
     """What came of a moment: its row (None: none holds), how the play ends there (None: it does not), and
-    where it goes."""
+    where it goes; at the end of a round by which ``gate``."""
 
     moment: Moment
     row: ReadyRow | None
     end: End | None
     onward: Onward
+    gate: ReadyGate | None = None
 
 
 class Feedback(NamedTuple):
@@ -88,13 +89,16 @@ class Feedback(NamedTuple):
 class Turn:
     """A question that was asked in this play: the card, the last answer, and what became of it.
 
-    ``tried`` are the letters guessed in this visit, where the question is a covered phrase.
+    ``tried`` are the letters guessed in this visit, where the question is a covered phrase; ``visits`` is how
+    often it was open, and ``round`` the number of the round it was dealt in (0: none).
     """
 
     card: Card
     given: Given = Given()
     outcome: str = "open"
     tried: tuple[str, ...] = ()
+    visits: int = 0
+    round: int = 0
 
     @property
     def parts(self) -> tuple[str, ...]:
@@ -108,10 +112,40 @@ class Turn:
         return told if self.given.filed else told[:LONGEST_ANSWER]
 
 
+class Lap(NamedTuple):
+    """A round that a play is through with: its number, and what was counted in it, by the names of the whole
+    play."""
+
+    round: int
+    counts: Counts
+
+    def as_dict(self) -> dict[str, Number]:
+        """It as JSON data."""
+        return {"round": self.round, **self.counts}
+
+
 @dataclass(slots=True)
 class Seat:
-    """What belongs to one player of a run: the meters and counts, and the questions that were asked."""
+    """What belongs to one player of a run: the meters and counts, the questions that were asked, the one of
+    them that is open or was last, and the rounds that are over."""
 
     meters: dict[str, Number]
     counts: Counts
     asked: list[Turn] = field(default_factory=list)
+    turn: Turn | None = None
+    laps: list[Lap] = field(default_factory=list)
+
+    @property
+    def place(self) -> int:
+        """The place of that question among all that were asked, from 0; the last one where none was."""
+        for place in range(len(self.asked) - 1, -1, -1):
+            if self.asked[place] is self.turn:
+                return place
+        return -1
+
+    @property
+    def open(self) -> Turn:
+        """The question that is open. Raises RuntimeError where none has been yet."""
+        if self.turn is None:
+            raise RuntimeError("no question is open yet")
+        return self.turn

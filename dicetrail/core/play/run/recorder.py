@@ -8,7 +8,7 @@ from typing import Any, Protocol
 from ..language.expressions import ExpressionError
 from ..rulebook.game import Number
 from ..rulebook.moments import Moment, Phase
-from ..rulebook.program import ReadyRow
+from ..rulebook.program import ReadyRound, ReadyRow
 from .played import Seat
 from .trail import Step
 
@@ -18,6 +18,9 @@ class Recorded(Protocol):
 
     phase: Phase
     seat: Seat
+
+    @property
+    def round(self) -> ReadyRound: ...
 
 
 class Recorder:
@@ -49,6 +52,7 @@ class Recorder:
         """Write a step of a run, and then the mistakes that showed in it. It begins in the phase, and with
         the meters, of the run, where nothing else is said."""
         after = run.seat.meters
+        in_round = _in_round(run.round)
         number = row.number if row else None
         cue = row.source.cue if row else ""
         self._add(
@@ -65,21 +69,26 @@ class Recorder:
                 tell,
                 cue,
                 next_,
-                extra,
+                in_round | extra,
             )
         )
-        self.tell_mistakes(run.phase, after)
+        self.tell_mistakes(run, after)
 
-    def tell_mistakes(self, phase: str, meters: dict[str, Number]) -> None:
+    def tell_mistakes(self, run: Recorded, meters: dict[str, Number]) -> None:
         """Put the mistakes that showed into the trail."""
+        phase = run.phase
         for at, mistake in self._mistakes:
             n = len(self.steps) + 1
-            self._add(
-                Step(n, at, phase, None, None, None, None, meters, meters, "", "", phase, {"error": mistake})
-            )
+            told = _in_round(run.round) | {"error": mistake}
+            self._add(Step(n, at, phase, None, None, None, None, meters, meters, "", "", phase, told))
         self._mistakes.clear()
 
     def _add(self, step: Step) -> None:
         self.steps.append(step)
         if self._watch is not None:
             self._watch(step.at)
+
+
+def _in_round(one: ReadyRound) -> dict[str, Any]:
+    """What a step tells of the round it is in; nothing in a game without rounds."""
+    return {"round": one.number} if one.number else {}

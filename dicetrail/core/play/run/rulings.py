@@ -2,14 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 
 from ..answers.verdict import Verdict
 from ..language.expressions import ExpressionError, Names, Template
 from ..questions.question import Question
 from ..rulebook.moments import Moment
-from ..rulebook.program import Program, ReadyRow
-from ..rulebook.rows import Effect, Meters, Trouble, effect_of, first_award, first_ending, first_row
+from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow
+from ..rulebook.rows import (
+    Effect,
+    Meters,
+    Trouble,
+    effect_of,
+    first_award,
+    first_ending,
+    first_gate,
+    first_row,
+)
 from ..rulebook.seconds import seconds_at
 from .played import End
 from .recorder import Recorder
@@ -22,9 +31,13 @@ class Rulings:
     def __init__(self, program: Program, recorder: Recorder, names: Callable[[int], Names]) -> None:
         self._program, self._recorder, self._names = program, recorder, names
 
-    def row(self, moment: Moment, names: Names, at: int) -> ReadyRow | None:
-        """The moment's first row that holds."""
-        return first_row(self._program.rows[moment], names, self._trouble(at))
+    def row(self, rows: Sequence[ReadyRow], names: Names, at: int) -> ReadyRow | None:
+        """The first of some rows that holds."""
+        return first_row(rows, names, self.trouble(at))
+
+    def gate(self, one: ReadyRound, gone: Mapping[tuple[int, int], int], at: int) -> ReadyGate:
+        """The first gate of a round that holds; ``gone`` tells how often each was gone through."""
+        return first_gate(one, gone, self._names(at), self.trouble(at))
 
     def effect(self, row: ReadyRow, meters: Meters, names: Names, at: int) -> Effect | None:
         """All that a row does; None where one of its expressions fails, and nothing is done."""
@@ -38,7 +51,7 @@ class Rulings:
         """The first ending that holds, None where none does."""
         if not self._program.endings:
             return None
-        place = first_ending(self._program, self._names(at), self._trouble(at))
+        place = first_ending(self._program, self._names(at), self.trouble(at))
         if place is None:
             return None
         _, tell, ending = self._program.endings[place - 1]
@@ -46,7 +59,7 @@ class Rulings:
 
     def award(self, at: int) -> int | None:
         """The number (from 1) of the first award that holds."""
-        return first_award(self._program, self._names(at), self._trouble(at))
+        return first_award(self._program, self._names(at), self.trouble(at))
 
     def said_of(self, place: int | None, at: int) -> tuple[str, str]:
         """The title of an award and what it says; nothing where there is none."""
@@ -55,17 +68,17 @@ class Rulings:
         _, tell, award = self._program.awards[place - 1]
         return award.title, self.text(tell, at, f"award {place}, tell")
 
-    def moment_of(self, verdict: Verdict, question: Question, at: int) -> Moment:
-        """The moment a verdict is."""
+    def moment_of(self, one: ReadyRound, verdict: Verdict, question: Question, at: int) -> Moment:
+        """The moment a verdict is in a round."""
         checking = question.checking or self._program.game.checking
         again = checking.unreadable == "ask_again"
-        moments = answered(self._program, verdict.name, partial=verdict.partial, asks_again=again)
+        moments = answered(one, verdict.name, partial=verdict.partial, asks_again=again)
         return first_case(moments, self._names(at))
 
-    def seconds(self, question: Question, at: int) -> float | None:
-        """The seconds of a question's clock: its own, or what the game gives it."""
+    def seconds(self, one: ReadyRound, question: Question, at: int) -> float | None:
+        """The seconds of a question's clock: its own, or what its round gives it."""
         try:
-            return seconds_at(self._program, question, self._names(at))
+            return seconds_at(one, question, self._names(at))
         except ExpressionError as error:
             self._recorder.mistake("clocks, question", error, at)
             return None
@@ -78,5 +91,6 @@ class Rulings:
             self._recorder.mistake(where, error, at)
             return ""
 
-    def _trouble(self, at: int) -> Trouble:
+    def trouble(self, at: int) -> Trouble:
+        """Puts mistakes that show at a time into the trail."""
         return lambda where, error: self._recorder.mistake(where, error, at)

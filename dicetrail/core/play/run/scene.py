@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from typing import Protocol, TypeVar, cast
 
@@ -9,7 +10,7 @@ from ..language.expressions import Names
 from ..rulebook.clocks import Clock
 from ..rulebook.game import MOST_STEPS
 from ..rulebook.moments import MOMENTS, Moment
-from ..rulebook.program import Program, ReadyRow
+from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow
 from ..rulebook.quantities import Happening, counted
 from ..rulebook.rows import move_clocks
 from .naming import Knowing
@@ -26,9 +27,16 @@ class Staged(Knowing, Protocol):
 
     program: Program
     rulings: Rulings
+    round_clock: Clock
     first_visit: bool
     tries: float
     clock_then: tuple[int, int | None]
+
+    @property
+    def round(self) -> ReadyRound: ...
+
+    @property
+    def gates_gone(self) -> Counter[tuple[int, int]]: ...
 
     @property
     def trail(self) -> list[Step]: ...
@@ -55,7 +63,7 @@ class Scene:
         clock = run.question_clock
         run.clock_then = (clock.used, clock.left_at(self._at))
         if about.settles:
-            seat.asked[-1].outcome = happening
+            seat.open.outcome = happening
 
     def first(self, some: Sequence[Case[T]]) -> tuple[T]:
         """The first case that holds now."""
@@ -64,7 +72,7 @@ class Scene:
     def set_clock(self) -> None:
         """Give the open question its clock."""
         run = self._run
-        run.question_clock = Clock.of(run.rulings.seconds(run.seat.asked[-1].card.question, self._at))
+        run.question_clock = Clock.of(run.rulings.seconds(run.round, run.seat.open.card.question, self._at))
 
     def restart_clock(self) -> None:
         """Start it anew."""
@@ -72,10 +80,11 @@ class Scene:
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         """The first row that holds now."""
-        if not self._run.program.rows[moment]:
+        rows = self._run.round.rows[moment]
+        if not rows:
             return (None,)
         self._names = self._run.names(self._at)
-        return (self._run.rulings.row(moment, self._names, self._at),)
+        return (self._run.rulings.row(rows, self._names, self._at),)
 
     def apply(self, row: ReadyRow) -> tuple[bool]:
         """Change meters and clocks as a row says."""
@@ -83,11 +92,22 @@ class Scene:
         effect = run.rulings.effect(row, seat.meters, self._names, at)
         changed = False
         if effect is not None:
-            clocks: dict[str, Clock] = {"question": run.question_clock, "game": run.game_clock}
+            clocks = {"question": run.question_clock, "game": run.game_clock, "round": run.round_clock}
             changed = move_clocks(row, effect, clocks) or effect.meters != seat.meters
             seat.meters = effect.meters
         self.tell = run.rulings.text(row.tell, at, f"row {row.number}, tell")
         return (changed,)
+
+    def set_round_clock(self) -> None:
+        """Give the round its clock."""
+        self._run.round_clock = Clock.of(self._run.round.source.clocks.round)
+
+    def gates(self) -> tuple[ReadyGate]:
+        """The first gate that holds now, gone through."""
+        run = self._run
+        gate = run.rulings.gate(run.round, run.gates_gone, self._at)
+        run.gates_gone[run.round.number, gate.number] += 1
+        return (gate,)
 
     def endings(self) -> tuple[End | None]:
         """The first ending that holds now."""

@@ -2,11 +2,14 @@
 
 ::
 
-    next ── dealt ──▶ visit ── opened ──▶ ask ◀── try, resume ─┐
-     ▲                  ▲                  │ an answer, a skip, │
-     │                  │                  │ its clock runs out │
-     │                  └──── revisit ─────┤                    │
-     └─────── next ────────────────────────┴────────────────────┘
+    round ── round_begun ──▶ next ── dealt ──▶ visit ── opened ──▶ ask ◀── try, resume ─┐
+     ▲ ▲                      │ ▲                ▲                  │ an answer, a skip, │
+     │ │                      │ │                │                  │ its clock runs out │
+     │ └ gate ── round_over ◀─┤ │                └──── revisit ─────┤                    │
+     │          no card, time │ └─────── next, later ───────────────┴────────────────────┘
+     └────────────────────────┴──────────── round ──────────────────┘
+
+A game without rounds begins at ``next``, and is over where there is no card.
 
 It stands here once, for all who go through it: the run of one play, the search through the states that plays
 can be in, the odds, which weigh these, and the writer of a game as straight code. Each of them is a
@@ -25,7 +28,7 @@ from ..answers.verdict import VerdictName
 from ..language.expressions import Expression, Names, compile_expression
 from ..rulebook.game import ENDS, Result
 from ..rulebook.moments import MOMENTS, Moment, Onward
-from ..rulebook.program import Program, ReadyRow
+from ..rulebook.program import ReadyGate, ReadyRound, ReadyRow
 from ..rulebook.quantities import Happening
 from ..rulebook.rows import leads_to, result_after
 from .played import Came, End
@@ -79,11 +82,46 @@ class Stage(Protocol):
         """The first ending that holds, None where none does."""
 
 
+class RoundStage(Stage, Protocol):
+    """Where rounds begin and end."""
+
+    def set_round_clock(self) -> None:
+        """Give the round its clock."""
+
+    def gates(self) -> Iterable[ReadyGate]:
+        """The first gate of the round that holds and may still be gone through; the last one always does.
+        It counts as gone through."""
+
+
+# A round
+
+
+def begin_round(stage: RoundStage) -> Iterator[Came]:
+    """A round begins, its clock set."""
+    stage.count("entered")
+    stage.set_round_clock()
+    yield from happen(stage, "round_begun")
+
+
+def end_round(stage: RoundStage) -> Iterator[Came]:
+    """A round is over: its row, and then the gate that leads on."""
+    for came in happen(stage, "round_over"):
+        if came.end is not None:
+            yield came
+            continue
+        for gate in stage.gates():
+            if gate.to:
+                yield came._replace(gate=gate)
+            else:
+                yield came._replace(gate=gate, end=End(gate.result), onward="over")
+
+
 # A question
 
 
-Stands = Literal["next", "visit", "ask"]
-"""Where a play stands: before the next question, at the begin of a visit of one, or waiting for an answer."""
+Stands = Literal["round", "next", "visit", "ask"]
+"""Where a play stands: where a round is over, before the next question, at the begin of a visit of one, or
+waiting for an answer."""
 
 
 class Leads(NamedTuple):
@@ -94,7 +132,9 @@ class Leads(NamedTuple):
 
 
 LEADS: dict[Onward, Leads] = {
+    "round": Leads("round"),
     "next": Leads("next"),
+    "later": Leads("next"),
     "revisit": Leads("visit"),
     "ask": Leads("ask", another_try=True),
     "try": Leads("ask", another_try=True),
@@ -103,10 +143,15 @@ LEADS: dict[Onward, Leads] = {
 """Where a moment leads that does not end the play."""
 _AGAIN = cases((True, "attempt > 1"), (False, ""))
 
-Comes = Literal["time", "late", "answer"]
-"""What ends the waiting for an answer: the game's clock, the question's, or the answer."""
+Comes = Literal["time", "round", "late", "answer"]
+"""What ends the waiting for an answer: the game's clock, the round's, the question's, or the answer."""
 COMES_FIRST: tuple[Case[Comes], ...] = cases(
-    ("time", "game_due <= question_due and (game_due < answer_due or game_due <= asked_from)"),
+    (
+        "time",
+        "game_due <= question_due and game_due <= round_due"
+        " and (game_due < answer_due or game_due <= asked_from)",
+    ),
+    ("round", "round_due <= question_due and (round_due < answer_due or round_due <= asked_from)"),
     ("late", "question_due < answer_due or question_due <= asked_from"),
     ("answer", ""),
 )
@@ -115,7 +160,11 @@ very last millisecond still counts, but none where nothing was left when an answ
 
 
 def comes_first(
-    question_due: int | None, game_due: int | None, answer_due: float, asked_from: int = 0
+    question_due: int | None,
+    game_due: int | None,
+    answer_due: float,
+    asked_from: int = 0,
+    round_due: int | None = None,
 ) -> Comes:
     """Which of these comes first, by when each does (None: never), and since when an answer is possible."""
     dues = {
@@ -123,6 +172,7 @@ def comes_first(
         "game_due": game_due,
         "answer_due": answer_due,
         "asked_from": asked_from,
+        "round_due": round_due,
     }
     return first_case(COMES_FIRST, {name: inf if due is None else due for name, due in dues.items()})
 
@@ -150,15 +200,15 @@ def begin_try(stage: Stage, *, restart: bool) -> None:
 
 
 def answered(
-    program: Program, verdict: VerdictName, *, partial: bool, asks_again: bool
+    one: ReadyRound, verdict: VerdictName, *, partial: bool, asks_again: bool
 ) -> Sequence[Case[Moment]]:
-    """The moments that an answer can be, by its verdict: the last wrong try is ``missed``, a ``close``
-    without rows is wrong, and so is what can't be read, where the game does not ask again."""
+    """The moments that an answer can be in a round, by its verdict: the last wrong try is ``missed``, a
+    ``close`` without rows is wrong, and so is what can't be read, where the game does not ask again."""
     if verdict == "right":
         return _PART if partial else _RIGHT
     if verdict == "unreadable" and asks_again:
         return _UNREADABLE
-    return _CLOSE if verdict == "close" and program.rows["close"] else _WRONG
+    return _CLOSE if verdict == "close" and one.rows["close"] else _WRONG
 
 
 def time_is_up(stage: Stage) -> Iterator[End]:
@@ -190,10 +240,13 @@ def _ends(stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool) -> 
     return (None,)
 
 
-def pause_after(came: Came, breather: float | Literal["player"]) -> tuple[float, bool]:
-    """The seconds that a play stays in the feedback, and whether it then waits for the player's key."""
-    hold = came.row.hold if came.row is not None else 0.0
-    if not MOMENTS[came.moment].answers or came.onward not in ("next", "revisit", "over"):
+def pause_after(came: Came, one: ReadyRound) -> tuple[float, bool]:
+    """The seconds that a play stays in the feedback in a round, and whether it then waits for the player's
+    key."""
+    hold, breather = came.row.hold if came.row is not None else 0.0, one.source.clocks.breather
+    if came.moment == "round_begun":
+        return hold, bool(one.source.intro) and came.end is None
+    if not MOMENTS[came.moment].answers or came.onward in ("ask", "try", "resume"):
         return hold, False
     if breather == "player":
         return hold, True

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from ..deal.dealer import pass_length
 from ..deal.offered import Offer, offers
+from ..deal.pool import pass_length
 from ..rulebook.game import Bounds, Game
 from ..rulebook.page import Look, Welcome
 from ..rulebook.program import Program

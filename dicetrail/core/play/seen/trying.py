@@ -6,16 +6,16 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Literal, cast
 
-from ..deal.dealer import deal
 from ..deal.setup import choose, nameless
 from ..kinds import kind_of
 from ..questions.question import Question
 from ..rulebook.clocks import Clock
-from ..rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game, Setup
+from ..rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game, Round, Setup
 from ..rulebook.moments import Moment, Tone
 from ..rulebook.move import Move
 from ..rulebook.page import Cue
 from ..rulebook.program import Program
+from ..run.dealt import dealt
 from ..run.run import Run
 from .view import View, view
 
@@ -31,8 +31,12 @@ SAMPLE = Question(
 
 
 HIDDEN = Question("hidden", "letters", "What keeps the wind out?", ("hut door",))
-PageState = Literal["asking", "letters", "good", "bad", "info", "plain", "breather", "won", "lost", "done"]
-"""What a player's page can be at, beside its start: asking, feedback of each tone, a pause, the result."""
+PageState = Literal[
+    "asking", "letters", "round", "good", "bad", "info", "plain", "breather", "won", "lost", "done"
+]
+"""What a player's page can be at, beside its start: asking, before a round, feedback of each tone, a pause,
+the result."""
+ROUND = Round("By the Stove", "Five to warm your hands.")
 _TONES: dict[str, Moment] = {"good": "right", "bad": "missed", "info": "wrong", "plain": "skipped"}
 _ENDS = ("won", "lost", "done")
 _MOST_LOOKED_AT = 50
@@ -42,8 +46,8 @@ _MOST_LOOKED_AT = 50
 def page_at(game: Game, state: PageState) -> View:
     """What a player sees of a game in a state of its page: its own questions, as they are dealt, and the
     texts and cues of the first row, ending or award that can apply there."""
-    dealt = [card.question for card in deal(game, choose(game, 1), _MOST_LOOKED_AT)]
-    own = [*dealt, *(question for question in game.questions if question.recipe is None)]
+    some = [one.card.question for one in dealt(Program(game), choose(game, 1), _MOST_LOOKED_AT)]
+    own = [*some, *(question for question in game.questions if question.recipe is None)]
     letters = [question for question in own if kind_of(question).covers] or [HIDDEN]
     others = [question for question in own if not kind_of(question).covers] or [SAMPLE]
     first = letters[0] if state == "letters" else others[0]
@@ -54,6 +58,7 @@ def page_at(game: Game, state: PageState) -> View:
         questions=(first._replace(times=1), *(() if ends else (following._replace(times=1),))),
         deal=Deal(order="filed", options="filed"),
         setup=Setup(),
+        rounds=tuple(_rounds(game)) if state == "round" else (),
         tries=1 if state in ("bad", "lost") else 2,
         clocks=replace(game.clocks, breather=0 if ends else 3),
         consequences=tuple(_said_at(game, moment, stays=0 if ends else 2) for moment in _TONES.values()),
@@ -68,13 +73,20 @@ def page_at(game: Game, state: PageState) -> View:
     return replace(view(run, 0), can_skip=bool(Program(game).rows["skipped"]))
 
 
+def _rounds(game: Game) -> Iterator[Round]:
+    """The rounds, the first of them one that says something before it."""
+    first = next((one for one in game.rounds if one.intro), ROUND)
+    for one in (first, *(game.rounds[1:] or (ROUND,))):
+        yield replace(one, only="", deal=Deal(order="filed"), consequences=(), then=())
+
+
 _CUE = "page"
 """The cue of a row that has none."""
 
 
 def _said_at(game: Game, moment: Moment, stays: float) -> Consequence:
     """What the first row of a moment lets a player see and hear, whatever its condition, and nothing else."""
-    row = next((row for row in game.consequences if row.moment == moment), Consequence(moment))
+    row = next((row for row in game.rows if row.moment == moment), Consequence(moment))
     return Consequence(
         moment, tell=row.tell, reveal=row.reveal or moment == "missed", cue=row.cue or _CUE, hold=stays
     )

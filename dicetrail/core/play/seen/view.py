@@ -24,6 +24,7 @@ from ..rulebook.program import Program
 from ..rulebook.quantities import made
 from ..run.played import By, Feedback, Turn
 from ..run.run import Run
+from .rounds import LapView, RoundView, is_before_a_round, laps_seen, round_seen
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,8 +67,9 @@ class LettersView:
 
 @dataclass(frozen=True, slots=True)
 class QuestionView:
-    """The question that is open, or whose feedback is shown. ``total`` is None where the deck is endless,
-    ``tries_left`` where there is no end of tries; ``items`` stand beside the options, numbered from 1."""
+    """The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
+    there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
+    ``items`` stand beside the options, numbered from 1."""
 
     number: int
     total: int | None
@@ -146,7 +148,8 @@ class SummaryRow:
 class OutcomeView:
     """What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
     those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
-    the end is none. ``summary`` is empty where the maker shows no questions at the end."""
+    the end is none. ``laps`` are the rounds that were played. ``summary`` is empty where the maker shows no
+    questions at the end."""
 
     result: Result
     by: By
@@ -158,6 +161,7 @@ class OutcomeView:
     answered: int
     percent: float
     picture: str
+    laps: list[LapView]
     summary: list[SummaryRow]
 
 
@@ -169,7 +173,8 @@ class View:
     or, where it waits for the player, the player's key counts. In a ``silent`` game nothing is to be heard.
     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
     pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
-    ``texts``, which the maker replaced. With ``same_deal`` the play can be made again with the same dice.
+    ``texts``, which the maker replaced. ``offered`` is what the player can choose by ``choosing``, the topic
+    or the level of what comes next. With ``same_deal`` the play can be made again with the same dice.
     """
 
     title: str
@@ -178,8 +183,12 @@ class View:
     steps: int
     visit: int
     meters: list[MeterView]
+    round: RoundView | None
+    choosing: Literal["", "topic", "level"]
+    offered: list[str]
     question: QuestionView | None
     question_clock: ClockView | None
+    round_clock: ClockView | None
     game_clock: ClockView | None
     feedback: FeedbackView | None
     waits_for_player: bool
@@ -201,6 +210,7 @@ class View:
 def view(run: Run, at: int) -> View:
     """What the player sees of a run at the time ``at`` (milliseconds)."""
     over = run.phase == "over"
+    asks = run.phase in ("asking", "feedback") and not is_before_a_round(run)
     resume = run.continue_from
     if resume is None and run.phase == "feedback":
         resume = run.due()
@@ -211,13 +221,17 @@ def view(run: Run, at: int) -> View:
         steps=len(run.trail),
         visit=run.visit,
         meters=_meters(run),
-        question=None if over else _question(run),
-        question_clock=None if over else _clock(run.question_clock, at),
+        round=None if over else round_seen(run),
+        choosing=run.round.source.deal.choose if run.phase == "choosing" else "",
+        offered=list(run.offered) if run.phase == "choosing" else [],
+        question=_question(run) if asks else None,
+        question_clock=_clock(run.question_clock, at) if asks else None,
+        round_clock=None if over else _clock(run.round_clock, at),
         game_clock=_clock(run.game_clock, at),
         feedback=_feedback(run),
         waits_for_player=run.continue_from is not None,
         resume_in=None if resume is None else max(0, resume - at),
-        can_skip=bool(run.program.rows["skipped"]),
+        can_skip=bool(run.round.rows["skipped"]),
         can_leave=run.program.game.leave,
         look=run.program.game.look,
         tick=run.program.game.clocks.tick,
@@ -269,8 +283,8 @@ def _question(run: Run) -> QuestionView | None:
         return None
     question, counts = card.question, run.counts
     return QuestionView(
-        number=int(counts["asked"]),
-        total=None if run.dealer.endless else int(counts["total"]),
+        number=int(counts["round_asked" if run.round.number else "asked"]),
+        total=None if run.dealer.endless else int(counts["round_total" if run.round.number else "total"]),
         kind=question.kind,
         prompt=question.prompt,
         hint=run.program.texts.get(f"hint.{question.kind}", ""),
@@ -288,7 +302,7 @@ def _question(run: Run) -> QuestionView | None:
 
 
 def _letters(run: Run, card: Card) -> LettersView | None:
-    tried = run.asked[-1].tried
+    tried = run.seat.open.tried
     covered = kind_of(card.question).covered(card.question, tried, known=_known(run.feedback))
     if covered is None:
         return None
@@ -316,7 +330,7 @@ def _known(feedback: Feedback | None) -> bool:
 
 def _feedback(run: Run) -> FeedbackView | None:
     feedback, card = run.feedback, run.card
-    if feedback is None or (card is None and feedback.moment != "begun"):
+    if feedback is None or (card is None and feedback.moment not in ("begun", "round_begun")):
         return None
     cue = _cue(run, feedback.cue)
     return FeedbackView(
@@ -360,6 +374,7 @@ def _outcome(run: Run) -> OutcomeView | None:
         answered,
         made("percent", {"right": run.counts["right"], "asked": answered}),
         {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
+        laps_seen(run),
         [_summary(turn) for turn in run.asked] if run.program.game.review else [],
     )
 

@@ -19,6 +19,7 @@ GROUPS = (
     TextGroup("The question, its clock and the meters", "asking", ("question", "clock", "meter", "picture")),
     TextGroup("Answering", "asking", ("hint", "answer", "pick", "mark")),
     TextGroup("Letters", "letters", ("letters",)),
+    TextGroup("Rounds, and what comes next", "round", ("round", "choose")),
     TextGroup("What is said of an answer", "good", ("said",)),
     TextGroup("Between questions", "breather", ("play",)),
     TextGroup("The result", "done", ("result", "outcome")),

@@ -7,18 +7,21 @@ e-Handbook of Statistical Methods, 1.3.5.15).
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import islice
 from math import comb
 from typing import Literal
 
-from ...play.deal.dealer import Dealer, pool, times_in_a_pass
+from ...play.deal.dealer import Dealer
+from ...play.deal.pool import pool, times_in_a_pass
 from ...play.deal.supply import Supply
 from ...play.kinds import kind_of
 from ...play.questions.card import Card
 from ...play.questions.question import LABELS, MOST_OPTIONS, Question
 from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.program import Program
+from ...play.run.dealt import dealt
 from .chi_square import above
 
 SUSPICIOUS = 0.001
@@ -77,6 +80,9 @@ class Tally:
         self._game = game
         self._choices = choices
         self._pool = pool(game, self._choices)
+        self._program = Program(game)
+        self._by_play = self._program.has_rounds or game.deal.is_steered or bool(game.deal.parts)
+        """Whether questions are drawn unlike by design."""
         self.deals = 0
         self._places: dict[int, Counter[int]] = {}
         self._pinned: dict[int, Counter[int]] = {}
@@ -89,11 +95,15 @@ class Tally:
         choices = Choices(
             dice, count=self._choices.count, level=self._choices.level, topic=self._choices.topic
         )
-        deck = Dealer(self._game, choices)
-        most = len(self._pool) if deck.endless else deck.total
         self.deals += 1
-        for number, card in enumerate(islice(deck.cards(), most)):
+        for number, card in enumerate(self._dealt(choices)):
             self._count(card, first=number == 0)
+
+    def _dealt(self, choices: Choices) -> Iterable[Card]:
+        if self._by_play:
+            return (card for _, card in dealt(self._program, choices, len(self._pool)))
+        deck = Dealer(self._game, choices)
+        return islice(deck.cards(), len(self._pool) if deck.endless else deck.total)
 
     def _count(self, card: Card, *, first: bool) -> None:
         question = card.question
@@ -110,7 +120,8 @@ class Tally:
 
     def findings(self) -> list[Finding]:
         """What the deals so far look like."""
-        return [*self._of_places(), *self._of_pins(), *self._of_questions()]
+        of_questions = () if self._by_play else self._of_questions()
+        return [*self._of_places(), *self._of_pins(), *of_questions]
 
     def _of_places(self) -> Iterator[Finding]:
         how = self._game.deal.options

@@ -121,7 +121,7 @@ class Weighed:
         self._time = Sums()
         """The milliseconds of plays that have ended."""
         self._moves, self._most, self._held = 0.0, 0.0, 0
-        self._a_way = _A_WAY + _A_ROW * (len(self.game.consequences) + len(self.game.endings))
+        self._a_way = _A_WAY + _A_ROW * (len(self.game.rows) + len(self.game.endings))
         self._skills = getattr(walker.share, "size", 1)
         self._now: Standing = {}
         """Where plays stood when the open question was asked."""
@@ -296,6 +296,6 @@ class Weighed:
 
 def needs_pace(program: Program) -> bool:
     """Whether nothing but time ends a play: its deck has no end, and no rule does."""
-    if program.endings or program.moves_clocks or any(row.then in ENDS for row in program.game.consequences):
+    if program.endings or program.moves_clocks or any(row.then in ENDS for row in program.game.rows):
         return False
     return Dealer(program.game, choose(program.game, 0)).endless

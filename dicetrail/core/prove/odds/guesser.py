@@ -63,7 +63,7 @@ class Guesser:
             question = step.extra.get("question")
             if question is None or step.moment is None:
                 continue
-            row = program.game.consequences[step.row - 1] if step.row else None
+            row = program.game.rows[step.row - 1] if step.row else None
             if step.moment == "right" or reveals(step.moment, row):
                 self._minds[question] = "known"
             elif step.moment in ("wrong", "missed", "close"):

@@ -13,7 +13,8 @@ from dataclasses import dataclass
 from math import inf
 from typing import Any
 
-from ...play.deal.dealer import Dealer, pool
+from ...play.deal.dealer import Dealer
+from ...play.deal.pool import pool
 from ...play.kinds import input_for, kind_of
 from ...play.language.expressions import FUNCTIONS
 from ...play.questions.card import as_filed
@@ -53,7 +54,7 @@ class Straight:
         """What is known of a question, in the order of :data:`.straight_writer.QUESTION`; 0 for what makes
         no difference here, so that as many as can be are alike."""
         kind = kind_of(question)
-        seconds = seconds_of(self.game, question) if self.ticks else None
+        seconds = seconds_of(self.game.clocks, question) if self.ticks else None
         told: dict[str, Any] = {
             **{name: getattr(question, name) for name in OF_A_QUESTION},
             "possible": kind.possible(question),
@@ -95,7 +96,7 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
         yield "it looks at the rest of an endless deck"
     if program.question_seconds is not None and any(
-        seconds_of(program.game, question) is None for question in questions
+        seconds_of(program.game.clocks, question) is None for question in questions
     ):
         yield "seconds depend on how a play goes"
     if program.moves_clocks and isinstance(walker, Company) and walker.pace_spread:

@@ -14,7 +14,7 @@ from ...play.rulebook.game import Choices, Result
 from ...play.rulebook.moments import MOMENTS, Moment
 from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER
 from ...play.rulebook.program import Program, ReadyRow
-from ...play.rulebook.quantities import BECOMES, LASTING, MADE, QUANTITIES, Happening
+from ...play.rulebook.quantities import ALONE, BECOMES, LASTING, MADE, QUANTITIES, Happening
 from ...play.rulebook.rows import reveals
 from ...play.run.played import Came, End
 from ...play.run.sequence import (
@@ -103,12 +103,23 @@ class Writer:
         known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total), **self._times()}
         built_in = (*known, "first_visit", "tries", "question_due", "game_due")
         self._built_in = _Names(
-            {**{name: name for name in built_in}, **known, "answer_due": player.pace, "asked_from": "0"}
+            {
+                **{name: name for name in built_in},
+                **known,
+                "answer_due": player.pace,
+                "asked_from": "0",
+                "round_due": "INF",
+            }
         )
         self._of_rules = _Names(
             {
                 **known,
-                **{name: self._said(made, self._built_in) for name, made in MADE.items()},
+                **{
+                    name: self._said(made, self._built_in) for name, made in MADE.items() if name not in ALONE
+                },
+                "round": "1",
+                "rounds": "1",
+                "round_name": "''",
                 "count": repr(choices.count or total),
                 "player": repr(choices.player),
                 **{name: self.meters[place] for name, place in self.places.items()},
@@ -203,7 +214,9 @@ class Writer:
             self._moment(happen(self, "right"))
         with self._block("else:"):
             self._write("hits = wrong_hits", *self.player.after_wrong())
-            for moment in self.first(answered(self.program, "wrong", partial=False, asks_again=False)):
+            for moment in self.first(
+                answered(self.program.rounds[0], "wrong", partial=False, asks_again=False)
+            ):
                 self._moment(happen(self, moment))
 
     def _timed(self) -> bool:
@@ -228,7 +241,7 @@ class Writer:
                 self._time_is_up()
 
     def _go_on(self, came: Came) -> None:
-        pause, _ = pause_after(came, self.game.clocks.breather)
+        pause, _ = pause_after(came, self.program.rounds[0])
         if pause:
             self._write(f"t += {round(1000 * pause)}")
         if came.onward not in ("next", "over") and reveals(
@@ -244,7 +257,7 @@ class Writer:
 
     def count(self, happening: Happening) -> None:
         """Write how something counts."""
-        moves = BECOMES.get(happening, ())
+        moves = [one for one in BECOMES.get(happening, ()) if not QUANTITIES[one[0]].of_round]
         if moves:
             names = ", ".join(name for name, _ in moves)
             self._write(f"{names} = {', '.join(self._said(becomes, self._built_in) for _, becomes in moves)}")

@@ -45,7 +45,7 @@ class Walking:
         self._program, self._walker = program, walker
         self._choices = choices or choose(program.game, 0)
         self._rolls = Stream(dice, "walk")
-        self._hit = bytearray(len(program.game.consequences) + 1)
+        self._hit = bytearray(len(program.game.rows) + 1)
         self._tally: Counter[Played] = Counter()
         self.made = self.handed_over = 0
         """How many plays were made, and how many of these straight code did not come through."""
@@ -171,6 +171,11 @@ def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Ru
     run.begin()
     to_input(run)
     while run.phase != "over":
+        if run.phase == "choosing":
+            chosen = run.offered[chance.below(len(run.offered))]
+            run.do(Move("choose", chosen), run.input_from or 0)
+            to_input(run)
+            continue
         assert run.card is not None
         if isinstance(player, Guesser):
             player.looks_at(run)

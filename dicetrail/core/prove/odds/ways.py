@@ -124,7 +124,7 @@ class Ways:
 
     def _answered(self, state: State, guess: Guess) -> Iterator[Way]:
         sort, counts = self.states.sorts[state.sort], self.states.read(state)
-        wrong = first_case(answered(self.program, "wrong", partial=False, asks_again=True), counts)
+        wrong = first_case(answered(self.program.rounds[0], "wrong", partial=False, asks_again=True), counts)
         right, others = guess.chances(self.walker, sort)
         yield self._after(state, guess, "right", right, self.pace, sort.possible)
         for place, (hits, share) in enumerate(others):
@@ -142,7 +142,7 @@ class Ways:
             before = before._replace(hits=hits)
         happened = self.course.happen(before, moment)
         came, after = happened.came, happened.after
-        pause, waits = pause_after(came, self.game.clocks.breather)
+        pause, waits = pause_after(came, self.program.rounds[0])
         if came.end is not None:
             to: Spot | Ended = Ended(came.end, after)
         elif after.times.game.left == 0:

@@ -30,12 +30,14 @@ class Try(NamedTuple):
 
 class Answer(NamedTuple):
     """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped`` or ``open``; ``left``
-    are the seconds left of its clock in the end, None where it has none."""
+    are the seconds left of its clock in the end, None where it has none; ``round`` is the number of the round
+    it was asked in (0: none)."""
 
     question: str
     outcome: str
     tries: tuple[Try, ...]
     left: float | None
+    round: int = 0
 
     @property
     def first(self) -> bool:
@@ -81,7 +83,7 @@ class AnswerCollector:
             self.left.append(None)
         used, left = run.clock_then
         if step.verdict is not None:
-            turn = run.asked[-1]
+            turn = run.seat.open
             told = turn.shown if turn.given.filed else turn.shown[:LONGEST_KEPT]
             parts = turn.parts if len(turn.parts) > 1 else ()
             made = Try(step.verdict, told, _seconds(used), parts)
@@ -89,14 +91,15 @@ class AnswerCollector:
             made = Try(step.moment, "", _seconds(used))
         else:
             return
-        self.tries[-1].append(made)
-        self.left[-1] = None if left is None else _seconds(left)
+        place = run.seat.place
+        self.tries[place].append(made)
+        self.left[place] = None if left is None else _seconds(left)
 
     def record(self, run: Run) -> PlayRecord:
         """What the play came to, as far as it has come."""
         outcome, counts = run.outcome, run.counts
         answers = tuple(
-            Answer(turn.card.question.id, turn.outcome, tuple(tries), left)
+            Answer(turn.card.question.id, turn.outcome, tuple(tries), left, turn.round)
             for turn, tries, left in zip(run.asked, self.tries, self.left, strict=False)
         )
         return PlayRecord(
@@ -125,7 +128,16 @@ def question_of(answer_id: str) -> str:
 
 def to_data(answers: tuple[Answer, ...]) -> list[Any]:
     """Answers as JSON data: lists with the parts of an Answer, and of a Try, in their order."""
-    return [[one.question, one.outcome, [_try_data(made) for made in one.tries], one.left] for one in answers]
+    return [
+        [
+            one.question,
+            one.outcome,
+            [_try_data(made) for made in one.tries],
+            one.left,
+            *filter(None, [one.round]),
+        ]
+        for one in answers
+    ]
 
 
 def _try_data(made: Try) -> list[Any]:
@@ -136,8 +148,8 @@ def _try_data(made: Try) -> list[Any]:
 def from_data(data: list[Any]) -> tuple[Answer, ...]:
     """Answers from JSON data."""
     return tuple(
-        Answer(question, outcome, tuple(_try(*made) for made in tries), left)
-        for question, outcome, tries, left in data
+        Answer(question, outcome, tuple(_try(*made) for made in tries), left, *of_round)
+        for question, outcome, tries, left, *of_round in data
     )
 
 

@@ -105,7 +105,7 @@ def statistics_of(
     for number, answers in enumerate(plays):
         sums = 0
         counted = 0
-        for question, outcome, tries, left in answers:
+        for question, outcome, tries, left, *_ in answers:
             if not tries and outcome == "open":
                 continue
             tally = tallies[question]

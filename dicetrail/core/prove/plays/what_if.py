@@ -70,8 +70,9 @@ class _Firsts:
         verdict = run.trail[-1].verdict
         while len(self.right) < len(run.asked):
             self.right.append(None)
-        if verdict is not None and verdict != "unreadable" and self.right[-1] is None:
-            self.right[-1] = verdict == "right"
+        place = run.seat.place
+        if verdict is not None and verdict != "unreadable" and self.right[place] is None:
+            self.right[place] = verdict == "right"
 
 
 def walked_again(program: Program, meant: Meant) -> CameTo:
@@ -80,20 +81,23 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
     run = Run(program, meant.choices, firsts)
     run.begin()
     to_input(run)
-    turn, tried = 0, 0
+    tried: Counter[int] = Counter()
     for _ in range(MOST_MOVES):
         if run.phase == "over":
             break
-        if len(run.asked) - 1 != turn:
-            turn, tried = len(run.asked) - 1, 0
+        if run.phase == "choosing":
+            _choose(run, meant.answers[len(run.asked) :])
+            to_input(run)
+            continue
+        turn = run.seat.place
         if turn >= len(meant.answers):
             break
         answer = meant.answers[turn]
-        same = run.asked[-1].card.question.id == answer.question
-        if turn == len(meant.answers) - 1 and tried >= len(answer.tries):
+        same = run.seat.open.card.question.id == answer.question
+        if turn == len(meant.answers) - 1 and tried[turn] >= len(answer.tries):
             break  # nobody knows how it would have gone on
-        _make(run, _nth(answer.tries, tried), same=same)
-        tried += 1
+        _make(run, _nth(answer.tries, tried[turn]), same=same)
+        tried[turn] += 1
         to_input(run)
     end = max(run.trail[-1].at, round(meant.seconds * 1000))
     run.tick(end)
@@ -109,6 +113,15 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
     )
 
 
+def _choose(run: Run, coming: Sequence[Answer]) -> None:
+    """Choose what the player was asked next, where that is offered."""
+    by = run.round.source.deal.choose or "topic"
+    asked = coming[0].question if coming else ""
+    known = next((str(getattr(one, by)) for one in run.program.game.questions if one.id == asked), "")
+    chosen = known if known in run.offered else run.offered[0]
+    run.do(Move("choose", chosen), run.input_from or 0)
+
+
 def _nth(tries: Sequence[Try], number: int) -> Try:
     """The try of a number; behind the last one, another as wrong as that."""
     if number < len(tries):
@@ -117,7 +130,7 @@ def _nth(tries: Sequence[Try], number: int) -> Try:
 
 
 def _make(run: Run, made: Try, *, same: bool) -> None:
-    start, card = run.input_from or 0, run.asked[-1].card
+    start, card = run.input_from or 0, run.seat.open.card
     wait = max(0, round(made.used * 1000) - run.question_clock.used)
     if made.verdict == LATE:
         due = run.due()

@@ -45,7 +45,7 @@ def ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]
     """Moves that are worth walking in any game, by what they are called; one after another, as they are asked
     for."""
     length = _length(program, choices)
-    tries = program.game.tries or 3
+    tries = max(tries or 3 for tries in program.game.all_tries)
     missed = ["wrong"] * max(kind_of(one).tries(one, tries) or tries for one in program.game.questions)
     yield "all right", ["right"] * length
     yield "all wrong", missed * length
@@ -59,7 +59,7 @@ def ideas(program: Program, choices: Choices) -> Iterator[tuple[str, list[str]]]
 
 def _length(program: Program, choices: Choices) -> int:
     run = Run(program, choices)
-    return MOST_QUESTIONS if run.dealer.endless else min(run.dealer.total, MOST_QUESTIONS)
+    return MOST_QUESTIONS if run.dealer.endless else min(run.decks.total_after(0), MOST_QUESTIONS)
 
 
 def _tiers(

@@ -12,11 +12,13 @@ from dataclasses import dataclass
 from ...play.language.expressions import show_value
 from ...play.language.numbers import tidy
 from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.move import MOVES
 from ...play.rulebook.program import Program
 from ...play.run.moves import MoveError, make, read_move, to_input
 from ...play.run.run import Run, Watch
 from ...play.run.trail import Step
 
+_WITHOUT_A_QUESTION = tuple(do for do, about in MOVES.items() if "choosing" in about.phases)
 MOST_WRONG = 200
 """Wrong answers that are given to see a life go."""
 
@@ -48,7 +50,8 @@ def walk_moves(
     """Walk moves from the start, as far as they go.
 
     The play then stands where the next answer is possible, ``wait`` milliseconds after it became so; or, not
-    ``onward``, still in the feedback of the last move. ``watch`` is that of :class:`..play.run.Run`.
+    ``onward``, still in the feedback of the last move. Where an answer is given and what comes next was not
+    chosen, the first that is offered is. ``watch`` is that of :class:`..play.run.Run`.
     """
     run = Run(program, choices, watch)
     run.begin()
@@ -60,6 +63,12 @@ def walk_moves(
         made_by += [len(made)] * (len(run.trail) - len(made_by))
         if run.phase == "over":
             break
+        if run.phase == "choosing" and line.split(" ")[0] not in _WITHOUT_A_QUESTION:
+            chosen = f"choose {run.offered[0]}"
+            make(run, read_move(chosen))
+            made.append(chosen)
+            to_input(run)
+            made_by += [len(made)] * (len(run.trail) - len(made_by))
         try:
             make(run, read_move(line))
         except MoveError as error:
@@ -103,6 +112,10 @@ def reason(program: Program, step: Step) -> str:
     if step.moment:
         applied = "no row applies" if step.row is None else f"row {step.row} applies"
         parts.append(f"at `{step.moment}` {applied}")
+    if gate := step.extra.get("gate"):
+        parts.append(f"gate {gate} leads on")
+    if clock := step.extra.get("clock"):
+        parts.append(f"the {clock} clock has run out")
     parts += [f"{name} {_signed(change)}" for name, change in changes(step).items()]
     if ending := step.extra.get("ending"):
         parts.append(f"ending {ending} holds: `{program.game.endings[ending - 1].condition}`")

@@ -34,7 +34,7 @@ def seconds_of_plays(game: Game, found: Reach) -> Seconds:
         return Seconds(quickest, None, whole)
     holds = [row.hold for rows in Program(game).rows.values() for row in rows]
     pause = max([breather, *holds])
-    clocks = [seconds_of(game, question) for question in game.questions]
+    clocks = [seconds_of(game.clocks, question) for question in game.questions]
     bounds: list[float] = []
     if all(clock is not None for clock in clocks):
         tries = (game.tries or 1) if game.clocks.restart_on_again else 1

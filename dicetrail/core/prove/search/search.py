@@ -153,7 +153,9 @@ class Search:
             verdicts.append(("right", True))
         counts = self.states.read(state)
         moments = {
-            first_case(answered(self.program, name, partial=partial, asks_again=asks_again), counts): None
+            first_case(
+                answered(self.program.rounds[0], name, partial=partial, asks_again=asks_again), counts
+            ): None
             for name, partial in verdicts
         }
         moments |= {moment: None for moment in BY_A_MOVE if rows[moment]}
@@ -209,7 +211,7 @@ class Search:
     ) -> _Leads:
         """Where a moment leads from all states that differ only in what is left of the deck."""
         happened = self.course.happen(self.states.at(bare, used, hits), moment)
-        _, row, end, onward = happened.came
+        row, end, onward = happened.came.row, happened.came.end, happened.came.onward
         if row is not None:
             self._met(f"row {row.number}", state)
             self.found.rows.add(row.number)

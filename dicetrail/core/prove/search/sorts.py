@@ -94,7 +94,7 @@ class Sorter:
 
     def _known(self, question: Question) -> QuestionSort:
         game, names, kind = self._game, self._names, KINDS[question.kind]
-        seconds = seconds_of(game, question)
+        seconds = seconds_of(game.clocks, question)
         return QuestionSort(
             question.worth if "worth" in names else 0,
             question.level if "level" in names else 0,

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from . import answers, counting, cues, deal, expressions, look, meters, reading_time, rows, waymarks
+from . import answers, counting, cues, deal, expressions, look, meters, reading_time, rounds, rows, waymarks
 from .found import PlayableCheck, WrittenCheck
 
 WRITTEN: tuple[WrittenCheck, ...] = (
     meters.bounds,
     expressions.expressions,
     rows.parts,
+    rounds.names,
+    rounds.meters,
+    rounds.without_rounds,
+    rounds.deals,
     answers.answers,
     deal.drawn,
     waymarks.waymarks,
@@ -28,6 +32,10 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     deal.choices,
     deal.few,
     deal.never_asked,
+    rounds.questions,
+    rounds.ways,
+    rounds.intros,
+    rounds.choosing,
     cues.silence,
     counting.tries_without_end,
     counting.wrong_of_one_try,

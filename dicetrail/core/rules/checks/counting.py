@@ -9,6 +9,7 @@ from ...play.kinds import kind_of
 from ...play.language.expressions import compile_expression, compile_template
 from ...play.rulebook.game import Game
 from ..document import Document
+from ..numbering import row_path
 from ..sites import sites_of
 from .found import Found, Path, gone, put
 
@@ -20,26 +21,30 @@ _SHOWN = r"(?:[:=]\s*|\b(?:have|has|with|got|scored|your|now)\s+){name}\b|\b{nam
 
 def tries_without_end(document: Document, game: Game) -> Iterator[Found]:
     """What is to happen when no try is left, where there always is one."""
-    if game.tries is not None:
+    if any(tries is not None for tries in game.all_tries):
         return
-    for place, row in enumerate(game.consequences):
+    for number, row in enumerate(game.rows, 1):
         if row.moment == "missed":
             yield Found(
                 "never-missed",
                 "warn",
                 "This never happens: a question stays until it is right, so no try is the last. Say how many"
                 " *tries* there are, or remove the row.",
-                ("consequences", place),
-                mend=gone(f"Remove row {place + 1}", ("consequences", place)),
+                path := row_path(game, number),
+                mend=gone(f"Remove row {number}", path),
             )
             return
 
 
 def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
     """The count of wrong tries where each is the last, and so is missed."""
-    if any(kind_of(question).tries(question, game.tries) != 1 for question in game.questions):
+    if any(
+        kind_of(question).tries(question, tries) != 1
+        for question in game.questions
+        for tries in {*game.all_tries}
+    ):
         return
-    if any(row.moment == "missed" and row.then == "again" for row in game.consequences):
+    if any(row.moment == "missed" and row.then == "again" for row in game.rows):
         return
     for path, names in _named(document):
         if "wrong" in names:
@@ -54,7 +59,7 @@ def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
 
 def exactly_so_many(document: Document, game: Game) -> Iterator[Found]:
     """An award for an exact count, where a better one gets a lower award."""
-    asked = game.deal.draw or len(game.questions)
+    asked = (None if game.rounds else game.deal.draw) or len(game.questions)
     for place, award in enumerate(game.awards):
         exact = _EXACT.fullmatch(award.condition.strip())
         if exact is None or int(exact["number"]) >= asked or place + 1 == len(game.awards):

@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from ...play.deal.dealer import pass_length
 from ...play.deal.offered import choices_with, offers, topics_offered
+from ...play.deal.pool import pass_length
 from ...play.language.expressions import compile_template
 from ...play.questions.question import Question
 from ...play.rulebook.game import Game
 from ..document import Document
-from .found import Found, Path, Written, put
+from ..sites import sites_of
+from .found import Found, Written, put
 
 _TIMES = " A generated question gives as many to a play as its *times* say, one where they say nothing."
 """Said where more are to be drawn than there are, and some are made."""
@@ -21,11 +22,12 @@ def drawn(game: Written) -> Iterator[Found]:
     """Numbers of questions that can't be had, and plays that never end."""
     document, questions = game.document, pass_length(game.questions)
     deal, setup = document.deal, document.setup
-    if questions and deal.repeats == "never" and deal.draw is not None and deal.draw > questions:
+    drawn = None if document.rounds else deal.number
+    if questions and deal.repeats == "never" and drawn is not None and drawn > questions:
         yield Found(
             "short-pack",
             "warn",
-            f"{deal.draw} questions are to be drawn, but there are only {questions}; a play asks {questions}."
+            f"{drawn} questions are to be drawn, but there are only {questions}; a play asks {questions}."
             + (_TIMES if any(question.recipe for question in game.questions) else ""),
             ("deal", "draw"),
             mend=put(f"Draw {questions}", ("deal", "draw"), questions),
@@ -48,7 +50,7 @@ def drawn(game: Written) -> Iterator[Found]:
                 ("setup", key),
                 mend=put(f"Begin with {nearest}", ("setup", key, "default"), nearest),
             )
-    endless = deal.repeats != "never" and deal.draw is None and setup.count is None
+    endless = deal.repeats != "never" and deal.draw is None and setup.count is None and not document.rounds
     ends = document.endings or any(row.then in ("won", "lost", "done") for row in document.consequences)
     if endless and not ends and document.clocks.game is None and not document.leave:
         yield Found(
@@ -97,6 +99,8 @@ def few(document: Document, game: Game) -> Iterator[Found]:
     drawn = game.setup.count.default if game.setup.count else game.deal.draw
     if drawn is None or game.deal.repeats != "never" or not (game.setup.topic or game.setup.level):
         return
+    if game.rounds:
+        return
     short = [one for one in offers(game) if 0 < one.questions < drawn]
     if short and drawn <= pass_length(game.questions):
         fewest = min(short, key=lambda one: one.questions)
@@ -119,7 +123,7 @@ def never_asked(document: Document, game: Game) -> Iterator[Found]:
     """Questions that come in no play: behind those that are drawn in the order of the file, or of no topic
     and level that can be chosen."""
     most = game.setup.count.max if game.setup.count else game.deal.draw
-    if game.deal.order != "filed" or game.deal.repeats == "always":
+    if game.deal.order != "filed" or game.deal.repeats == "always" or game.deal.is_steered or game.rounds:
         most = None
     if most is None and not (game.setup.one_topic or game.setup.level):
         return
@@ -163,12 +167,9 @@ def asked_name(document: Document, game: Game) -> Iterator[Found]:
     """Names of the setup that are said although nothing asks for them."""
     if document.setup.name == "ask":
         return
-    texts: list[tuple[str, Path]] = [(game.intro, ("intro",))]
-    texts += [(row.tell, ("consequences", n, "tell")) for n, row in enumerate(game.consequences)]
-    texts += [(one.tell, ("endings", n, "tell")) for n, one in enumerate(game.endings)]
-    texts += [(one.tell, ("awards", n, "tell")) for n, one in enumerate(game.awards)]
-    for text, path in texts:
-        if "player" in compile_template(text).names:
+    for site in sites_of(document):
+        path = site.path
+        if site.is_text and "player" in compile_template(site.source).names:
             yield Found(
                 "unasked-name",
                 "warn",

@@ -6,9 +6,10 @@ from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
 from ...play.language.expressions import ExpressionError, check_names, compile_expression, compile_template
-from ...play.rulebook.names import NAMES, TOLD
+from ...play.rulebook.names import NAMES, PICKS, TOLD
 from ..document import Document
 from ..editing import Edit
+from ..numbering import every_row
 from ..sites import Sort, sites_of
 from .found import Found, Mend, Path, Written, put
 
@@ -17,16 +18,22 @@ def expressions(game: Written) -> Iterator[Found]:
     """Every expression and text, and the meters that rows change."""
     document = game.document
     known = {*document.meters, *NAMES}
-    knows: dict[Sort, set[str]] = {"expression": known, "text": known, "told": {*known, *TOLD}}
+    knows: dict[Sort, set[str]] = {
+        "expression": known,
+        "text": known,
+        "told": {*known, *TOLD},
+        "picks": {*PICKS},
+        "steers": {*known, *PICKS},
+    }
     for site in sites_of(document):
         if site.sort in knows:
             check = _text if site.is_text else _expression
             yield from check(site.source, site.path, knows[site.sort])
-    for number, row in enumerate(document.consequences):
+    for _, path, row in every_row(document):
         for key, pairs in (("add", row.add), ("set", row.set)):
             for name in pairs:
                 if name not in document.meters:
-                    yield _unknown_meter(document, pairs, ("consequences", number, key, name))
+                    yield _unknown_meter(document, pairs, (*path, key, name))
 
 
 def _unknown_meter(document: Document, pairs: Collection[str], path: tuple[str | int, ...]) -> Found:

@@ -13,6 +13,7 @@ from ...play.rulebook.moments import MOMENTS
 from ...play.rulebook.seconds import seconds_of
 from ..cues import SHIPPED
 from ..document import Document
+from ..numbering import row_path
 from .found import Found, put
 
 WORDS_A_MINUTE = 238
@@ -30,8 +31,10 @@ def seconds_to_read(text: str) -> float:
 def questions(document: Document, game: Game) -> Iterator[Found]:
     """Questions whose clock is too short to read them."""
     short: list[tuple[Question, float, float]] = []
+    if game.rounds:
+        return
     for question in game.questions:
-        clock = seconds_of(game, question)
+        clock = seconds_of(game.clocks, question)
         if clock is None:
             continue
         items = kind_of(question).items(question)
@@ -60,8 +63,9 @@ def feedback(document: Document, game: Game) -> Iterator[Found]:
     breather = game.clocks.breather
     if breather == "player":
         return
-    longest = _longest_answer(game) if any(row.reveal for row in game.consequences) else ""
-    for place, row in enumerate(game.consequences):
+    longest = _longest_answer(game) if any(row.reveal for row in game.rows) else ""
+    for number, row in enumerate(game.rows, 1):
+        path = row_path(game, number)
         text = _BRACES.sub("0", row.tell)
         if row.reveal:
             text += f" {longest}"
@@ -77,8 +81,8 @@ def feedback(document: Document, game: Game) -> Iterator[Found]:
                 "warn",
                 f"It takes {needs:.1f} seconds to read {what}, and {they} for {stays:g}. Let it stay *for"
                 f" {enough:g} s*, or give the game a longer *breather*.",
-                ("consequences", place),
-                mend=put(f"Let it stay for {enough:g} s", ("consequences", place, "hold"), enough),
+                path,
+                mend=put(f"Let it stay for {enough:g} s", (*path, "hold"), enough),
             )
 
 

@@ -6,22 +6,29 @@ from collections.abc import Iterator
 
 from ...play.kinds import kind_of
 from ...play.language.expressions import compile_expression, compile_template
-from ...play.rulebook.game import Consequence, Game
+from ...play.rulebook.game import ClockName, Consequence, Game
 from ...play.rulebook.moments import MOMENTS
 from ..cues import SHIPPED
 from ..document import Document
+from ..numbering import every_row, row_path
 from .found import Found, Written, gone, moved
 
 
 def parts(game: Written) -> Iterator[Found]:
     """Clocks, ways on and cues that a row names and that are not there."""
     document = game.document
-    for number, row in enumerate(document.consequences):
-        path = ("consequences", number)
-        if "game" in (*row.time, *row.restart) and document.clocks.game is None:
-            key = "time" if "game" in row.time else "restart"
-            message = "This row changes the game clock, but the game has none."
-            yield Found("no-clock", "warn", message, (*path, key), mend=gone("Take it away", (*path, key)))
+    rounds = {document.clocks.round, *(one.clocks.round for one in document.rounds)} - {None}
+    has: dict[ClockName, bool] = {
+        "game": document.clocks.game is not None,
+        "round": bool(rounds and document.rounds),
+    }
+    for _, path, row in every_row(document):
+        for clock in has:
+            if clock in (*row.time, *row.restart) and not has[clock]:
+                key = "time" if clock in row.time else "restart"
+                message = f"This row changes the {clock} clock, but the game has none."
+                mend = gone("Take it away", (*path, key))
+                yield Found("no-clock", "warn", message, (*path, key), mend=mend)
         if row.then is not None and row.then not in MOMENTS[row.moment].thens:
             place = (*path, "then")
             message = f"`then: {row.then}` can't follow `{row.moment}`."
@@ -35,55 +42,57 @@ def parts(game: Written) -> Iterator[Found]:
 
 def hidden(document: Document, game: Game) -> Iterator[Found]:
     """Rows behind one that always applies."""
-    always: dict[str, int] = {}
-    for place, row in enumerate(game.consequences):
-        if row.moment in always:
-            yield Found(
-                "hidden-row",
-                "warn",
-                f"This row never applies: row {always[row.moment] + 1} stands before it and always does. Move"
-                f" this one up, or give row {always[row.moment] + 1} a condition.",
-                ("consequences", place),
-                mend=moved(
-                    f"Move it above row {always[row.moment] + 1}", ("consequences", place), always[row.moment]
-                ),
-            )
-        elif not row.condition:
-            always[row.moment] = place
+    for of in range(len(game.rounds) + 1):
+        always: dict[str, int] = {}
+        for number in game.rows_of(of):
+            row, path = game.rows[number - 1], row_path(game, number)
+            if row.moment in always:
+                first = always[row.moment]
+                yield Found(
+                    "hidden-row",
+                    "warn",
+                    f"This row never applies: row {first} stands before it and always does. Move this one up,"
+                    f" or give row {first} a condition.",
+                    path,
+                    mend=moved(f"Move it above row {first}", path, first - game.rows_of(of).start),
+                )
+            elif not row.condition:
+                always[row.moment] = number
 
 
 def double_loss(document: Document, game: Game) -> Iterator[Found]:
     """A meter that ends plays and is taken from at a wrong try and once more where the last try is missed."""
-    if game.tries is not None and game.tries < 2:
+    if all(tries is not None and tries < 2 for tries in game.all_tries):
         return
     ending = {name for one in game.endings for name in compile_expression(one.condition).names}
     taken: dict[str, int] = {}
     for moment in ("wrong", "missed"):
-        for place, row in enumerate(game.consequences):
+        for number, row in enumerate(game.rows, 1):
             if row.moment != moment:
                 continue
             for name, source in row.add:
                 if name not in ending or not source.strip().startswith("-"):
                     continue
                 if moment == "wrong":
-                    taken.setdefault(name, place)
+                    taken.setdefault(name, number)
                 elif name in taken:
                     yield Found(
                         "double-loss",
                         "warn",
-                        f"One question can take `{name}` more than once: row {taken[name] + 1} takes from it"
+                        f"One question can take `{name}` more than once: row {taken[name]} takes from it"
                         f" at a wrong try, and this row again when the last try is missed. Leave one of the"
                         " two away.",
-                        ("consequences", place, "add", name),
-                        mend=gone("Leave it away here", ("consequences", place, "add", name)),
+                        path := (*row_path(game, number), "add", name),
+                        mend=gone("Leave it away here", path),
                     )
 
 
 def gives_away(document: Document, game: Game) -> Iterator[Found]:
     """Rows that say or show the right answer while it can still be given."""
-    for place, row in enumerate(game.consequences):
+    for number, row in enumerate(game.rows, 1):
         if not _is_answered_again(row):
             continue
+        path = row_path(game, number)
         named = sorted(compile_template(row.tell).names & {"answer", "letter"})
         if named:
             yield Found(
@@ -91,7 +100,7 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "warn",
                 f"This text names the right answer (`{named[0]}`) while the question can still be answered."
                 " Tell it where no try is left.",
-                ("consequences", place, "tell"),
+                (*path, "tell"),
             )
         if row.reveal:
             yield Found(
@@ -99,8 +108,8 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "warn",
                 "This row shows the answer while the question can still be answered. Show it where no try is"
                 " left.",
-                ("consequences", place, "reveal"),
-                mend=gone("Don't show it here", ("consequences", place, "reveal")),
+                (*path, "reveal"),
+                mend=gone("Don't show it here", (*path, "reveal")),
             )
         if row.parts and any(kind_of(question).in_parts for question in game.questions):
             yield Found(
@@ -108,8 +117,8 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 "warn",
                 "This row marks the parts of an answer one by one while the question can still be answered: a"
                 " few tries so tell the whole of it. Mark them where no try is left.",
-                ("consequences", place, "reveal"),
-                mend=gone("Don't mark them here", ("consequences", place, "reveal")),
+                (*path, "reveal"),
+                mend=gone("Don't mark them here", (*path, "reveal")),
             )
 
 

@@ -1,0 +1,99 @@
+"""The order in which the questions of a pass come."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
+from itertools import islice
+
+from ..dice import Stream
+from ..questions.question import Question
+from ..rulebook.game import Deal
+from .pool import picked
+
+Streams = Callable[[str], Stream]
+"""A stream of chance by what it is for."""
+
+
+def ordered(
+    questions: Sequence[Question],
+    deal: Deal,
+    stream: Streams,
+    most: int | None = None,
+    asked: Collection[str] = frozenset(),
+) -> Iterator[Question]:
+    """The questions in the order of the deal; sorted orders are shuffled within equal ranks.
+
+    Where only ``most`` of them are asked, these are drawn first and put into their order then, so that a
+    rising order of ten climbs through all the levels there are. What was ``asked`` before (by its id) comes
+    last, and is drawn only where nothing else is left.
+    """
+    drawn = (question for _, question in _drawn(questions, deal, stream, most, asked))
+    order = _ORDERS.get(deal.order)
+    return drawn if order is None else iter(sorted(drawn, key=order(questions)))
+
+
+def parts_drawn(questions: Sequence[Question], deal: Deal) -> list[int]:
+    """How many questions each part of a deal comes to."""
+    return [len(part) for part in _parts(list(enumerate(questions)), deal, lambda _, some: some)]
+
+
+_Filed = tuple[int, Question]
+"""A question with the place where it is filed: of a made one there may be copies."""
+
+
+def _drawn(
+    questions: Sequence[Question], deal: Deal, stream: Streams, most: int | None, asked: Collection[str]
+) -> Iterator[_Filed]:
+    filed = list(enumerate(questions))
+    is_filed = deal.order == "filed"
+
+    def in_order(what: str, some: Sequence[_Filed]) -> Iterable[_Filed]:
+        order = some if is_filed else stream(what).drawn(some)
+        return _asked_last(order, asked) if asked else order
+
+    if not deal.parts:
+        return iter(in_order("deck", filed)) if is_filed else islice(in_order("deck", filed), most)
+    parts = [one for part in _parts(filed, deal, in_order) for one in part]
+    if deal.order == "by_part":
+        return iter(parts)
+    return iter(in_order("deck", sorted(parts, key=lambda one: one[0])))
+
+
+def _parts(
+    filed: list[_Filed], deal: Deal, in_order: Callable[[str, Sequence[_Filed]], Iterable[_Filed]]
+) -> Iterator[list[_Filed]]:
+    """Part after part, each drawn from what the earlier ones left."""
+    for number, part in enumerate(deal.parts, 1):
+        picks = picked(part.condition)
+        some = [one for one in filed if picks(one[1])]
+        drawn = list(islice(in_order(f"part {number} of deck", some), part.draw))
+        yield drawn
+        taken = {place for place, _ in drawn}
+        filed = [one for one in filed if one[0] not in taken]
+
+
+def _asked_last(filed: Iterable[_Filed], asked: Collection[str]) -> Iterator[_Filed]:
+    """Those that were asked before behind all others; made ones are new each time."""
+    before = []
+    for one in filed:
+        if one[1].recipe is None and one[1].id in asked:
+            before.append(one)
+        else:
+            yield one
+    yield from before
+
+
+def _by_level(questions: Sequence[Question]) -> Callable[[Question], int]:
+    return lambda question: question.level
+
+
+def _by_topic(questions: Sequence[Question]) -> Callable[[Question], int]:
+    rank = {topic: n for n, topic in enumerate(dict.fromkeys(question.topic for question in questions))}
+    return lambda question: rank[question.topic]
+
+
+_ORDERS: dict[str, Callable[[Sequence[Question]], Callable[[Question], int]]] = {
+    "easiest_first": _by_level,
+    "by_topic": _by_topic,
+}
+"""What the orders go by that are sorted."""

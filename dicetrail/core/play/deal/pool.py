@@ -1,0 +1,77 @@
+"""The pool: the questions that a play, or a round of it, can be dealt."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from ..kinds import GENERATED
+from ..language.expressions import ExpressionError, Names, Value, compile_expression
+from ..questions.question import Question
+from ..rulebook.game import Choices, Game, Round
+from ..rulebook.names import OF_A_QUESTION
+from .supply import Supply
+
+
+def pool(game: Game, choices: Choices, of: Round | None = None) -> list[Question]:
+    """The questions a play can be dealt: those of the chosen topic and level, all where none was chosen; of
+    these those of a round where one is given."""
+    questions = list(game.questions)
+    if choices.topic or choices.level is not None:
+        questions = [
+            question
+            for question in questions
+            if (not choices.topic or question.topic == choices.topic)
+            and (choices.level is None or question.level == choices.level or follows_level(question))
+        ]
+    return list(filter(picked(of.only), questions)) if of is not None and of.only else questions
+
+
+def picked(only: str) -> Callable[[Question], bool]:
+    """Whether an expression picks a question out; one for which it has no value is not."""
+    expression = compile_expression(only)
+
+    def picks(question: Question) -> bool:
+        try:
+            return bool(expression(about(question)))
+        except ExpressionError:
+            return False
+
+    return picks
+
+
+def about(question: Question) -> dict[str, Value]:
+    """What an expression that picks questions out knows of one."""
+    told: dict[str, Value] = {name: getattr(question, name) for name in OF_A_QUESTION}
+    return {**told, "id": question.id, "pack": question.file}
+
+
+class Candidate(dict[str, Value]):
+    """The names of a play before a question that might come next; what is said of a question is of that."""
+
+    __slots__ = ("_names",)
+
+    def __init__(self, question: Question, names: Names) -> None:
+        super().__init__(about(question))
+        self._names = names
+
+    def __missing__(self, name: str) -> Value:
+        return self._names[name]
+
+
+def follows_level(question: Question) -> bool:
+    """Whether a generated question is made for the level that was chosen."""
+    kind = GENERATED.get(question.kind)
+    return kind is not None and kind.uses_level(question.recipe)
+
+
+def pass_length(questions: Sequence[Question]) -> int:
+    """How many questions one pass asks, with all that the generated ones give to it."""
+    return sum(
+        times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1 for question in questions
+    )
+
+
+def times_in_a_pass(question: Question, supply: Supply) -> int:
+    """How often a pass asks a generated question: never more often than it has something to ask."""
+    wanted = question.times or (supply.size or 1 if GENERATED[question.kind].whole else 1)
+    return min(wanted, supply.size or wanted)

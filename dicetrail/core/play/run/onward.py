@@ -1,0 +1,251 @@
+"""A run as it goes on: what happens in it, and what follows on that."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from math import inf
+from typing import Any
+
+from ..answers.verdict import Verdict
+from ..deal.dealer import SoFar
+from ..kinds import kind_of
+from ..rulebook.clocks import Clock
+from ..rulebook.game import Number
+from ..rulebook.moments import TOLD_AS, Moment
+from ..rulebook.names import OF_A_QUESTION
+from ..rulebook.quantities import of_round, totals
+from .played import Came, End, Feedback, Lap, Outcome, Turn
+from .position import Position
+from .scene import Scene
+from .sequence import (
+    LEADS,
+    begin_round,
+    begin_try,
+    close,
+    end_round,
+    happen,
+    pause_after,
+    time_is_up,
+    visit,
+)
+
+_OF_NO_QUESTION: tuple[Moment, ...] = ("begun", "round_begun", "round_over")
+_STAYS: Mapping[Moment, tuple[Moment, ...]] = {
+    "round_begun": ("begun",),
+    "opened": ("begun", "round_begun"),
+    "round_over": (),
+}
+"""Moments of which nothing has to be seen, and after which of them what was said before stays (none: after
+all)."""
+
+
+class Onward(Position):
+    """One play, from moment to moment. What follows on what stands in :mod:`.sequence`."""
+
+    def _happen(
+        self,
+        moment: Moment,
+        at: int,
+        *,
+        move: str | None = None,
+        verdict: Verdict | None = None,
+        text: str = "",
+        **details: Any,
+    ) -> None:
+        """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
+        self._stop_clocks(at)
+        scene, before = Scene(self, at), self.meters
+        [came] = happen(scene, moment)
+        self._tell(scene, came, before, at, move=move, verdict=verdict, text=text, **details)
+
+    def _tell(
+        self,
+        scene: Scene,
+        came: Came,
+        before: dict[str, Number],
+        at: int,
+        *,
+        move: str | None = None,
+        verdict: Verdict | None = None,
+        text: str = "",
+        **details: Any,
+    ) -> None:
+        """What came of a moment goes into the trail and is shown, until its pause is over."""
+        moment, self._came = came.moment, came
+        about = self.seat.turn
+        if about is not None and moment not in _OF_NO_QUESTION:
+            details["question"] = about.card.question.id
+        if verdict is not None:
+            details |= {"input": text, "steps": list(verdict.steps)}
+        if came.end and came.end.ending:
+            details["ending"] = came.end.ending
+        self._recorder.record(
+            self,
+            at,
+            move=move,
+            verdict=verdict.name if verdict else None,
+            moment=moment,
+            row=came.row,
+            before=before,
+            tell=scene.tell,
+            next_=came.end.result if came.end else TOLD_AS[came.onward],
+            **details,
+        )
+        if not self._says_nothing(came):
+            self.feedback = Feedback.of(came, len(self.trail), scene.tell, verdict, text)
+        hold, self._waits_for_player = pause_after(came, self.round)
+        self.phase = "feedback"
+        self._resume_at = at + round(hold * 1000)
+
+    def _says_nothing(self, came: Came) -> bool:
+        """Whether what is shown stays as it is: nothing is said of a moment that is no answer."""
+        if came.row is not None or self.feedback is None or came.moment not in _STAYS:
+            return False
+        stays = _STAYS[came.moment]
+        return (self.feedback.moment in stays or not stays) and not (
+            came.moment == "round_begun" and self.round.source.intro
+        )
+
+    # Going on
+
+    def _go_on(self, at: int) -> None:
+        self._waits_for_player = False
+        if self._came.onward != "over" and self.game_clock.left_at(at) == 0:
+            self._game_clock_ran_out(at)
+            return
+        if self._came.onward == "over":
+            self._finish(self._came.end or End("done"), at)
+            return
+        if self._came.moment == "begun" and self.round.number:
+            self._enter(1, at)
+            return
+        if self._came.gate is not None:
+            self._enter(self._came.gate.to, at)
+            return
+        leads = LEADS[self._came.onward]
+        if self.round_clock.left_at(at) == 0:
+            leads = LEADS["round"]
+        elif self._came.onward == "later":
+            self.dealer.put_back(self.seat.open.card, self._came.row.source.after if self._came.row else 0)
+        if leads.to == "round":
+            self._end_round(at, clock="round" if self.round_clock.left_at(at) == 0 else None)
+        elif leads.to == "next":
+            self._open_next(at)
+        elif leads.to == "visit":
+            self._open_visit(at)
+        else:
+            if leads.another_try:
+                begin_try(Scene(self, at), restart=self.round.source.clocks.restart_on_again)
+            self.phase = "asking"
+            for clock in (self.question_clock, self.round_clock, self.game_clock):
+                clock.start(at)
+
+    def _enter(self, number: int, at: int) -> None:
+        """A round begins."""
+        self.decks.enter(number, int(self.counts["asked"]))
+        self.known |= {"round": number, "round_name": self.round.source.name}
+        self._count_questions()
+        scene, before = Scene(self, at), self.meters
+        [came] = begin_round(scene)
+        self._count_questions()
+        self._tell(scene, came, before, at)
+
+    def _end_round(self, at: int, *, clock: str | None = None) -> None:
+        """A round is over: its deck is through, a row says so, or its ``clock`` has run out."""
+        if not self.round.number:
+            self._finish(End("done"), at)
+            return
+        self._stop_clocks(at)
+        scene, before = Scene(self, at), self.meters
+        [came] = end_round(scene)
+        self._close_lap()
+        self.round_clock = Clock()
+        details: dict[str, Any] = {"clock": clock} if clock else {}
+        if came.gate is not None and came.gate.number:
+            details["gate"] = came.gate.number
+        self._tell(scene, came, before, at, **details)
+
+    def _close_lap(self) -> None:
+        """What the round came to, once it is over."""
+        if self.round.number and self.decks.leave():
+            self.seat.laps.append(Lap(self.round.number, of_round(self.counts)))
+
+    def _count_questions(self) -> None:
+        """How many questions the play and its round ask, as far as is known."""
+        counts = self.counts
+        asked = int(counts["round_asked" if self.round.number else "asked"])
+        counts["total"] = self.decks.total_after(asked)
+        if self.round.number:
+            counts["round_total"] = self.dealer.total_after(asked)
+
+    def _open_next(self, at: int, chosen: str | None = None) -> None:
+        asked = int(self.counts["round_asked" if self.round.number else "asked"])
+        so_far = SoFar(asked, self.names(at))
+        if chosen is None and (offered := self.dealer.offered(so_far)):
+            self.offered, self.phase, self._resume_at = offered, "choosing", at
+            return
+        dealt = self.dealer.next(so_far, chosen, self.rulings.trouble(at))
+        if dealt is None:
+            self._end_round(at)
+            return
+        question = dealt.card.question
+        if dealt.before is None:
+            self.seat.turn = Turn(dealt.card, round=self.round.number)
+            self.asked.append(self.seat.turn)
+            Scene(self, at).count("dealt")
+            self._count_questions()
+        else:
+            self.seat.turn = next(turn for turn in self.asked if turn.card is dealt.before)
+            self.seat.turn.card = dealt.card
+        self.known |= {name: getattr(question, name) for name in OF_A_QUESTION}
+        self.known["possible"] = kind_of(question).possible(question)
+        self._open_visit(at)
+
+    def _open_visit(self, at: int) -> None:
+        turn = self.seat.open
+        tries = kind_of(turn.card.question).tries(turn.card.question, self.round.source.tries)
+        self.visit, self.tries = self.visit + 1, inf if tries is None else tries
+        turn.visits += 1
+        self.first_visit = turn.visits == 1
+        turn.tried = ()
+        self.known |= {"hits": 0, "visit": turn.visits}
+        scene, before = Scene(self, at), self.meters
+        [came] = visit(scene)
+        self._tell(scene, came, before, at)
+
+    def _finish(self, end: End, at: int, *, move: str | None = None, **details: Any) -> None:
+        """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
+        award."""
+        self._close_lap()
+        before, scene = self.meters, Scene(self, at)
+        [closed] = close(scene, end.result)
+        award, award_tell = self.rulings.said_of(closed.award, at)
+        tell = " ".join(part for part in (end.tell, scene.tell) if part)
+        cue = closed.row.source.cue if closed.row else ""
+        by = end.by if closed.result == end.result else ""
+        self.outcome = Outcome(closed.result, tell, award, award_tell, cue, by)
+        if end.ending:
+            details["ending"] = end.ending
+        if self.round.number:
+            details["rounds"] = [lap.as_dict() for lap in self.seat.laps]
+        self._recorder.tell_mistakes(self, before)  # nothing comes after the last step
+        self._recorder.record(
+            self,
+            at,
+            move=move,
+            moment="over",
+            row=closed.row,
+            before=before,
+            tell=tell,
+            next_="over",
+            **details,
+            result=closed.result,
+            award=award or None,
+            counts=totals(self.counts),
+        )
+        self.phase = "over"
+
+    def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
+        self._stop_clocks(at)
+        [end] = time_is_up(Scene(self, at))
+        self._finish(end, at, move=move, clock="game")
