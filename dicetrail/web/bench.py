@@ -187,6 +187,12 @@ def coverage(
         *((f"row {n}", f"row {n}, {row.moment}") for n, row in enumerate(program.game.rows, 1)),
         *((f"ending {n}", f"{one.result}: {one.condition}") for n, one in enumerate(program.game.endings, 1)),
         *((f"award {n}", one.title) for n, one in enumerate(program.game.awards, 1)),
+        *((f"round {n}", one.name) for n, one in enumerate(program.game.rounds, 1)),
+        *(
+            (f"gate {n}.{place}", f"from {one.name} to {gate.go}")
+            for n, one in enumerate(program.game.rounds, 1)
+            for place, gate in enumerate(one.then, 1)
+        ),
     ]
     kinds = {question.kind for question in program.game.questions}
     return CoverageOut(
@@ -203,14 +209,14 @@ def coverage(
 
 @router.get("/games/{game_id}/way")
 def way(
-    what: Annotated[str, Query(pattern=r"^(row|ending|award) [0-9]{1,4}$")],
+    what: Annotated[str, Query(pattern=r"^((row|ending|award|round) [0-9]{1,4}|gate [0-9]{1,2}[.][0-9]{1,2})$")],
     found: TheReach,
     game: TheGame,
     program: TheProgram,
     session: TheSession,
     workshop: TheWorkshop,
 ) -> WayOut:
-    """Moves that come to a row, an ending or an award, such as ``row 3``."""
+    """Moves that come to a row, an ending, an award, a round or a gate, such as ``row 3`` or ``gate 2.1``."""
     come = workshop.games.known(
         session,
         game,

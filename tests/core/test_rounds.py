@@ -22,6 +22,10 @@ from dicetrail.core.play.run.moves import play, read_move
 from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.replay.coverage import covered, way_to
+from dicetrail.core.prove.replay.walks import walk_moves
+from dicetrail.core.prove.search.doubts import doubts
+from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.rules.compile import read_game
 
 from .making import choice
@@ -291,6 +295,40 @@ class Snags(unittest.TestCase):
         reading = read_game(HEAD + f"rounds: {rounds}\n", lambda _: QUESTIONS)
         self.assertIsNone(reading.game)
         self.assertEqual({snag.code for snag in reading.snags}, {"bad-value"})
+
+
+class Reached(unittest.TestCase):
+    def test_rounds_gates_and_scores(self):
+        found = reach(Program(game_of(UP)))
+        self.assertTrue(found.complete)
+        self.assertEqual((found.rounds, found.gates), ({1, 2}, {(2, 1)}))
+        self.assertEqual((found.values["score"], found.longest), ({*range(19)}, 18))
+        self.assertIn(found.ways["gate 2.1"][-1], ("late", "wrong"))
+        program = Program(game_of(UP))
+        for what in ("round 2", "gate 2.1"):
+            way = way_to(program, found, what, 5)
+            assert way is not None
+            self.assertTrue(
+                covered([walk_moves(program, choose(program.game, way[0]), way[1]).run]).has(what)
+            )
+
+    def test_what_nobody_comes_to(self):
+        text = UP.replace("round_right < 3", "round_right > 4")
+        reading = read_game(HEAD + text, lambda _: QUESTIONS)
+        assert reading.game is not None
+        told = {snag.code: snag.path for snag in doubts(reading, reach(Program(reading.game)))}
+        self.assertEqual(told, {"gate-never": "rounds.2.then.1"})
+
+    def test_levels_that_come_next(self):
+        text = (
+            "deal: {draw: 4, next: abs(level - (1 + streak))}\nmeters: {score: {start: 0}}\n"
+            "consequences:\n  - {moment: right, if: level == 4, add: {score: 1}}\n"
+            "  - {moment: right, if: level == 5, add: {score: 9}}\n"
+        )
+        few = [choice(number, 3)._replace(level=1 + number) for number in range(5)]
+        found = reach(Program(game_of(text, few)))
+        self.assertEqual((found.complete, found.mixed, found.rows), (True, False, {1}))
+        self.assertEqual(found.values["score"], {0, 1})
 
 
 GATES = st.sampled_from(["A", "B", "C", "next", "over", "won"])

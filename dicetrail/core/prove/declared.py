@@ -69,12 +69,12 @@ COUNTED = frozenset(
 """What a play hangs on. The engine says all of it, and so do the provers but for what is left out below."""
 _ROUNDS = frozenset(("Game.rounds", "Deal.parts", "Deal.next", "Deal.choose"))
 _LEFT_OUT: Mapping[Prover, frozenset[str]] = {
-    "search": _ROUNDS,
+    "search": frozenset(),
     "odds": _ROUNDS,
     "straight": _ROUNDS,
 }
 _WAYS_LEFT_OUT: Mapping[Prover, frozenset[Then]] = {
-    "search": frozenset(("later", "round")),
+    "search": frozenset(),
     "odds": frozenset(("later", "round")),
     "straight": frozenset(("later", "round")),
 }

@@ -119,9 +119,9 @@ def end_round(stage: RoundStage) -> Iterator[Came]:
 # A question
 
 
-Stands = Literal["round", "next", "visit", "ask"]
-"""Where a play stands: where a round is over, before the next question, at the begin of a visit of one, or
-waiting for an answer."""
+Stands = Literal["enter", "round", "next", "visit", "ask"]
+"""Where a play stands: before a round, where one is over, before the next question, at the begin of a visit
+of one, or waiting for an answer."""
 
 
 class Leads(NamedTuple):

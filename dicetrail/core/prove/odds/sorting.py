@@ -10,8 +10,8 @@ from ...play.deal.supply import Supply
 from ...play.questions.question import Question
 from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
+from ..search.plans import asked_of
 from ..search.sorts import Sorter
-from ..search.states import asked_of
 from .pile import Pile
 from .walker import Walker
 
@@ -36,11 +36,11 @@ class Sorted:
         comes_again = deal.repeats == "always" or total is None or total > len(questions)
         guess = walker.how == "knows"
         minds = guess and comes_again
-        sorter = Sorter(program, names, clocked=clocked)
+        sorter = Sorter(names, clocked=clocked)
         if guess or sorter.parts:
             for problem in _problems(written, choices, total, minds=minds):
                 raise Unsortable(problem)
-        sorts = [sorter.weighed(question, guess=guess) for question in questions]
+        sorts = [sorter.weighed(question, program.rounds[0], guess=guess) for question in questions]
         if comes_again:
             copies = Counter(question.id for question in written)
             sorts = [

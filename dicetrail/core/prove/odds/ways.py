@@ -20,7 +20,7 @@ from ...play.run.played import End
 from ...play.run.sequence import answered, comes_first, first_case, pause_after
 from ..search.course import Course, Happened
 from ..search.states import Kept, State
-from ..search.times import NO_TIMES, NONE, Stood
+from ..search.times import NO_TIMES, NONE, Stood, Times
 from .guesses import Guess
 from .walker import Mind, Walker
 
@@ -165,12 +165,14 @@ class Ways:
         """A state after its clocks ran for some milliseconds, as far as it makes a difference."""
         if not later or not self.clocked:
             return state
-        question, game = state.times
+        question, game, of_round = state.times
         if question.limit is not None or self._used_counts:
             question = question.ran(later)
         if game.limit is not None:
             game = game.ran(later)
-        return state._replace(times=state.times._replace(question=question, game=game))
+        if of_round.limit is not None:
+            of_round = of_round.ran(later)
+        return state._replace(times=Times(question, game, of_round))
 
 
 def can_clocks_matter(program: Program, walker: Walker, names: frozenset[str]) -> bool:

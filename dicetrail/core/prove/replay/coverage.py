@@ -20,9 +20,12 @@ MOST_DICE = 20
 
 @dataclass(slots=True)
 class Coverage:
-    """What was touched; rows, endings and awards by their numbers, from 1."""
+    """What was touched; rows, endings, awards and rounds by their numbers, from 1, and gates by the round's
+    and their own."""
 
     rows: set[int] = field(default_factory=set)
+    rounds: set[int] = field(default_factory=set)
+    gates: set[tuple[int, int]] = field(default_factory=set)
     endings: set[int] = field(default_factory=set)
     awards: set[int] = field(default_factory=set)
     kinds: set[str] = field(default_factory=set)
@@ -36,6 +39,10 @@ class Coverage:
                 self.moments.add(step.moment)
             if step.row:
                 self.rows.add(step.row)
+            if step.moment == "round_begun":
+                self.rounds.add(step.extra["round"])
+            if gate := step.extra.get("gate"):
+                self.gates.add((step.extra["round"], gate))
             if ending := step.extra.get("ending"):
                 self.endings.add(ending)
             if award := step.extra.get("award"):
@@ -43,9 +50,17 @@ class Coverage:
         self.kinds |= {asked.card.question.kind for asked in run.asked}
 
     def has(self, what: str) -> bool:
-        """Whether "row 3", "ending 1" or "award 2" was touched."""
-        kind, _, number = what.partition(" ")
-        return int(number) in {"row": self.rows, "ending": self.endings, "award": self.awards}[kind]
+        """Whether "row 3", "ending 1", "award 2", "round 2" or "gate 2.1" was touched."""
+        return _is_among(self, what)
+
+
+def _is_among(found: Coverage | Reach, what: str) -> bool:
+    kind, _, number = what.partition(" ")
+    if kind == "gate":
+        of, _, place = number.partition(".")
+        return (int(of), int(place)) in found.gates
+    by_number = {"row": found.rows, "ending": found.endings, "award": found.awards, "round": found.rounds}
+    return int(number) in by_number[kind]
 
 
 def covered(runs: Iterable[Run]) -> Coverage:
@@ -57,12 +72,11 @@ def covered(runs: Iterable[Run]) -> Coverage:
 
 
 def possible(found: Reach | None, what: str) -> bool | None:
-    """Whether any play comes to "row 3", "ending 1" or "award 2"; None where that is not known."""
+    """Whether any play comes to "row 3", "ending 1", "award 2", "round 2" or "gate 2.1"; None where that is
+    not known."""
     if found is None:
         return None
-    kind, _, number = what.partition(" ")
-    met = {"row": found.rows, "ending": found.endings, "award": found.awards}[kind]
-    return True if int(number) in met else False if found.complete else None
+    return True if _is_among(found, what) else False if found.complete else None
 
 
 def way_to(program: Program, found: Reach, what: str, dice: int) -> tuple[int, list[str]] | None:

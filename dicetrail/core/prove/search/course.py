@@ -5,14 +5,15 @@ What follows on what stands in :mod:`...play.run.sequence`; a state is a stage o
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Callable, Hashable, Iterator, Sequence
 from functools import cached_property
 from typing import NamedTuple, TypeVar, cast
 
 from ...play.language.expressions import ExpressionError, Names, Value
+from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Number
 from ...play.rulebook.moments import Moment, Onward
-from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.program import Program, ReadyGate, ReadyRow
 from ...play.rulebook.quantities import Counts, Happening, counted, growth
 from ...play.rulebook.rows import (
     Meters,
@@ -20,14 +21,25 @@ from ...play.rulebook.rows import (
     effect_of,
     first_award,
     first_ending,
+    first_gate,
     first_row,
     move_clocks,
 )
 from ...play.run.played import Came, End
-from ...play.run.sequence import LEADS, Case, begin_try, first_case, happen, time_is_up, visit
+from ...play.run.sequence import (
+    LEADS,
+    Case,
+    begin_round,
+    begin_try,
+    end_round,
+    first_case,
+    happen,
+    time_is_up,
+    visit,
+)
 from .aside import Aside, Carrier, Does
 from .states import Kept, State
-from .times import NONE, Times
+from .times import NONE, Stood, Times
 
 T = TypeVar("T")
 
@@ -55,11 +67,14 @@ class _AtState:
 
     def __init__(self, course: Course, state: State) -> None:
         self._course, self._state, self._times = course, state, state.times
+        self._rows = course.states.round_of(state).rows
         self.mistakes = 0
         self.before = self.meters = course.states.meters_of(state)
         self.counts, self.does = course.states.read(state), cast(Does, {})
         self.grown: Counts = {}
         self.names: Names = {}
+        self.through = (0, 0)
+        """The gate that was gone through at the end of a round."""
 
     def count(self, happening: Happening) -> None:
         course, given = self._course, self._given
@@ -84,7 +99,20 @@ class _AtState:
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         self.names = self._known()
-        return (first_row(self._course.program.rows[moment], self.names, self._trouble),)
+        return (first_row(self._rows[moment], self.names, self._trouble),)
+
+    def set_round_clock(self) -> None:
+        states = self._course.states
+        if states.clocked:
+            clock = Clock.of(states.round_of(self._state).source.clocks.round)
+            self._times = self._times._replace(round=Stood.of(clock))
+
+    def gates(self) -> tuple[ReadyGate]:
+        states, state = self._course.states, self._state
+        names = states.known(self.after)
+        gate = first_gate(states.round_of(state), states.gone(state), names, self._trouble)
+        self.through = (state.round, gate.number)
+        return (gate,)
 
     def apply(self, row: ReadyRow) -> tuple[bool]:
         """Change meters and clocks, and note what becomes of the values carried aside."""
@@ -159,6 +187,14 @@ class AtEnd:
         return (first_award(self._program, self.names, self._trouble),)
 
 
+_HAPPENS: dict[Moment, Callable[[_AtState], Iterator[Came]]] = {
+    "round_begun": begin_round,
+    "opened": visit,
+    "round_over": end_round,
+}
+"""Moments before which something else is counted or set, or after which something is looked at."""
+
+
 class Course:
     """The course of a game's plays, from state to state. ``trouble`` is told of what has no value.
 
@@ -180,7 +216,7 @@ class Course:
         return known._replace(after=known.after._replace(left=state.left)) if state.left else known
 
     def _happened(self, stage: _AtState, moment: Moment) -> Happened:
-        [came] = visit(stage) if moment == "opened" else happen(stage, moment)
+        [came] = _HAPPENS[moment](stage) if moment in _HAPPENS else happen(stage, moment)
         move = self.carrier.mover(stage.does) if stage.does else None
         return Happened(
             came,
@@ -190,21 +226,25 @@ class Course:
             stage.meters,
             stage.grown,
             move,
-            stage.after,
+            self.states.through(stage.after, stage.through),
             stage.mistakes,
         )
 
     def goes_on(self, state: State, after: State, moment: Moment, onward: Onward) -> State:
         """The state a play goes on to from ``after`` a moment that happened at ``state``."""
         leads = LEADS[onward]
+        if moment == "begun" and self.program.has_rounds:
+            return after._replace(stands="enter", round=1)
         if leads.to == "next":
             return self.states.closed(after)
+        if leads.to == "round":
+            return self.states.closed(after)._replace(stands="round")
         if leads.to == "visit":
             return after._replace(stands="visit", first=False, parts=0, hits=0)
         if not leads.another_try:
             return after._replace(parts=state.parts + (moment == "part"))
         stage = _AtState(self, after)
-        begin_try(stage, restart=self.program.game.clocks.restart_on_again)
+        begin_try(stage, restart=self.states.round_of(after).source.clocks.restart_on_again)
         return stage.after._replace(stands="ask")
 
     def time_is_up(self, state: State) -> End:

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from typing import Any
 
 from ...play.language.expressions import Value, compile_expression, show_value
 from ...play.rulebook.game import Game, Number
 from ...play.rulebook.program import Program
 from ...rules.checks.found import Found, Mend, gone, moved, put
 from ...rules.editing import Edit
+from ...rules.numbering import row_path
 from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
@@ -18,8 +20,10 @@ from .watched import of_time
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
 _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
+_QUIET = ("opened", "round_begun", "round_over")
 _LEAVE = put("Let the player leave", ("leave",), True)
-_PARTS = {"row": "consequences", "ending": "endings", "award": "awards"}
+_AT_A_GATE = re.compile(r"round (\d+), gate (\d+)")
+_PARTS = {"ending": "endings", "award": "awards"}
 
 
 def doubts(reading: GameReading, found: Reach) -> list[Snag]:
@@ -34,7 +38,7 @@ def doubts(reading: GameReading, found: Reach) -> list[Snag]:
 
 def _all(reading: GameReading, game: Game, found: Reach, told: set[str]) -> Iterator[Found]:
     timely = of_time(Program(game))  # the names of which a search can't say for sure what they can be
-    yield from _on_expressions(found)
+    yield from _on_expressions(game, found)
     yield from _on_the_last_question(reading, game, found)
     yield from _on_pay(game, found)
     if found.idle and not game.leave:
@@ -59,6 +63,7 @@ def _all(reading: GameReading, game: Game, found: Reach, told: set[str]) -> Iter
             mend=_LEAVE,
         )
     yield from _on_rows(game, found, told, timely)
+    yield from _on_rounds(game, found, told, timely)
     yield from _on_endings(game, found, timely)
     yield from _on_awards(game, found, timely)
 
@@ -71,41 +76,49 @@ def _sure(conditions: Sequence[str], timely: frozenset[str]) -> int:
     return len(conditions)
 
 
-def _on_expressions(found: Reach) -> Iterator[Found]:
+def _on_expressions(game: Game, found: Reach) -> Iterator[Found]:
     for where, message in found.troubles.items():
-        match = _TROUBLE.match(where)
-        if match is None:
+        match, gate = _TROUBLE.match(where), _AT_A_GATE.match(where)
+        if gate is not None:
+            path: list[str | int] = ["rounds", int(gate[1]) - 1, "then", int(gate[2]) - 1, "if"]
+        elif match is not None:
+            number = int(match[2])
+            of_row = row_path(game, number) if match[1] == "row" else (_PARTS[match[1]], number - 1)
+            path = [*of_row, *([match[3]] if match[3] else [])]
+        else:
             continue
-        path: list[str | int] = [_PARTS[match[1]], int(match[2]) - 1, *([match[3]] if match[3] else [])]
         yield Found("no-value", "warn", f"In some plays this has no value: {message}.", path)
 
 
 def _on_the_last_question(reading: GameReading, game: Game, found: Reach) -> Iterator[Found]:
-    for place, row in enumerate(game.consequences):
-        if place + 1 in found.last_rows and row.moment != "opened" and _ANNOUNCES.search(row.tell):
+    for number, row in enumerate(game.rows, 1):
+        if number in found.last_rows and row.moment not in _QUIET and _ANNOUNCES.search(row.tell):
             yield Found(
                 "announces-next",
                 "warn",
                 "This announces another question, and it is said after the last one too. Give the row"
                 " `if: left > 0`, and add one without the announcement.",
-                ("consequences", place, "tell"),
-                mend=_apart(reading, place),
+                (*row_path(game, number), "tell"),
+                mend=_apart(reading, row_path(game, number)),
             )
 
 
-def _apart(reading: GameReading, place: int) -> Mend | None:
+def _apart(reading: GameReading, path: tuple[str | int, ...]) -> Mend | None:
     """A row that applies while questions are left, and behind it the same one without its text."""
     if reading.source is None:
         return None
-    row = dict(reading.source.data["consequences"][place])
+    rows: Any = reading.source.data
+    for key in path:
+        rows = rows[key]
+    row = dict(rows)
     asked = row.get("if")
     quiet = {key: value for key, value in row.items() if key != "tell"}
-    said = ["consequences", place, "if"]
+    said, behind = [*path, "if"], [*path[:-1], int(path[-1]) + 1]
     return Mend(
         "Say it only while questions are left",
         (
             Edit(path=said, value=f"({asked}) and left > 0" if asked else "left > 0"),
-            Edit(do="insert", path=["consequences", place + 1], value=quiet),
+            Edit(do="insert", path=behind, value=quiet),
         ),
     )
 
@@ -113,10 +126,11 @@ def _apart(reading: GameReading, place: int) -> Mend | None:
 def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
     """Later tries that pay no less than the one before; where tries are unlimited that is how it is meant,
     and where one row pays for the second and all later ones, too."""
-    if game.tries is None:
+    tries = max((tries for tries in game.all_tries if tries is not None), default=None)
+    if tries is None or None in game.all_tries:
         return
     # letters may have more tries than the game
-    by_try = {pay.attempt: pay for pay in found.pays if pay.moment == "right" and pay.attempt <= game.tries}
+    by_try = {pay.attempt: pay for pay in found.pays if pay.moment == "right" and pay.attempt <= tries}
     told: set[str] = set()
     for attempt, pay in sorted(by_try.items()):
         before = by_try.get(attempt - 1)
@@ -135,7 +149,7 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
                 "warn",
                 f"Try {attempt} pays {much} `{name}` {than} try {attempt - 1}. Give the row of the earlier"
                 f" try {_until(attempt - 1)}, and another one for later tries.",
-                ("consequences", rows[0] - 1, "add", name) if rows else ("consequences",),
+                (*row_path(game, rows[0]), "add", name) if rows else ("consequences",),
                 mend=_first_only(game, rows) if attempt == 2 else None,
             )
 
@@ -150,24 +164,51 @@ def _until(attempt: int) -> str:
 
 def _first_only(game: Game, rows: Sequence[int]) -> Mend | None:
     """The row that pays, for first tries only, where it has no condition."""
-    if not rows or game.consequences[rows[0] - 1].condition:
+    if not rows or game.rows[rows[0] - 1].condition:
         return None
-    return put("Pay it at the first try only", ("consequences", rows[0] - 1, "if"), "attempt == 1")
+    return put("Pay it at the first try only", (*row_path(game, rows[0]), "if"), "attempt == 1")
 
 
 def _on_rows(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
-    for place, row in enumerate(game.consequences):
-        if place + 1 in found.rows or f"consequences.{place + 1}" in told:
+    for number, row in enumerate(game.rows, 1):
+        path = row_path(game, number)
+        written = ".".join(str(part + 1 if isinstance(part, int) else part) for part in path)
+        if number in found.rows or written in told:
             continue
-        asked = [one.condition for one in game.consequences[: place + 1] if one.moment == row.moment]
+        of = next(one for one in range(len(game.rounds) + 1) if number in game.rows_of(one))
+        before = (*game.rows_of(of), *(game.rows_of(0) if of else ()))
+        asked = [
+            game.rows[one - 1].condition
+            for one in before
+            if one <= number and game.rows[one - 1].moment == row.moment
+        ]
         if _sure(asked, timely) < len(asked):
             continue
         why = f"`{row.moment}` does not happen in this game"
         if any(moment == row.moment for moment, _ in found.flow) or row.moment == "over":
             why = f"at `{row.moment}` its condition never holds where no earlier row applies"
-        path = ("consequences", place)
         message = f"No play ever comes to this row: {why}."
-        yield Found("row-never", "warn", message, path, mend=gone(f"Remove row {place + 1}", path))
+        yield Found("row-never", "warn", message, path, mend=gone(f"Remove row {number}", path))
+
+
+def _on_rounds(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -> Iterator[Found]:
+    """Rounds that no play enters, and gates that none goes through, where no gate asks for a time."""
+    conditions = [[gate.condition for gate in one.then] for one in game.rounds]
+    if any(_sure(some, timely) < len(some) for some in conditions):
+        return
+    for number, one in enumerate(game.rounds, 1):
+        path: tuple[str | int, ...] = ("rounds", number - 1)
+        if number not in found.rounds:
+            if f"rounds.{number}" not in told:
+                message = f"No play ever comes to the round ‘{one.name}’."
+                yield Found("round-never", "warn", message, path, mend=gone("Remove the round", path))
+            continue
+        for place, gate in enumerate(one.then, 1):
+            if (number, place) in found.gates or f"rounds.{number}.then.{place}" in told:
+                continue
+            where = (*path, "then", place - 1)
+            message = f"No play ever goes through this gate: `{gate.condition}` never holds here."
+            yield Found("gate-never", "warn", message, where, mend=gone("Remove the gate", where))
 
 
 def _on_endings(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Found]:

@@ -57,7 +57,8 @@ class Reach:
     ``open_ended`` are the meters of which not all final values were found. ``timed`` tells that clocks were
     looked at by their ends; ``mixed`` that questions of many sorts were taken in any mix, also in some that
     the pack does not hold: nothing is missed so, but not everything found has to be possible. Rows, endings
-    and awards are numbered from 1. ``last_rows`` are those that can apply at the last question. ``values``
+    and awards are numbered from 1; ``rounds`` can be entered, ``gates`` (by round and number) can lead on.
+    ``last_rows`` are those that can apply at the last question. ``values``
     are the final values of each meter. ``shadowed`` names, for an award that would hold, one that was given
     in its place; ``no_award`` is what was looked at where none held. ``troubles`` are the expressions that
     have no value in some play. ``ways`` are, for rows and endings ("row 3", "ending 1"), moves that come to
@@ -73,6 +74,8 @@ class Reach:
     values: dict[str, set[Number]] = field(default_factory=dict)
     results: set[str] = field(default_factory=set)
     rows: set[int] = field(default_factory=set)
+    rounds: set[int] = field(default_factory=set)
+    gates: set[tuple[int, int]] = field(default_factory=set)
     last_rows: set[int] = field(default_factory=set)
     endings: set[int] = field(default_factory=set)
     awards: set[int] = field(default_factory=set)

@@ -9,7 +9,7 @@ from typing import Any
 from ...play.language.expressions import Value
 from .reached import Reach
 
-_SETS = ("open_ended", "results", "rows", "last_rows", "endings", "awards")
+_SETS = ("open_ended", "results", "rows", "rounds", "last_rows", "endings", "awards")
 _PLAIN = (
     "complete", "timed", "mixed", "states", "shortest", "longest", "troubles", "endless", "idle", "ways",
 )  # fmt: skip
@@ -21,6 +21,7 @@ def to_data(found: Reach) -> dict[str, Any]:
     return {
         **{name: getattr(found, name) for name in _PLAIN},
         **{name: sorted(getattr(found, name)) for name in _SETS},
+        "gates": sorted(map(list, found.gates)),
         "values": {name: sorted(some) for name, some in found.values.items()},
         "shadowed": list(found.shadowed.items()),
         "no_award": found.no_award and {name: _plain(value) for name, value in found.no_award.items()},
@@ -41,6 +42,7 @@ def from_data(data: dict[str, Any]) -> Reach:
     return Reach(
         **plain,
         **sets,
+        gates={(number, gate) for number, gate in data["gates"]},
         values={name: set(some) for name, some in data["values"].items()},
         shadowed=dict(data["shadowed"]),
         no_award=no_award and {name: _value(plain) for name, plain in no_award.items()},

@@ -15,10 +15,11 @@ from ...play.rulebook.moments import MOMENTS, Moment, Onward
 from ...play.rulebook.move import BY_A_MOVE
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.run.played import End
-from ...play.run.sequence import answered, first_case
+from ...play.run.sequence import Stands, answered, first_case
 from .aside import Aside, Carrier
 from .course import Course, Happened
 from .ends import Results
+from .plans import Plan
 from .reached import Reach
 from .sorts import hits_at
 from .states import State, States
@@ -31,15 +32,20 @@ MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
 
 
+_BETWEEN: tuple[Stands, ...] = ("enter", "round", "next")
+"""Where no question is open."""
+
+
 class _Leads(NamedTuple):
     """Where a moment leads: by which row, whether to an end, what it does to the values carried along, and to
-    which state; but for what is left of the deck."""
+    which state, through which gate (0: none); but for what is left of the deck."""
 
     row: int | None
     end: End | None
     flow: tuple[Moment, str]
     move: Callable[[Aside], Aside] | None
     to: State
+    gate: int = 0
 
 
 class Search:
@@ -66,8 +72,10 @@ class Search:
         self.fresh: dict[State, set[Aside]] = {}
         self.before: dict[State, set[State]] = {}
         self.came: dict[State, tuple[State, str]] = {}
-        self._goes_on_by_itself = self.states.free and all(
-            sort.seconds is not None for sort in self.states.sorts
+        self._goes_on_by_itself = (
+            self.states.free
+            and not program.has_rounds
+            and all(sort.seconds is not None for sort in self.states.sorts)
         )
         self._leads: dict[tuple[State, Moment, float, int], _Leads] = {}
         self.move = ""
@@ -89,10 +97,11 @@ class Search:
                 self.found.complete = False
                 break
             self.move = ""
-            {"next": self._next, "visit": self._visit, "ask": self._ask}[state.stands](state, values)
+            _WAYS[state.stands](self, state, values)
         self.found.states += len(self.distance)
-        if self.states.free:
-            self.found.longest = self._longest_way()
+        if self.states.free or self.program.has_rounds:
+            way, longest = self._longest_way(), self.found.longest
+            self.found.longest = None if way is None or longest is None else max(longest, way)
         if self.found.complete:
             self._look_for_no_end()
 
@@ -124,27 +133,54 @@ class Search:
                 waiting |= new
 
     def _asked(self, state: State) -> int:
-        """How many questions were asked by a state; in an endless deck, on the shortest way to it."""
-        if self.states.free:
+        """How many questions were asked by a state; in rounds, or an endless deck, on the shortest way to
+        it."""
+        if self.states.free or self.program.has_rounds:
             return self.distance.get(state, 0)
-        return sum(self.states.left_at_first) - sum(state.left)
+        return self.states.asked(state)
+
+    def _enter(self, state: State, values: set[Aside]) -> None:
+        """A round begins."""
+        self._met(f"round {state.round}", state)
+        self.found.rounds.add(state.round)
+        self._moment(self.states.entered(state), values, "round_begun", 0, state)
+
+    def _end_round(self, state: State, values: set[Aside]) -> None:
+        """A round is over."""
+        self._moment(state._replace(back=()), values, "round_over", 0, state)
 
     def _next(self, state: State, values: set[Aside]) -> None:
-        asked = self._asked(state)
-        if self.totals and asked in self.totals:
-            self._finish(state, values, End("done"), state)
-        if self.states.total is not None and asked >= self.states.total:
-            return
+        plan, in_rounds = self.states.plan(state), bool(state.round)
+        asked = self.states.asked(state)
+        for sort in dict.fromkeys(state.back):
+            for opened in self.states.opened_again(state, sort):
+                self._reached(opened, values, state, 1)
+        if not state.back and plan.totals and asked in plan.totals:
+            if in_rounds:
+                self._reached(state._replace(stands="round"), values, state)
+            else:
+                self._finish(state, values, End("done"), state)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
-        for sort in self.states.next_sorts(state, asked):
+        if plan.total is not None and asked >= plan.total:
+            return
+        for sort in self.states.next_sorts(state):
+            chosen = self._chosen(plan, sort)
+            self.move = f"choose {chosen}" if chosen else ""
             self._reached(self.states.opened(state, sort), values, state, 1)
+        self.move = ""
+
+    def _chosen(self, plan: Plan, sort: int) -> str:
+        """What a player chooses to come to a sort."""
+        by = plan.deal.choose
+        return str(getattr(self.states.sorts[sort], by)) if by else ""
 
     def _visit(self, state: State, values: set[Aside]) -> None:
         self._moment(state, values, "opened", 0, state)
 
     def _ask(self, state: State, values: set[Aside]) -> None:
-        sort, rows = self.states.sorts[state.sort], self.program.rows
+        sort, one = self.states.sorts[state.sort], self.states.round_of(state)
+        rows = one.rows
         asks_again = self.game.checking.unreadable == "ask_again"
         verdicts: list[tuple[VerdictName, bool]] = [("right", False), ("wrong", False)]
         if sort.close:
@@ -153,9 +189,7 @@ class Search:
             verdicts.append(("right", True))
         counts = self.states.read(state)
         moments = {
-            first_case(
-                answered(self.program.rounds[0], name, partial=partial, asks_again=asks_again), counts
-            ): None
+            first_case(answered(one, name, partial=partial, asks_again=asks_again), counts): None
             for name, partial in verdicts
         }
         moments |= {moment: None for moment in BY_A_MOVE if rows[moment]}
@@ -172,6 +206,10 @@ class Search:
                 self._moment(state, values, "late", sort.seconds, state, hits)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
+        if one.source.clocks.round is not None:
+            self.move = "late"
+            self._reached(self.states.closed(state)._replace(stands="round"), values, state)
+            self.move = ""
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
         self._finish(state, values, self.course.time_is_up(state), state)
@@ -194,13 +232,17 @@ class Search:
         leads = self._leads.get(key)
         if leads is None:
             leads = self._leads[key] = self._led(bare, state, values, moment, used, hits)
-        total = self.states.total
-        if leads.row and total is not None and state.stands != "next" and self._asked(state) >= total:
-            self.found.last_rows.add(leads.row)
+        total = self.states.plan(state).total if state.round == len(self.game.rounds) else None
+        asks = leads.row and total is not None and state.stands not in _BETWEEN
+        if asks and self.states.asked(state) >= (total or 0):
+            self.found.last_rows.add(leads.row or 0)
         if leads.move is not None:
             values = set(map(leads.move, values))
         self.found.flow[leads.flow] += 1
         to = leads.to._replace(left=state.left) if state.left else leads.to
+        if leads.gate:
+            self._met(f"gate {state.round}.{leads.gate}", source or state)
+            self.found.gates.add((state.round, leads.gate))
         if leads.end is not None:
             self._finish(to, values, leads.end, source)
         else:
@@ -222,17 +264,23 @@ class Search:
             self._note((moment, attempt), row, self._changes(happened, values))
         flow = (moment, end.result if end else onward)
         number = row.number if row else None
-        to = happened.after if end else self._onward(bare, happened.after, moment, onward)
-        return _Leads(number, end, flow, happened.move, to)
+        to = happened.after if end else self._onward(bare, happened, moment, onward)
+        gate = happened.came.gate.number if happened.came.gate else 0
+        return _Leads(number, end, flow, happened.move, to, gate)
 
-    def _onward(self, state: State, after: State, moment: Moment, onward: Onward) -> State:
+    def _onward(self, state: State, happened: Happened, moment: Moment, onward: Onward) -> State:
         """The state that a play goes on to."""
+        after, gate = happened.after, happened.came.gate
+        if gate is not None:
+            return self.states.closed(after)._replace(stands="enter", round=gate.to)
+        if onward == "later":
+            after = self.states.put_back(after, state.sort)
         again = onward == "revisit" or (onward == "next" and self._goes_on_by_itself)
         if again and moment == "late" and self.game.clocks.game is None:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
         then = self.course.goes_on(state, after, moment, onward)
-        return then if then.stands == "next" else then._replace(hits=0, times=NO_TIMES)
+        return then if then.stands in _BETWEEN else then._replace(hits=0, times=NO_TIMES)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""
@@ -268,12 +316,13 @@ class Search:
                 self._met(f"ending {end.ending}", source)
         if source is not None:
             self.ends.add(source)
-        asked = self._asked(source if self.states.free and source else state)
+        by_distance = self.states.free or self.program.has_rounds
+        asked = self._asked(source if by_distance and source else state)
         found.shortest = asked if found.shortest is None else min(found.shortest, asked)
         if found.longest is not None:
             found.longest = max(found.longest, asked)
         names = self.states.known(state)
-        if not self.states.free:
+        if not by_distance:
             names["asked"] = asked
         self.results.look_at(names, state.times, values, end.result)
 
@@ -308,7 +357,7 @@ class Search:
                 waits[later] -= 1
                 if waits[later] == 0:
                     todo.append(later)
-        return max(far.values()) if done == len(far) else None
+        return max(far.values(), default=0) if done == len(far) else None
 
     def _met(self, what: str, state: State) -> None:
         """Note the moves that come to something for the first time, the present one last."""
@@ -329,3 +378,12 @@ class Search:
 
     def _trouble(self, where: str, error: ExpressionError) -> None:
         self.found.troubles.setdefault(where, str(error))
+
+
+_WAYS: dict[Stands, Callable[[Search, State, set[Aside]], None]] = {
+    "enter": Search._enter,
+    "round": Search._end_round,
+    "next": Search._next,
+    "visit": Search._visit,
+    "ask": Search._ask,
+}

@@ -8,7 +8,7 @@ from typing import NamedTuple
 from ...play.kinds import KINDS
 from ...play.questions.question import Question
 from ...play.rulebook.moments import Moment
-from ...play.rulebook.program import Program
+from ...play.rulebook.program import ReadyRound
 from ...play.rulebook.seconds import seconds_of
 
 SOME_SECONDS = 10.0
@@ -57,15 +57,15 @@ class Sorter:
     ``clocked`` says that clocks can make one.
     """
 
-    def __init__(self, program: Program, names: frozenset[str], *, clocked: bool) -> None:
-        self._program, self._game, self._names, self._clocked = program, program.game, names, clocked
+    def __init__(self, names: frozenset[str], *, clocked: bool) -> None:
+        self._names, self._clocked = names, clocked
         self.parts = bool({"hits", "possible"} & names)
         """Whether it makes a difference how many parts of an answer are right."""
 
-    def searched(self, question: Question) -> QuestionSort:
-        """The sort of a question where every way is gone."""
-        kind, rows = KINDS[question.kind], self._program.rows
-        sort = self._known(question)
+    def searched(self, question: Question, one: ReadyRound) -> QuestionSort:
+        """The sort of a question in a round where every way is gone."""
+        kind, rows = KINDS[question.kind], one.rows
+        sort = self._known(question, one)
         seconds = SOME_SECONDS if sort.by_play else sort.seconds
         return sort._replace(
             seconds=seconds if self._clocked or seconds is None else 1.0,
@@ -75,10 +75,10 @@ class Sorter:
             wrong_hits=tuple(kind.wrong_hits(question)) if self.parts else (0,),
         )
 
-    def weighed(self, question: Question, *, guess: bool) -> QuestionSort:
-        """The sort of a question where plays are weighed; who does not know it may ``guess``."""
+    def weighed(self, question: Question, one: ReadyRound, *, guess: bool) -> QuestionSort:
+        """The sort of a question in a round where plays are weighed; who does not know it may ``guess``."""
         kind = KINDS[question.kind]
-        sort = self._known(question)
+        sort = self._known(question, one)
         fewest = kind.wrong_hits(question)[0] if self.parts else 0
         guesses = kind.guesses(question) if guess else 0
         guessed = kind.guessed(question) if guesses else {}
@@ -92,17 +92,17 @@ class Sorter:
             guessed=tuple(sorted(guessed.items())),
         )
 
-    def _known(self, question: Question) -> QuestionSort:
-        game, names, kind = self._game, self._names, KINDS[question.kind]
-        seconds = seconds_of(game.clocks, question)
+    def _known(self, question: Question, one: ReadyRound) -> QuestionSort:
+        names, kind, clocks = self._names, KINDS[question.kind], one.source.clocks
+        seconds = seconds_of(clocks, question)
         return QuestionSort(
             question.worth if "worth" in names else 0,
             question.level if "level" in names else 0,
             question.topic if "topic" in names else "",
             question.kind if "kind" in names else "",
             seconds,
-            seconds is None and bool(game.clocks.question_by),
-            kind.tries(question, game.tries),
+            seconds is None and bool(clocks.question_by),
+            kind.tries(question, one.source.tries),
             0,
             False,
             kind.possible(question) if self.parts else 1,

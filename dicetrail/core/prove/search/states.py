@@ -2,39 +2,37 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Sequence
-from math import inf, prod
+from collections.abc import Mapping, Sequence
+from math import inf
 from operator import itemgetter
 from typing import NamedTuple
 
 from ...play.deal.dealer import Dealer, total_after
 from ...play.deal.setup import nameless
-from ...play.deal.supply import one_of
-from ...play.language.expressions import Names, Value
-from ...play.questions.question import Question
+from ...play.language.expressions import Names, Value, compile_expression
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Choices, Number
+from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
-from ...play.rulebook.program import Program
-from ...play.rulebook.quantities import QUANTITIES, STANDING, Counts, all_of, at_first, counted
+from ...play.rulebook.program import Program, ReadyRound
+from ...play.rulebook.quantities import OF_ROUND, QUANTITIES, STANDING, Counts, all_of, at_first, counted
 from ...play.rulebook.rows import Meters
 from ...play.rulebook.seconds import seconds_by
 from ...play.run.sequence import Stands
+from .plans import Plan
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, row_names
 
-MOST_WAYS = 200
-"""Ways to be through with part of the questions, of every sort a number, that are told apart."""
-_values = itemgetter(*STANDING)
+_OF_NO_QUESTION: tuple[Moment, ...] = ("round_begun", "round_over", "over")
 _OF_VISIT = {name: one.start for name, one in QUANTITIES.items() if one.of_visit}
 
 
 class State(NamedTuple):
     """Where a play ``stands``, and what it has come to. ``left`` are the questions left of each sort, where a
     search counts them; ``hits`` are the parts of the last answer that were right, and ``times`` the clocks,
-    as far as they make a difference."""
+    as far as they make a difference. ``round`` is the number of its round (0: none), ``gone`` how often each
+    gate was gone through that may be only so often, and ``back`` are the sorts that come again later."""
 
     stands: Stands
     left: tuple[int, ...]
@@ -45,13 +43,9 @@ class State(NamedTuple):
     parts: int = 0
     hits: int = 0
     times: Times = NO_TIMES
-
-
-def asked_of(program: Program, choices: Choices) -> list[Question]:
-    """The questions of a pass of the deck as they are filed; of those that are made, the first that is."""
-    questions = Dealer(program.game, choices).questions
-    made = {question.id: one_of(question, choices.level) for question in questions}
-    return [made[question.id] for question in questions]
+    round: int = 0
+    gone: tuple[int, ...] = ()
+    back: tuple[int, ...] = ()
 
 
 class Kept:
@@ -78,21 +72,57 @@ class Kept:
         self.player = nameless(self.game)
         self.count = choices.count or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
-        self._kept = [(n, looked.caps.get(name, inf)) for n, name in enumerate(STANDING) if self._keeps(name)]
+        self._standing = (*STANDING, *OF_ROUND) if program.has_rounds else STANDING
+        self._values = itemgetter(*self._standing)
+        self._kept = [
+            (n, looked.caps.get(name, inf)) for n, name in enumerate(self._standing) if self._keeps(name)
+        ]
         self._keeps_last = bool(OF_THE_LAST & self._names_at_the_end())
-        by = program.question_seconds
-        self._clock_is_known = by is not None and bool({"time_left", "time_used"} & by.names)
+        by = [one.question_seconds.names for one in program.rounds if one.question_seconds is not None]
+        self._clock_is_known = any({"time_left", "time_used"} & names for names in by)
+        self._gates = {
+            (one.number, gate.number): 0 for one in program.rounds for gate in one.gates if gate.most < inf
+        }
+        """The gates that may be gone through only so often."""
+        self._decks = (
+            [Dealer(program.game, choices, one.source) for one in program.rounds]
+            if program.has_rounds
+            else []
+        )
 
     def first(self) -> State:
         """Where every play begins."""
         starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
         meters = tuple(starts[name] for name in self.meters)
-        return State("next", (), -1, meters, self.kept(at_first()))
+        counts = self.kept(at_first(rounds=self.program.has_rounds))
+        first = self.program.rounds[0].number
+        return State("next", (), -1, meters, counts, round=first, gone=(0,) * len(self._gates))
+
+    def round_of(self, state: State) -> ReadyRound:
+        """The round a play is in at a state."""
+        return self.program.rounds[max(0, state.round - 1)]
+
+    def gone(self, state: State) -> Mapping[tuple[int, int], int]:
+        """How often each gate was gone through that may be only so often."""
+        return dict(zip(self._gates, state.gone, strict=True))
+
+    def through(self, state: State, gate: tuple[int, int]) -> State:
+        """A state after a gate was gone through."""
+        gone = self.gone(state)
+        if gate not in gone:
+            return state
+        return state._replace(gone=tuple(often + (one == gate) for one, often in gone.items()))
 
     def read(self, state: State) -> Counts:
         """The counts of a state; those that make no difference are 0."""
-        counts: Counts = dict(zip(STANDING, state.counts, strict=True))
-        counts["total"] = self.total_after(int(counts["asked"]))
+        counts: Counts = dict(zip(self._standing, state.counts, strict=True))
+        if not self._decks:
+            counts["total"] = self.total_after(int(counts["asked"]))
+            return counts
+        here = self._decks[state.round - 1].total_after(int(counts["round_asked"]))
+        counts["round_total"] = here
+        ahead = sum(one.total for one in self._decks[state.round :])
+        counts["total"] = counts["asked"] - counts["round_asked"] + here + ahead
         return counts
 
     def total_after(self, asked: int) -> int:
@@ -101,7 +131,7 @@ class Kept:
 
     def kept(self, counts: Counts) -> tuple[float, ...]:
         """The counts the course of a play depends on, none larger than makes a difference."""
-        values = _values(counts)
+        values = self._values(counts)
         shown: list[float] = [0] * len(values)
         for place, cap in self._kept:
             value = values[place]
@@ -115,7 +145,7 @@ class Kept:
     def opened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort was dealt."""
         counts = self.kept(counted(self.read(state), "dealt"))
-        return State("visit", state.left, sort, state.meters, counts, times=state.times)
+        return state._replace(stands="visit", sort=sort, counts=counts, first=True, parts=0, hits=0)
 
     def tries(self, state: State) -> float:
         """The tries that a visit of a state's question has."""
@@ -127,7 +157,7 @@ class Kept:
         game says of it has no value."""
         if not self.clocked:
             return NONE
-        sort, by = self.sorts[state.sort], self.program.question_seconds
+        sort, by = self.sorts[state.sort], self.round_of(state).question_seconds
         seconds = seconds_by(by, names) if sort.by_play and by is not None else sort.seconds
         return Stood.of(Clock.of(seconds))
 
@@ -137,8 +167,16 @@ class Kept:
             return state._replace(stands="next", first=True, parts=0)
         counts = self.read(state) | _OF_VISIT
         clock = state.times.question if self._clock_is_known else NONE
-        times = Times(clock, state.times.game)
-        return State("next", state.left, -1, state.meters, self.kept(counts), times=times)
+        times = state.times._replace(question=clock)
+        return state._replace(
+            stands="next",
+            sort=-1,
+            counts=self.kept(counts),
+            first=True,
+            parts=0,
+            hits=0,
+            times=times,
+        )
 
     def known(self, state: State) -> dict[str, Value]:
         """What expressions know at a state."""
@@ -154,6 +192,10 @@ class Kept:
             **NOTHING_OPEN,
             **({name: getattr(about, name) for name in (*OF_A_QUESTION, "possible")} if about else {}),
             "hits": state.hits,
+            "round": max(1, state.round),
+            "rounds": len(self.program.rounds),
+            "round_name": self.round_of(state).source.name if state.round else "",
+            "visit": 1 if state.first else 2,
             **all_of(counts),
             **meters,
             **state.times.names(),
@@ -163,52 +205,86 @@ class Kept:
     def _keeps(self, name: str) -> bool:
         if QUANTITIES[name].of_visit:
             return True
+        if self.program.has_rounds and name in ("asked", "round_asked"):
+            of_all = {"asked", "total", "left"} | (
+                {"round_left", "round_asked"} if name != "asked" else set()
+            )
+            return bool(of_all & self.looked.names)
         if name == "asked":  # where the deck ends, what is left of it tells it
             of_the_deck = bool({"asked", "total", "left"} & self.looked.names)
             return of_the_deck if self.total is None else self.looked.asked
-        return name in self.looked.names and name not in self.looked.aside and name != "total"
+        return name in self.looked.names and name not in self.looked.aside and not name.endswith("total")
 
     def _names_at_the_end(self) -> set[str]:
         """What may be asked of the last question after it."""
-        rules = [*self.program.awards, *(self.program.endings if self.game.clocks.game is not None else ())]
+        between = self.game.clocks.game is not None or self.program.has_rounds
+        rules = [*self.program.awards, *(self.program.endings if between else ())]
         names = {name for condition, _, _ in rules for name in condition.names}
-        return names | {name for row in self.program.rows["over"] for name in row_names(row)}
+        for moment in _OF_NO_QUESTION:
+            names |= {name for row in self.program.rows[moment] for name in row_names(row)}
+        for one in self.program.rounds:
+            names |= {name for gate in one.gates if gate.condition for name in gate.condition.names}
+            if one.source.deal.next:
+                names |= compile_expression(one.source.deal.next).names - OF_A_QUESTION.keys()
+        return names
 
 
 class States(Kept):
-    """The states of the plays that begin with some choices, as a search through every way has them."""
+    """The states of the plays that begin with some choices, as a search through every way has them.
+
+    ``totals`` are the numbers of questions that a game without rounds can ask, None where there is no end.
+    """
 
     def __init__(
         self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
     ) -> None:
-        questions = asked_of(program, choices)
-        total = max(totals) if totals else None
         self.timed = bool(TIMES.keys() & looked.names)
-        sorter = Sorter(program, looked.names, clocked=self.timed)
-        sorts = [sorter.searched(question) for question in questions]
-        apart = list(dict.fromkeys(sorts))
-        super().__init__(program, choices, looked, apart, len(questions), total)
-        self.free = totals is None
-        deal = self.game.deal
-        again = deal.repeats == "when_empty" and (total is None or total > len(questions))
-        self.repeating = deal.repeats == "always" or again
-        self.in_order = deal.order == "filed" and not self.repeating
-        self.sequence = [apart.index(sort) for sort in sorts]
-        self.mixed = False
-        if not self.repeating and not self.in_order:
-            ways = prod(have + 1 for have in Counter(self.sequence).values())
-            self.repeating = self.mixed = ways > MOST_WAYS
-        self.left_at_first = self._left_at_first()
+        sorter, sorts = Sorter(looked.names, clocked=self.timed), list[QuestionSort]()
+        self.plans = [
+            Plan(program, one, choices, _totals(program, choices, one, totals), sorter, sorts)
+            for one in program.rounds
+        ]
+        first = self.plans[0]
+        super().__init__(program, choices, looked, sorts, first.a_pass, first.total)
+        self.free = any(plan.free for plan in self.plans)
+        self.mixed = any(plan.mixed for plan in self.plans)
+        self._at_first = [plan.left_at_first(len(sorts)) for plan in self.plans]
+
+    def plan(self, state: State) -> Plan:
+        """What is known of the questions of a state's round."""
+        return self.plans[max(0, state.round - 1)]
 
     def first(self) -> State:
-        return super().first()._replace(left=self.left_at_first)
+        return super().first()._replace(left=self._at_first[0])
+
+    def asked(self, state: State) -> int:
+        """How many questions its round has asked at a state, where that has an end."""
+        return sum(self._at_first[max(0, state.round - 1)]) - sum(state.left)
+
+    def entered(self, state: State) -> State:
+        """A state in which a round begins: with all its questions."""
+        left = self._at_first[state.round - 1]
+        return state._replace(left=left, back=(), times=NO_TIMES)
 
     def opened(self, state: State, sort: int) -> State:
-        after, left = super().opened(state, sort), state.left
-        if left:
-            place = 0 if self.repeating else sort
-            left = (*left[:place], left[place] - 1, *left[place + 1 :])
-        return after._replace(left=left, times=NO_TIMES)
+        left = self.plan(state).taken(state.left, sort)
+        return super().opened(state, sort)._replace(left=left, times=NO_TIMES)
+
+    def opened_again(self, state: State, sort: int) -> list[State]:
+        """The states before the next question, when one that was put back comes again: it was the last of its
+        sort, or there are more where these are not counted."""
+        place = state.back.index(sort)
+        fewer = (*state.back[:place], *state.back[place + 1 :])
+        opened = state._replace(stands="visit", sort=sort, first=False, times=NO_TIMES)
+        return [opened._replace(back=fewer), *([opened] if self.plan(state).repeating else [])]
+
+    def put_back(self, state: State, sort: int) -> State:
+        """A state in which a question of a sort comes again later; of one sort no more than there are."""
+        plan = self.plan(state)
+        most = 1 if plan.repeating else plan.sequence.count(sort)
+        if state.back.count(sort) >= most:
+            return state
+        return state._replace(back=tuple(sorted((*state.back, sort))))
 
     def at(self, state: State, used: float, hits: int) -> State:
         """A state at an answer, the question's clock having run for ``used`` seconds."""
@@ -224,18 +300,19 @@ class States(Kept):
 
     def closed(self, state: State) -> State:
         after = super().closed(state)
-        return after._replace(times=after.times._replace(game=NONE))
+        return after._replace(times=after.times._replace(game=NONE, round=NONE))
 
-    def next_sorts(self, state: State, asked: int) -> list[int]:
-        """The sorts of question that can come next."""
-        if self.in_order:
-            return [self.sequence[asked % len(self.sequence)]]
-        if self.repeating:
-            return list(range(len(self.sorts)))
-        return [sort for sort, have in enumerate(state.left) if have]
+    def next_sorts(self, state: State) -> Sequence[int]:
+        """The sorts of question that can come next and have not been asked."""
+        plan = self.plan(state)
+        return plan.next_sorts(state.left, self.asked(state), lambda: self.known(state))
 
-    def _left_at_first(self) -> tuple[int, ...]:
-        if self.repeating:
-            return () if self.total is None else (self.total,)
-        have = Counter(self.sequence)
-        return tuple(have[place] for place in range(len(self.sorts)))
+
+def _totals(
+    program: Program, choices: Choices, one: ReadyRound, of_game: frozenset[int] | None
+) -> frozenset[int] | None:
+    """The number of questions that a round asks; None where there is no end."""
+    if not one.number:
+        return of_game
+    dealer = Dealer(program.game, choices, one.source)
+    return None if dealer.endless else frozenset((dealer.total,))

@@ -44,19 +44,24 @@ NONE = Stood()
 
 
 class Times(NamedTuple):
-    """The clocks of a play while they stand: the open question's and the game's."""
+    """The clocks of a play while they stand: the open question's, the game's and the round's."""
 
     question: Stood = NONE
     game: Stood = NONE
+    round: Stood = NONE
 
     def clocks(self) -> dict[str, Clock]:
         """The clocks by their names, to be moved."""
-        return {"question": self.question.clock(), "game": self.game.clock()}
+        return {
+            "question": self.question.clock(),
+            "game": self.game.clock(),
+            "round": self.round.clock(),
+        }
 
     @classmethod
     def of(cls, clocks: dict[str, Clock]) -> Times:
         """The clocks as they stand."""
-        return cls(Stood.of(clocks["question"]), Stood.of(clocks["game"]))
+        return cls(Stood.of(clocks["question"]), Stood.of(clocks["game"]), Stood.of(clocks["round"]))
 
     def names(self) -> dict[str, Value]:
         """What expressions know of them, in seconds."""

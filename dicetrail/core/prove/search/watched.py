@@ -7,13 +7,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from math import ceil
 
-from ...play.language.expressions import Expression
+from ...play.language.expressions import Expression, compile_expression
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import TIMES
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.rulebook.quantities import GROWING, QUANTITIES, parts
 
-_UNANSWERED: tuple[Moment, ...] = ("begun", "opened")
+_UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "round_over")
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,8 +48,16 @@ def looked_at(program: Program) -> LookedAt:
     }
     own = {target for target, expression in moves if target in expression.names}
     deciding |= own
-    if program.question_seconds is not None:
-        deciding |= _with_parts(program.question_seconds)
+    for one in program.rounds:
+        course_of_rounds = [gate.condition for gate in one.gates if gate.condition is not None]
+        if one.question_seconds is not None:
+            course_of_rounds.append(one.question_seconds)
+        if one.source.deal.next:
+            course_of_rounds.append(compile_expression(one.source.deal.next))
+        deciding |= _names(course_of_rounds)
+        course += course_of_rounds
+        if one.source.deal.choose:
+            deciding.add(one.source.deal.choose)
     everything = deciding | _names(results)
     meters = set(program.meters)
     if program.endings:  # which are looked at there where a row changed something
