@@ -209,7 +209,9 @@ def coverage(
 
 @router.get("/games/{game_id}/way")
 def way(
-    what: Annotated[str, Query(pattern=r"^((row|ending|award|round) [0-9]{1,4}|gate [0-9]{1,2}[.][0-9]{1,2})$")],
+    what: Annotated[
+        str, Query(pattern=r"^((row|ending|award|round) [0-9]{1,4}|gate [0-9]{1,2}[.][0-9]{1,2})$")
+    ],
     found: TheReach,
     game: TheGame,
     program: TheProgram,

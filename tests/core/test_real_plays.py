@@ -67,8 +67,13 @@ class Records(unittest.TestCase):
                 with self.subTest(path.stem, dice=dice):
                     self.assertEqual(len(record.answers), run.counts["asked"])
                     self.assertEqual(sum(one.first for one in record.answers), run.counts["first_try"])
-                    verdicts = [step.verdict for step in run.trail if step.verdict]
-                    kept = [made for one in record.answers for made in one.tries]
+                    asked = [turn.card.question.id for turn in run.asked]
+                    given = [(step.extra["question"], step.verdict) for step in run.trail if step.verdict]
+                    verdicts = [
+                        verdict for one in dict.fromkeys(asked) for id_, verdict in given if id_ == one
+                    ]
+                    kept = [made for one in sorted(record.answers, key=lambda one: asked.index(one.question))
+                            for made in one.tries]  # fmt: skip
                     self.assertEqual(
                         [made.verdict for made in kept if made.verdict not in ("late", "skipped")], verdicts
                     )

@@ -45,7 +45,7 @@ COUNTED = frozenset(
         "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave"
         " rounds",
         "Question": "id kind prompt answers options rights topic level worth seconds tolerance pinned misses"
-        " recipe times checking",
+        " recipe times checking pack",
         "Formula": "spans answer where ask options form",
         "Span": "name low high step values",
         "Table": "columns rows answer ask options part",

@@ -12,7 +12,8 @@ from .editing import own_lines, spread, top_of
 from .yamltext import Node, Path, YamlText
 
 COMMENTED = ("meters", "consequences", "endings", "awards")
-"""The parts of a document whose entries can have a comment."""
+"""The parts of a document whose entries can have a comment; rounds can, too."""
+_OF_A_ROUND = ("consequences", "then")
 LONGEST_COMMENT = 1000
 
 
@@ -58,6 +59,17 @@ def _entries(source: YamlText) -> Iterator[tuple[tuple[str | int, ...], int]]:
         if node is not None and node.block:
             for key, line in _lines_of(node):
                 yield (part, key), line
+    yield from _of_rounds(source)
+
+
+def _of_rounds(source: YamlText) -> Iterator[tuple[tuple[str | int, ...], int]]:
+    rounds = source.node(["rounds"])
+    for number, one in rounds.parts.items() if rounds is not None and rounds.block else ():
+        yield ("rounds", number), one.line
+        for part in _OF_A_ROUND:
+            rows = one.parts.get(part)
+            if rows is not None and rows.block:
+                yield from ((("rounds", number, part, key), line) for key, line in _lines_of(rows))
 
 
 def _lines_of(node: Node) -> Iterator[tuple[str | int, int]]:

@@ -102,8 +102,7 @@ def _part(source: YamlText, lines: Sequence[str], top: str) -> tuple[int, int]:
 
 def _with_part(source: YamlText, key: str, value: Any) -> str:
     """The text with a new top-level part, where the document usually has it; a list with a line a row."""
-    listed = isinstance(value, list) and value and all(isinstance(item, dict) for item in value)
-    return _with_written(source, key, CommentedSeq(map(_flow, value)) if listed else _flow(value))
+    return _with_written(source, key, _laid(value, [key]))
 
 
 def spread(source: YamlText, key: str) -> str:
@@ -158,7 +157,9 @@ def _set_in(text: str, edit: Edit, within: Path = (), dash: int = 2) -> str:
     elif edit.do == "rename":
         _rename(node, _key(node, last), str(edit.value))
     elif isinstance(last, str):
-        _put(node, last, _flow(edit.value), (*within, *edit.path[:-1]))
+        flow = not isinstance(node, CommentedMap) or node.fa.flow_style()
+        value = _flow(edit.value) if flow else _laid(edit.value, [])
+        _put(node, last, value, (*within, *edit.path[:-1]))
     else:
         node[last] = _flow(edit.value)
     return _dumped(tree, yaml)
@@ -191,6 +192,21 @@ def _rename(node: CommentedMap, old: Any, new: str) -> None:
     node.insert(place, new, node.pop(old))
     if comment is not None:
         node.ca.items[new] = comment
+
+
+def _laid(value: Any, above: Sequence[str | int]) -> Any:
+    """Plain data as it is laid out where there is room: a list has a line for each of its rows, and of rounds
+    each part has one."""
+    if isinstance(value, list) and value and all(isinstance(item, dict) for item in value):
+        return CommentedSeq([_row(item, above) for item in value])
+    return _flow(value)
+
+
+def _row(value: Any, above: Sequence[str | int]) -> Any:
+    """A new row of a list."""
+    if list(above) == ["rounds"] and isinstance(value, dict):
+        return CommentedMap({key: _laid(inner, []) for key, inner in value.items()})
+    return _flow(value)
 
 
 def _flow(value: Any) -> Any:
@@ -228,16 +244,17 @@ def _rows_edited(source: YamlText, edit: Edit) -> str:
     *above, at = edit.path
     assert isinstance(at, int)
     node = source.node(above)
-    if node is None or not node.data or not node.block or len(above) > 1:
+    if node is None or not node.data or not node.block or not _has_lines(source, node):
         return _small_list_edited(source, above, _listed(node), at, edit)
     rows = _Rows(own_lines(source.text), node)
     if not 0 <= at <= len(rows) - (edit.do != "insert"):
         raise IndexError
     if edit.do == "insert":
-        rows.insert(at, _dumped(CommentedSeq([_flow(edit.value)])).strip("\n").lstrip())
+        rows.insert(at, _dumped(CommentedSeq([_row(edit.value, above)])))
     elif edit.do == "remove":
         if len(rows) == 1:
-            return _set(source, Edit(path=above, value=[]))
+            only = Edit(path=above, value=[]) if len(above) == 1 else Edit(do="remove", path=above)
+            return _set(source, only)
         rows.take(at)
     else:
         if not 0 <= edit.to <= len(rows):
@@ -245,6 +262,12 @@ def _rows_edited(source: YamlText, edit: Edit) -> str:
         moved = rows.take(at)
         rows.put(edit.to - (edit.to > at), moved)
     return rows.text()
+
+
+def _has_lines(source: YamlText, node: Node) -> bool:
+    """Whether each row of a list begins a line of its own."""
+    lines = own_lines(source.text)
+    return all(lines[part.line].lstrip().startswith("- ") for part in node.parts.values())
 
 
 def _listed(node: Node | None) -> list[Any]:
@@ -294,8 +317,10 @@ class _Rows:
         return len(self._blocks)
 
     def insert(self, at: int, row: str) -> None:
-        """A new row before the row ``at``."""
-        self.put(at, [" " * self.dash + row + "\n"])
+        """A new row, written as a list of its own, before the row ``at``."""
+        lines = own_lines(row)
+        dash = lines[0].index("-")
+        self.put(at, [" " * self.dash + line[dash:] for line in lines])
 
     def change(self, at: int, change: Callable[[str], str]) -> None:
         """Change a row as if its list held nothing else."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 
 from ..play.questions.question import Question
@@ -9,6 +10,7 @@ from ..snag import Refused
 from .checks.found import Found
 from .comparing import nearest
 from .document import Document
+from .sites import sites_of
 
 PackLoader = Callable[[str], Sequence[Question]]
 """Gives the questions of a pack by the name the document calls it; raises Refused where there is none."""
@@ -17,6 +19,10 @@ PackLoader = Callable[[str], Sequence[Question]]
 def questions_of(document: Document, load_pack: PackLoader, found: list[Found]) -> tuple[Question, ...]:
     """The questions of a document's packs, each once; what is wrong with the packs is added to ``found``."""
     by_id: dict[str, Question] = {}
+    asks_for_packs = any(
+        site.sort in ("picks", "steers") and re.search(r"\bpack\b", site.source)
+        for site in sites_of(document)
+    )
     empty: list[tuple[str, tuple[str, int]]] = []
     for number, name in enumerate(document.packs):
         path = ("packs", number)
@@ -39,7 +45,7 @@ def questions_of(document: Document, load_pack: PackLoader, found: list[Found]) 
                 )
             )
         for question in _with_own_switches(document, name, questions):
-            by_id.setdefault(question.id, question)
+            by_id.setdefault(question.id, question._replace(pack=name) if asks_for_packs else question)
     for name, path in empty:
         message = f"There is no question in {name} that can be used."
         found.append(Found("empty-pack", "warn" if by_id else "stop", message, path))

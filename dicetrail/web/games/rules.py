@@ -11,14 +11,14 @@ from ...core.play.language.expressions import (
     compile_template,
 )
 from ...core.play.rulebook.moments import MOMENTS, Moment
-from ...core.play.rulebook.names import NAMES, TOLD
+from ...core.play.rulebook.names import NAMES, PICKS, TOLD
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import Seconds, seconds_of_plays
 from ...core.prove.search.reached import Reach, gathered
 from ...core.rules.comments import comments
 from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED
-from ...core.rules.document import Document, MeterPart, shown_as
+from ...core.rules.document import Document, MeterPart, RoundPart, shown_as
 from ...core.rules.reading import GameReading
 from ..packs.shown import snags_out
 from ..refusals import router_of
@@ -52,6 +52,8 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         built_in={moment: about.built_in for moment, about in MOMENTS.items()},
         titles={moment: about.title for moment, about in MOMENTS.items()},
         names={**{name: _meter_said(document.meters[name]) for name in document.meters}, **NAMES},
+        picks=PICKS,
+        rounds_say=[_said(one) for one in document.rounds],
         told=TOLD,
         thens={moment: list(about.thens) for moment, about in MOMENTS.items()},
         conditions={
@@ -62,6 +64,12 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         cues=sorted({*SHIPPED, *document.cues}),
         shows={name: part.show or shown_as(name) for name, part in document.meters.items()},
     )
+
+
+def _said(one: RoundPart) -> list[str]:
+    """What a round says itself, such as ``deal.draw``; the rest is as in the game."""
+    inner = [f"{part}.{name}" for part in ("deal", "clocks") for name in getattr(one, part).model_fields_set]
+    return sorted([*one.model_fields_set, *inner])
 
 
 def _meter_said(meter: MeterPart) -> str:
@@ -81,9 +89,10 @@ def _fitting(document: Document) -> dict[str, list[Condition]]:
 def try_cell(cell: CellIn, document: TheDocument) -> CellOut:
     """Check what is being typed, before it is kept."""
     known = {*document.meters, *NAMES}
+    knows = {"expression": known, "picks": {*PICKS}, "steers": known | {*PICKS}}
     try:
-        if cell.kind == "expression":
-            check_names(compile_expression(cell.text), known)
+        if cell.kind in knows:
+            check_names(compile_expression(cell.text), knows[cell.kind])
         else:
             compile_template(cell.text).check_names(known | set(TOLD))
     except ExpressionError as error:
@@ -134,8 +143,10 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
             for name, values in found.values.items()
         ],
         results=sorted(found.results),
-        endings=_possible([f"{one.result}: {one.condition}" for one in endings], found.endings, found),
-        awards=_possible([one.title for one in awards], found.awards, found),
+        endings=_possible(
+            [f"{one.result}: {one.condition}" for one in endings], found.endings, sure=found.complete
+        ),
+        awards=_possible([one.title for one in awards], found.awards, sure=found.all_ends),
         flow=[
             FlowOut(moment=moment, to=to, times=times)
             for (moment, to), times in sorted(found.flow.items(), key=_flow_order)
@@ -149,11 +160,9 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
     )
 
 
-def _possible(titles: Iterable[str], met: set[int], found: Reach) -> list[PossibleOut]:
+def _possible(titles: Iterable[str], met: set[int], *, sure: bool) -> list[PossibleOut]:
     return [
-        PossibleOut(
-            number=number, title=title, possible=True if number in met else False if found.complete else None
-        )
+        PossibleOut(number=number, title=title, possible=True if number in met else False if sure else None)
         for number, title in enumerate(titles, 1)
     ]
 

@@ -37,6 +37,8 @@ class RulesOut(BaseModel):
     built_in: dict[str, str]
     titles: dict[str, str]
     names: dict[str, str]
+    picks: dict[str, str]
+    rounds_say: list[list[str]]
     told: dict[str, str]
     cues: list[str]
     thens: dict[str, list[str]]
@@ -46,9 +48,10 @@ class RulesOut(BaseModel):
 
 
 class CellIn(BaseModel):
-    """What is being typed in a cell: an expression, or a text with expressions in braces."""
+    """What is being typed in a cell: an expression, one that picks questions out or says which comes next, or
+    a text with expressions in braces."""
 
-    kind: Literal["expression", "template"]
+    kind: Literal["expression", "picks", "steers", "template"]
     text: Annotated[str, Field(max_length=200_000)]
 
 

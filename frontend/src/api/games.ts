@@ -40,7 +40,7 @@ export const games = {
   setDice: (id: number, dice: Dice | null) =>
     told(PUT("/api/workshop/games/{game_id}/dice", { params: ofGame(id), body: { dice } })),
   rules: (id: number) => told(GET("/api/workshop/games/{game_id}/rules", { params: ofGame(id) })),
-  cell: (id: number, kind: "expression" | "template", text: string) =>
+  cell: (id: number, kind: "expression" | "picks" | "steers" | "template", text: string) =>
     told(POST("/api/workshop/games/{game_id}/cell", { params: ofGame(id), body: { kind, text } })),
   comesTo: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/comes-to", { params: ofGame(id) })),

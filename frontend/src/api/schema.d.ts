@@ -1042,7 +1042,7 @@ export interface paths {
         };
         /**
          * Way
-         * @description Moves that come to a row, an ending or an award, such as ``row 3``.
+         * @description Moves that come to a row, an ending, an award, a round or a gate, such as ``row 3`` or ``gate 2.1``.
          */
         get: operations["way_api_workshop_games__game_id__way_get"];
         put?: never;
@@ -2402,8 +2402,8 @@ export interface components {
         };
         /**
          * CardOut
-         * @description A question as it is dealt: its options in their places, and those of what is right (none: typed); and the
-         *     number of the round it is dealt in (0: the game has none).
+         * @description A question as it is dealt: its options in their places, and those of what is right (none: typed); and
+         *     the number of the round it is dealt in (0: the game has none).
          */
         CardOut: {
             /** Answer */
@@ -2429,14 +2429,15 @@ export interface components {
         };
         /**
          * CellIn
-         * @description What is being typed in a cell: an expression, or a text with expressions in braces.
+         * @description What is being typed in a cell: an expression, one that picks questions out or says which comes next, or
+         *     a text with expressions in braces.
          */
         CellIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "expression" | "template";
+            kind: "expression" | "picks" | "steers" | "template";
             /** Text */
             text: string;
         };
@@ -2892,9 +2893,9 @@ export interface components {
         };
         /**
          * DealOut
-         * @description A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on; ``rounds``
-         *     are their names. Where what comes next hangs on how the play goes, ``cards`` are those after right answers,
-         *     and ``after_wrong`` those after wrong ones.
+         * @description A deal, and how the game deals. ``total`` is how many questions it has, None where it goes on;
+         *     ``rounds`` are their names. Where what comes next hangs on how the play goes, ``cards`` are those after
+         *     right answers, and ``after_wrong`` those after wrong ones.
          */
         DealOut: {
             /** After Wrong */
@@ -5450,8 +5451,14 @@ export interface components {
             names: {
                 [key: string]: string;
             };
+            /** Picks */
+            picks: {
+                [key: string]: string;
+            };
             /** Revision */
             revision: number;
+            /** Rounds Say */
+            rounds_say: string[][];
             /** Shows */
             shows: {
                 [key: string]: "number" | "marks" | "bar";

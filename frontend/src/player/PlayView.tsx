@@ -8,6 +8,7 @@ import { Breather } from "./Breather";
 import { FeedbackNote, isTold } from "./Feedback";
 import { Hear } from "./Hear";
 import { ANSWERS } from "./kinds/kinds";
+import { BeforeRound, Choosing, RoundTrail } from "./Rounds";
 import { Standing } from "./Standing";
 import { useTexts, WithTexts } from "./texts";
 import type { Seen } from "./useLivePlay";
@@ -60,7 +61,20 @@ function Play(props: Props) {
       data-steps={view.steps}
     >
       {view.look.title && <p className="font-head text-lg text-soft">{view.title}</p>}
+      {view.round && !view.round.intro && <RoundTrail round={view.round} />}
       <Standing seen={seen} where="above" silent={silent} />
+      {view.round?.intro && (
+        <BeforeRound key={`round ${view.steps}`} round={view.round} quiet={quiet} />
+      )}
+      {view.phase === "choosing" && (
+        <Choosing
+          key={`choosing ${view.steps}`}
+          view={view}
+          quiet={quiet}
+          dense={dense}
+          choose={(text) => move("choose", text)}
+        />
+      )}
       {question && (
         <>
           <Picture view={view} key={`image ${view.visit}`} />

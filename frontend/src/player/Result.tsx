@@ -5,6 +5,7 @@ import { Button } from "../ui/Button";
 import { saveFile } from "../ui/saveFile";
 import { Light } from "../ui/Light";
 import { Meters } from "./Meters";
+import { Laps } from "./Rounds";
 import { useTexts, WithTexts } from "./texts";
 
 interface Props {
@@ -83,6 +84,7 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
         </div>
       </div>
       {best && best.length > 0 && <BestPlays rows={best} />}
+      {outcome.laps.length > 1 && <Laps laps={outcome.laps} />}
       {outcome.summary.length > 0 && <Questions rows={outcome.summary} />}
     </div>
   );

@@ -25,7 +25,8 @@ export function Standing({ seen, where, silent }: Props) {
     ...(look.marks === where ? marks : []),
   ].sort((one, two) => view.meters.indexOf(one) - view.meters.indexOf(two));
   const counted = look.count === where && question;
-  const clocks = look.clock === where && (view.game_clock || view.question_clock);
+  const clocks =
+    look.clock === where && (view.game_clock || view.round_clock || view.question_clock);
   if (!meters.length && !counted && !clocks) return null;
   return (
     <div
@@ -49,6 +50,15 @@ export function Standing({ seen, where, silent }: Props) {
           clock={view.game_clock}
           at={seen.at}
           label={t("clock.game")}
+          as={look.clock_as}
+          large={where === "middle"}
+        />
+      )}
+      {clocks && view.round_clock && (
+        <TrailClock
+          clock={view.round_clock}
+          at={seen.at}
+          label={t("clock.round")}
           as={look.clock_as}
           large={where === "middle"}
         />

@@ -42,7 +42,22 @@ def picked(only: str) -> Callable[[Question], bool]:
 def about(question: Question) -> dict[str, Value]:
     """What an expression that picks questions out knows of one."""
     told: dict[str, Value] = {name: getattr(question, name) for name in OF_A_QUESTION}
-    return {**told, "id": question.id, "pack": question.file}
+    return {**told, "id": question.id, "pack": PackName(question.pack)}
+
+
+class PackName(str):
+    """The name of a pack as its game says it. It is equal to the name of its file alone, too, with and
+    without its ending: a game that moves takes its packs to another folder."""
+
+    __slots__ = ()
+    __hash__ = str.__hash__
+
+    def __eq__(self, other: object) -> bool:
+        file = self.rpartition("/")[2]
+        return isinstance(other, str) and str(other) in (str(self), file, file.rpartition(".")[0] or file)
+
+    def __ne__(self, other: object) -> bool:
+        return not self == other
 
 
 class Candidate(dict[str, Value]):

@@ -37,7 +37,7 @@ class Question(NamedTuple):
     and ``sound`` name files; a sound may end in ``#t=START,END`` (seconds; W3C, Media Fragments URI 1.0). A
     generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck, 0
     for as many as there are (all rows of a table, one of anything else). ``checking`` are switches of its
-    own, None where the game's hold.
+    own, None where the game's hold. ``pack`` is what its game calls its pack, where the game asks for it.
     """
 
     id: str
@@ -65,6 +65,7 @@ class Question(NamedTuple):
     checking: Checking | None = None
     file: str = ""
     line: int = 0
+    pack: str = ""
 
     @property
     def right(self) -> int:

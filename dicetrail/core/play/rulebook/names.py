@@ -46,8 +46,8 @@ OF_WHERE_FROM = {
     "id": Known("the question’s id"),
 }
 """What only is known where questions are picked out."""
-PICKS = (*OF_A_QUESTION, *OF_WHERE_FROM)
-"""What an expression knows that picks questions out."""
+PICKS = {name: one.says for name, one in {**OF_A_QUESTION, **OF_WHERE_FROM}.items()}
+"""What an expression knows that picks questions out, with what each stands for."""
 _OF_THE_SETUP = {
     "player": Known("the player’s name"),
     "count": Known("how many questions the player chose", whole=True),

@@ -76,7 +76,8 @@ def possible(found: Reach | None, what: str) -> bool | None:
     not known."""
     if found is None:
         return None
-    return True if _is_among(found, what) else False if found.complete else None
+    sure = found.all_ends if what.startswith("award") else found.complete
+    return True if _is_among(found, what) else False if sure else None
 
 
 def way_to(program: Program, found: Reach, what: str, dice: int) -> tuple[int, list[str]] | None:
@@ -104,7 +105,7 @@ def _ways(program: Program, found: Reach, what: str, choices: Choices) -> Iterat
         yield [*found.ways[what], *["wrong"] * 60]
     for _, moves in ideas(program, choices):
         yield moves
-    for wrong in range(1, 4):
+    for wrong in (1, 2, 3, 5):
         yield [*["wrong"] * wrong, *["right"] * 60]
     if program.game.clocks.game is not None:
         for right in range(41):

@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from math import isclose
+from typing import cast
 
 from ...play.deal.setup import SetupError, choose
 from ...play.language.expressions import show_value
 from ...play.rulebook.game import Number
+from ...play.rulebook.names import OF_A_ROUND
 from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import all_of
 from ...play.run.moves import MoveError, play, read_move
@@ -141,6 +143,7 @@ def outcome(run: Run) -> Mapping[str, Expected]:
     return {
         "ending": run.trail[-1].extra.get("ending", NOTHING) if ended else NOTHING,
         **all_of(run.counts),
+        **{name: cast("Expected", run.known[name]) for name in OF_A_ROUND},
         **run.meters,
         "result": ended.result if ended else NOTHING,
         "award": (ended.award if ended else "") or NOTHING,

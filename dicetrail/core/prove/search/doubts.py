@@ -229,7 +229,7 @@ def _on_awards(game: Game, found: Reach, timely: frozenset[str]) -> Iterator[Fou
     sure = _sure([award.condition for award in game.awards], timely)
     for place, award in enumerate(game.awards[:sure]):
         number = place + 1
-        if number in found.awards:
+        if number in found.awards or compile_expression(award.condition).names & found.open_ended:
             continue
         earlier = found.hidden_by(number)
         if earlier is not None:

@@ -31,8 +31,7 @@ MOST_OPENINGS = 100
 def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
     looked = looked_at(program)
-    # a search knows whether a visit is the first one, and no more
-    found = Reach(complete=not unsaid(program.game, "search") and "visit" not in looked.names)
+    found = Reach(complete=not unsaid(program.game, "search") and not looked.visits)
     for number, (choices, totals) in enumerate(_openings(program, looked)):
         if number == MOST_OPENINGS:
             found.complete = False

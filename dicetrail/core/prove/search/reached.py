@@ -97,6 +97,11 @@ class Reach:
         return None if award in self.awards else self.shadowed.get(award)
 
     @property
+    def all_ends(self) -> bool:
+        """Whether all final values were found, so that an award that was not given never is."""
+        return self.complete and not self.open_ended
+
+    @property
     def pays(self) -> list[Pay]:
         """What each moment does to the meters, in the order a question is lived through."""
         order = {moment: n for n, moment in enumerate(ANSWER_MOMENTS)}

@@ -22,7 +22,7 @@ from ...play.run.sequence import Stands
 from .plans import Plan
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
-from .watched import LookedAt, row_names
+from .watched import LookedAt, looked_in, row_names
 
 _OF_NO_QUESTION: tuple[Moment, ...] = ("round_begun", "round_over", "over")
 _OF_VISIT = {name: one.start for name, one in QUANTITIES.items() if one.of_visit}
@@ -239,9 +239,16 @@ class States(Kept):
         self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
     ) -> None:
         self.timed = bool(TIMES.keys() & looked.names)
-        sorter, sorts = Sorter(looked.names, clocked=self.timed), list[QuestionSort]()
+        sorts = list[QuestionSort]()
         self.plans = [
-            Plan(program, one, choices, _totals(program, choices, one, totals), sorter, sorts)
+            Plan(
+                program,
+                one,
+                choices,
+                _totals(program, choices, one, totals),
+                Sorter(looked_in(program, one, looked), clocked=self.timed),
+                sorts,
+            )
             for one in program.rounds
         ]
         first = self.plans[0]

@@ -5,15 +5,20 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 from dataclasses import dataclass
-from math import ceil
+from math import ceil, inf
 
 from ...play.language.expressions import Expression, compile_expression
 from ...play.rulebook.moments import Moment
-from ...play.rulebook.names import TIMES
-from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, TIMES
+from ...play.rulebook.program import Program, ReadyRound, ReadyRow
 from ...play.rulebook.quantities import GROWING, QUANTITIES, parts
 
+_BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over", "over")
 _UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "round_over")
+
+
+_FIRST_OR_NOT = 2
+"""The visit past which nothing changes where it is only asked whether it is the first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,13 +28,15 @@ class LookedAt:
     ``names`` decide something anywhere; what is only said decides nothing. Of these, ``aside`` are meters and
     counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
     ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
-    ``asked`` tells that the course of a play depends on how many questions were asked.
+    ``asked`` tells that the course of a play depends on how many questions were asked, ``visits`` that it is
+    looked at more closely which visit of a question it is than whether it is the first.
     """
 
     names: frozenset[str]
     aside: frozenset[str]
     asked: bool
     caps: dict[str, int]
+    visits: bool = False
 
 
 def looked_at(program: Program) -> LookedAt:
@@ -64,9 +71,29 @@ def looked_at(program: Program) -> LookedAt:
         deciding |= {name for moment in _UNANSWERED for name in _moved_at(program, moment)}
     aside = {name for name in meters | (set(GROWING) & everything) if name not in deciding}
     asked = "asked" in deciding or "left" in everything
-    return LookedAt(
-        frozenset(everything | meters), frozenset(aside), asked, _caps([*course, *results], moves)
-    )
+    caps = _caps([*course, *results], moves)
+    visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
+    return LookedAt(frozenset(everything | meters), frozenset(aside), asked, caps, visits)
+
+
+def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[str]:
+    """The names that decide something in a round: what is said of a question does only where the round, or
+    the game as a whole, looks at it."""
+    of_game = [*program.awards, *program.endings]
+    names = {name for condition, _, _ in of_game for name in condition.names}
+    rows = [row for moment, rows in one.rows.items() for row in rows if moment not in _BETWEEN]
+    rows += [row for moment in _BETWEEN for row in program.rows[moment]]
+    for row in rows:
+        names |= row_names(row) | {name for _, seconds in row.time for name in seconds.names}
+        names |= _names(divisions(row))
+    for gate in one.gates:
+        names |= gate.condition.names if gate.condition is not None else set()
+    names |= one.question_seconds.names if one.question_seconds is not None else set()
+    if one.source.deal.next:
+        names |= compile_expression(one.source.deal.next).names
+    if one.source.deal.choose:
+        names.add(one.source.deal.choose)
+    return looked.names - (OF_A_QUESTION.keys() - names)
 
 
 def _moved_at(program: Program, moment: Moment) -> Iterator[str]:
@@ -129,7 +156,8 @@ def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> 
     return {
         name: cap
         for name, cap in largest.items()
-        if name in QUANTITIES and QUANTITIES[name].of_moments and name not in uncapped
+        if (name in OF_A_VISIT or (name in QUANTITIES and QUANTITIES[name].of_moments))
+        and name not in uncapped
     }
 
 

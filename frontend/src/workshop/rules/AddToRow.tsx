@@ -9,6 +9,7 @@ interface Props {
   words: Words;
   change: Change;
   what: string;
+  inRounds: boolean;
   /** Begins a part of which nothing is kept before something was typed or chosen. */
   begin: (part: Begun) => void;
 }
@@ -20,7 +21,7 @@ interface Addition {
   act: () => void;
 }
 
-const CLOCKS = ["question", "game"] as const;
+const CLOCKS = ["question", "game", "round"] as const;
 
 /** What a row does not say yet, to be added; what is added takes the focus. */
 export function AddToRow(props: Props) {
@@ -43,7 +44,9 @@ export function AddToRow(props: Props) {
   );
 }
 
-function* additions({ row, path, words, change, what, begin }: Props): Generator<Addition> {
+function* additions(props: Props): Generator<Addition> {
+  const { row, path, words, change, what, begin, inRounds } = props;
+  const clocks = CLOCKS.filter((clock) => inRounds || clock !== "round");
   /** Something that has a usual value; the cell named by `focus` takes the focus. */
   const put = (said: string, key: Path, value: unknown, focus?: string): Addition => ({
     said,
@@ -65,10 +68,10 @@ function* additions({ row, path, words, change, what, begin }: Props): Generator
   if (row.hold === null || row.hold === undefined) yield put("for … s", ["hold"], 1.5, "for");
   const [then] = words.thens[row.moment] ?? [];
   if (!row.then && then) yield put("then …", ["then"], then, "then");
-  for (const clock of CLOCKS)
+  for (const clock of clocks)
     if (!(clock in (row.time ?? {})))
       yield put(`${clock} clock +… s`, ["time", clock], 5, `${clock} clock`);
-  for (const clock of CLOCKS)
+  for (const clock of clocks)
     if (!(row.restart ?? []).includes(clock))
       yield put(`${clock} clock starts anew`, ["restart"], [...(row.restart ?? []), clock]);
 }

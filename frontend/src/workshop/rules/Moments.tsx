@@ -1,14 +1,20 @@
 import { useState } from "react";
-import type { Coverage, RulesOf, Snag } from "../../api/client";
+import type { Coverage, GameDocument, RulesOf, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { BegunEntry } from "./BegunEntry";
 import type { CommentOn } from "./Comment";
 import { askFocus } from "./focus";
-import { type Change, insert, snagsAt, type Words } from "./rows";
+import { type Change, insert, type Path, snagsAt, type Words } from "./rows";
 import { RowLine } from "./RowLine";
+
+/** Moments that only games with rounds have, and those that no round has. */
+const OF_ROUNDS = ["round_begun", "round_over"];
+const OF_THE_GAME = ["begun", "over"];
 
 interface Props {
   rules: RulesOf;
+  /** The round whose rows these are, from 0; those of the game where it is not said. */
+  round?: number | undefined;
   snags: Snag[];
   covered: Coverage | undefined;
   words: Words;
@@ -17,15 +23,23 @@ interface Props {
 }
 
 /** The consequences, grouped by moment in the order a question is lived through. */
-export function Moments({ rules, snags, covered, words, change, comment }: Props) {
-  const all = (rules.document.consequences ?? []).map((row, place) => ({ row, place }));
+export function Moments({ rules, round, snags, covered, words, change, comment }: Props) {
+  const { document } = rules;
+  const rounds = document.rounds ?? [];
+  const list: Path = round === undefined ? ["consequences"] : ["rounds", round, "consequences"];
+  const rows = (round === undefined ? document.consequences : rounds[round]?.consequences) ?? [];
+  const first = firstNumber(document, round);
+  const all = rows.map((row, place) => ({ row, place }));
   const used = rules.moments.filter((moment) => all.some(({ row }) => row.moment === moment));
-  const idle = rules.moments.filter((moment) => !used.includes(moment));
+  const without = round !== undefined ? OF_THE_GAME : rounds.length === 0 ? OF_ROUNDS : [];
+  const idle = rules.moments.filter(
+    (moment) => !used.includes(moment) && !without.includes(moment),
+  );
   const [begun, setBegun] = useState<string>();
-  const add = (moment: string) => change([insert(["consequences", all.length], { moment })]);
+  const add = (moment: string) => change([insert([...list, all.length], { moment })]);
   /** A new row stands behind the others, or before the one that always applies, once it has a condition. */
   const addRow = (moment: string, last: number, always: boolean) => {
-    if (!always) change([insert(["consequences", last + 1], { moment })]);
+    if (!always) change([insert([...list, last + 1], { moment })]);
     else {
       askFocus(`new row at ${moment}: if`, words.revision);
       setBegun(moment);
@@ -46,17 +60,20 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
             />
             <ol className="border-b border-line">
               {rows.map(({ row, place }, n) => {
-                const here = snagsAt(snags, "consequences", place);
+                const here = snagsAt(snags, [...list, place]);
                 return (
                   <RowLine
                     key={place}
                     row={row}
+                    list={list}
                     place={place}
+                    number={first + place}
+                    inRounds={rounds.length > 0}
                     before={rows[n - 1]?.place}
                     after={rows[n + 1]?.place}
                     snags={here}
                     walked={covered?.parts.some(
-                      ({ what, touched }) => touched && what === `row ${place + 1}`,
+                      ({ what, touched }) => touched && what === `row ${first + place}`,
                     )}
                     never={here.some(({ code }) => code === "hidden-row" || code === "row-never")}
                     words={words}
@@ -72,14 +89,15 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
                   words={words}
                   keep={(source) => {
                     setBegun(undefined);
-                    change([insert(["consequences", last.place], { moment, if: source })]);
+                    change([insert([...list, last.place], { moment, if: source })]);
                   }}
                   cancel={() => setBegun(undefined)}
                 />
               )}
               {!always && (
                 <li className="border-t border-line py-1 pl-9 text-soft">
-                  otherwise: {rules.built_in[moment]}
+                  otherwise:{" "}
+                  {round === undefined ? rules.built_in[moment] : "as the game’s rows say"}
                 </li>
               )}
             </ol>
@@ -89,6 +107,14 @@ export function Moments({ rules, snags, covered, words, change, comment }: Props
       <Idle idle={idle} rules={rules} add={add} />
     </div>
   );
+}
+
+/** The number of the first row of a round, or of the game. */
+export function firstNumber(document: GameDocument, round: number | undefined): number {
+  if (round === undefined) return 1;
+  const before = (document.rounds ?? []).slice(0, round);
+  const lists = [document.consequences, ...before.map((one) => one.consequences)];
+  return 1 + lists.reduce((sum, list) => sum + (list?.length ?? 0), 0);
 }
 
 function MomentHead(props: { moment: string; title: string; add: () => void }) {

@@ -243,7 +243,7 @@ function List(props: ListProps) {
               close={() => setWriting(undefined)}
               keep={(text) => comment([part, n], text)}
             />
-            {snagsAt(snags, part, n).map((snag) => (
+            {snagsAt(snags, [part, n]).map((snag) => (
               <SnagLine key={snag.code} snag={snag} change={change} className="mt-1 ml-9 text-sm" />
             ))}
           </li>

@@ -21,6 +21,7 @@ import {
   setOrRemove,
   textOf,
   type Words,
+  written,
 } from "./rows";
 import { Dim, Off, Part } from "./Sentence";
 import { SnagLine } from "../snags/SnagLine";
@@ -29,6 +30,8 @@ import { Tools } from "./Tools";
 const THENS: Record<string, string> = {
   next: "on to the next question",
   again: "again",
+  later: "it comes again later",
+  round: "on from this round",
   won: "the play is won",
   lost: "the play is lost",
   done: "the play is done",
@@ -36,8 +39,13 @@ const THENS: Record<string, string> = {
 
 interface Props {
   row: RuleRow;
-  /** Its place among all rows, from 0. */
+  /** The list that it stands in, and its place there, from 0. */
+  list: Path;
   place: number;
+  /** Its number among all rows, from 1. */
+  number: number;
+  /** Whether it may lead on from its round. */
+  inRounds: boolean;
   /** The places of the rows of the same moment before and after it. */
   before: number | undefined;
   after: number | undefined;
@@ -52,23 +60,24 @@ interface Props {
 
 /** A row of the rules as a sentence; every value in it is a cell. */
 export function RowLine(props: Props) {
-  const { row, place, before, after, snags, never, walked, words, change, comment } = props;
+  const { row, list, place, number, before, after, inRounds } = props;
+  const { snags, never, walked, words, change, comment } = props;
   const [writing, setWriting] = useState(false);
   const [begun, setBegun] = useState<Begun>();
   const stop = () => setBegun(undefined);
-  const path: Path = ["consequences", place];
-  const what = `row ${place + 1}`;
+  const path: Path = [...list, place];
+  const what = `row ${number}`;
   const up = before === undefined ? undefined : () => change([move(path, before)]);
   const down = after === undefined ? undefined : () => change([move(path, after + 1)]);
   return (
     <li
-      id={`row-${place + 1}`}
-      data-row={place + 1}
+      id={`row-${number}`}
+      data-row={number}
       onKeyDown={moved(up, down)}
       className={clsx("border-t border-line py-1.5", never && "bg-shade")}
     >
       <div className="flex items-start gap-2">
-        <Number place={place} walked={walked} />
+        <Number number={number} walked={walked} />
         <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-2.5 gap-y-1">
           <When
             row={row}
@@ -86,6 +95,7 @@ export function RowLine(props: Props) {
             row={row}
             path={path}
             what={what}
+            inRounds={inRounds}
             words={words}
             change={(edits, focus) => {
               stop();
@@ -99,7 +109,7 @@ export function RowLine(props: Props) {
           what={what}
           up={up}
           down={down}
-          duplicate={() => change([insert(["consequences", place + 1], plain(row))])}
+          duplicate={() => change([insert([...list, place + 1], plain(row))])}
           comment={() => setWriting(true)}
           remove={() => change([remove(path)])}
         >
@@ -109,6 +119,7 @@ export function RowLine(props: Props) {
             words={words}
             change={change}
             what={what}
+            inRounds={inRounds}
             begin={(part) => {
               askFocus(`${what}: ${part}`, words.revision);
               setBegun(part);
@@ -118,7 +129,7 @@ export function RowLine(props: Props) {
       </div>
       <Comment
         what={what}
-        comment={words.comments[`consequences.${place + 1}`] ?? ""}
+        comment={words.comments[written(path)] ?? ""}
         writing={writing}
         close={() => setWriting(false)}
         keep={(text) => comment(path, text)}
@@ -136,7 +147,7 @@ export function RowLine(props: Props) {
 }
 
 /** The number of a row, marked where a waymark comes to it. */
-function Number({ place, walked }: { place: number; walked: boolean | undefined }) {
+function Number({ number, walked }: { number: number; walked: boolean | undefined }) {
   return (
     <span
       className={clsx(
@@ -146,7 +157,7 @@ function Number({ place, walked }: { place: number; walked: boolean | undefined 
       title={walked ? "A waymark comes to this row" : "No waymark comes to this row"}
       data-walked={walked || undefined}
     >
-      {place + 1}
+      {number}
     </span>
   );
 }
@@ -225,13 +236,16 @@ function Numbers({ row, path, what, words, change }: PartsProps) {
 }
 
 interface ShownProps extends PartsProps {
+  inRounds: boolean;
   begun: Begun | undefined;
   cancel: () => void;
 }
 
 /** What a row lets the player see and hear, for how long, and where the play goes on. */
-function Shown({ row, path, what, words, change, begun, cancel }: ShownProps) {
-  const thens = (words.thens[row.moment] ?? []).map((then) => [then, THENS[then] ?? then] as const);
+function Shown({ row, path, what, words, change, begun, cancel, inRounds }: ShownProps) {
+  const thens = (words.thens[row.moment] ?? [])
+    .filter((then) => inRounds || then !== "round" || row.then === then)
+    .map((then) => [then, THENS[then] ?? then] as const);
   return (
     <>
       {(row.tell || begun === "tell") && (
@@ -294,6 +308,23 @@ function Shown({ row, path, what, words, change, begun, cancel }: ShownProps) {
           />
         </Part>
       )}
+      {row.then === "later" && (
+        <Part>
+          <Dim>after</Dim>
+          <Cell
+            {...cellOf(words)}
+            label={`${what}: after`}
+            kind="number"
+            value={String(row.after ?? 3)}
+            keep={(text) =>
+              change([
+                text === "" ? remove([...path, "after"]) : set([...path, "after"], asValue(text)),
+              ])
+            }
+          />
+          <Dim>others</Dim>
+        </Part>
+      )}
     </>
   );
 }
@@ -313,7 +344,8 @@ const isSaid = (value: unknown) => value !== null && value !== undefined;
 function plain(row: RuleRow): Record<string, unknown> {
   return Object.fromEntries(
     Object.entries(row).filter(
-      ([, value]) =>
+      ([key, value]) =>
+        (key !== "after" || row.then === "later") &&
         value !== null &&
         value !== "" &&
         value !== false &&

@@ -11,8 +11,11 @@ import { WithGame } from "../WithGame";
 import { SnagLines } from "../snags/SnagLine";
 import { ComesToSide } from "./ComesToSide";
 import { Before, House } from "./House";
+import { GamesRows, roundAt } from "./GamesRows";
 import { Moments } from "./Moments";
 import { Results } from "./Results";
+import { RoundHouse } from "./RoundHouse";
+import { Rounds } from "./Rounds";
 import { askFocus } from "./focus";
 import type { Change, Words } from "./rows";
 import { draftOf } from "./useAutosave";
@@ -78,6 +81,7 @@ interface TableProps {
 }
 
 function Table({ game, changing, toText }: TableProps) {
+  const [params, setParams] = useSearchParams();
   const rules = useRules(game);
   const comesTo = useComesTo(game);
   const covered = useQuery({
@@ -105,7 +109,15 @@ function Table({ game, changing, toText }: TableProps) {
   };
   const fresh = comesTo?.revision === game.revision ? comesTo : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
-  const elsewhere = snags.filter(({ path }) => !/^(consequences|endings|awards)\.?/.test(path));
+  const elsewhere = snags.filter(
+    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards)\.?/.test(path),
+  );
+  const rounds = document.rounds ?? [];
+  const asked = Number(params.get("round"));
+  const place = asked >= 1 && asked <= rounds.length ? asked - 1 : undefined;
+  const round = roundAt(document, place);
+  const show = (next: number | undefined) =>
+    setParams(next === undefined ? {} : { round: String(next + 1) }, { replace: true });
   const change: Change = (edits, focus) =>
     changing.change(edits, ({ revision }) => focus !== undefined && askFocus(focus, revision));
   const common = { words, change };
@@ -119,29 +131,44 @@ function Table({ game, changing, toText }: TableProps) {
         aria-label="The rules as sentences"
       >
         <SnagLines snags={elsewhere} change={change} />
-        <House
-          document={document}
-          {...common}
-          renameMeter={changing.renameMeter}
-          comment={comment}
-        />
+        <Rounds document={document} round={place} show={show} change={change} />
+        {round && place !== undefined ? (
+          <RoundHouse document={document} round={round} place={place} show={show} {...common} />
+        ) : (
+          <House
+            document={document}
+            {...common}
+            renameMeter={changing.renameMeter}
+            comment={comment}
+          />
+        )}
         <section aria-labelledby="consequences">
           <h2 id="consequences" className="mb-2 text-xl">
-            Consequences
+            {round ? `Rows of ${round.name}` : "Consequences"}
             <span className="ml-3 font-text text-sm font-normal text-soft">
-              At each moment the first row that holds applies.
+              {round
+                ? "They are looked at before the game’s."
+                : "At each moment the first row that holds applies."}
             </span>
           </h2>
           <Moments
+            key={place ?? "all"}
             rules={rules.data}
+            round={place}
             snags={snags}
             covered={covered}
             {...common}
             comment={comment}
           />
         </section>
-        <Results document={document} snags={snags} {...common} comment={comment} />
-        <Before document={document} {...common} />
+        {round ? (
+          <GamesRows rules={rules.data} show={() => show(undefined)} />
+        ) : (
+          <>
+            <Results document={document} snags={snags} {...common} comment={comment} />
+            <Before document={document} {...common} />
+          </>
+        )}
       </div>
       <aside
         className="overflow-auto border-l border-line px-5 py-4 max-lg:border-t max-lg:border-l-0"

@@ -8,7 +8,7 @@ interface Props {
   down?: (() => void) | undefined;
   ordered?: boolean;
   duplicate?: () => void;
-  comment: () => void;
+  comment?: () => void;
   remove: () => void;
   children?: ReactNode;
 }
@@ -34,9 +34,11 @@ export function Tools(props: Props) {
           <Copy size={16} aria-hidden="true" />
         </Tool>
       )}
-      <Tool label={`Write a comment on ${what}`} press={comment}>
-        <NotebookPen size={16} aria-hidden="true" />
-      </Tool>
+      {comment && (
+        <Tool label={`Write a comment on ${what}`} press={comment}>
+          <NotebookPen size={16} aria-hidden="true" />
+        </Tool>
+      )}
       <Tool label={`Remove ${what}`} press={remove}>
         <Trash2 size={16} aria-hidden="true" />
       </Tool>

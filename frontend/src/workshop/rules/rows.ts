@@ -38,16 +38,20 @@ export function changeEdits(path: Path, how: "add" | "set", meter: string, text:
   return now === how ? [written] : [remove([...path, how, meter]), written];
 }
 
-/** The snags at a place of the document or below it; rows are counted from 1 in the paths of snags. */
-export function snagsAt(snags: Snag[], part: string, place: number): Snag[] {
-  const path = `${part}.${place + 1}`;
+/** A path as snags and comments have it: rows are counted from 1. */
+export const written = (path: Path) =>
+  path.map((part) => (typeof part === "number" ? part + 1 : part)).join(".");
+
+/** The snags at a place of the document or below it. */
+export function snagsAt(snags: Snag[], at: Path): Snag[] {
+  const path = written(at);
   return snags.filter((snag) => snag.path === path || snag.path.startsWith(`${path}.`));
 }
 
 /** What the sentences of a game's rules need to know of the game. */
 export interface Words extends Pick<
   RulesOf,
-  "revision" | "names" | "told" | "cues" | "thens" | "shows"
+  "revision" | "names" | "picks" | "rounds_say" | "told" | "cues" | "thens" | "shows"
 > {
   game: number;
   meters: string[];

@@ -3,14 +3,17 @@ import { api } from "../../api/client";
 import { SIGN } from "./rows";
 
 /**
- * An expression, a change of a meter (`+5`, `= 3`), a text with expressions in braces, or something of which
+ * An expression, one that picks questions out or says which comes next, a change of a meter (`+5`, `= 3`), a text with expressions in braces, or something of which
  * nothing is checked as it is typed.
  */
-export type CellKind = "expression" | "change" | "template" | "text" | "number" | "name";
+export type CellKind =
+  "expression" | "picks" | "steers" | "change" | "template" | "text" | "number" | "name";
 
 const WAIT = 90;
-const CHECKED: Partial<Record<CellKind, "expression" | "template">> = {
+const CHECKED: Partial<Record<CellKind, "expression" | "picks" | "steers" | "template">> = {
   expression: "expression",
+  picks: "picks",
+  steers: "steers",
   change: "expression",
   template: "template",
 };

@@ -11,6 +11,7 @@ const SAID: Record<PageState | "start", string> = {
   start: "Start",
   asking: "Asking",
   letters: "Letters",
+  round: "Round",
   good: "Good",
   bad: "Bad",
   info: "Info",
