@@ -22,7 +22,7 @@ from .notation import Groups, NotationError
 from .roles import all_true_or_false
 from .row import CellRow, Columns
 
-_PLAIN_TAIL = Question("", "typed", "", ())[6:-3]
+_PLAIN_TAIL = Question("", "typed", "", ())[6:-2]
 """What a question says between its key and its place in a file, where nothing special is said."""
 
 
@@ -93,7 +93,7 @@ class QuestionMaker:
             head: tuple[object, ...] = (name, "typed", cells[0], answers, (), ())
         else:
             head = (name, "choice", cells[0], answers, tuple(cells[1:]), (0,))
-        return tuple.__new__(Question, head + _PLAIN_TAIL + (self._file, line, ""))  # quicker than _make
+        return tuple.__new__(Question, head + _PLAIN_TAIL + (self._file, line))  # quicker than _make
 
     def member(self, member: str, group: int, line: int, wording: str) -> Question:
         """A question which of the file's groups a member belongs to; ``wording`` says ``{member}``."""

@@ -14,7 +14,7 @@ from ...core.play.rulebook.moments import MOMENTS, Moment
 from ...core.play.rulebook.names import NAMES, PICKS, TOLD
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import Seconds, seconds_of_plays
-from ...core.prove.search.reached import Reach, gathered
+from ...core.prove.search.reached import Pay, Reach, gathered
 from ...core.rules.comments import comments
 from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED
@@ -129,7 +129,9 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
                 changes={name: list(changes) for name, changes in pay.changes.items()},
                 rows=list(pay.rows),
             )
-            for pay in gathered(found.pays, endless=reading.game is not None and reading.game.tries is None)
+            for pay in gathered(
+                filter(_pays, found.pays), endless=reading.game is not None and reading.game.tries is None
+            )
         ],
         meters=[
             MeterRangeOut(
@@ -158,6 +160,11 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
         **seconds._asdict(),
         snags=snags_out(doubts(reading, found) if ready else []),
     )
+
+
+def _pays(pay: Pay) -> bool:
+    """Whether it is worth telling what a moment pays: of one that is no answer only where it does."""
+    return MOMENTS[pay.moment].answers or any(one != (0,) for one in pay.changes.values())
 
 
 def _possible(titles: Iterable[str], met: set[int], *, sure: bool) -> list[PossibleOut]:

@@ -61,7 +61,7 @@ function Play(props: Props) {
       data-steps={view.steps}
     >
       {view.look.title && <p className="font-head text-lg text-soft">{view.title}</p>}
-      {view.round && !view.round.intro && <RoundTrail round={view.round} />}
+      {view.round && <RoundTrail round={view.round} />}
       <Standing seen={seen} where="above" silent={silent} />
       {view.round?.intro && (
         <BeforeRound key={`round ${view.steps}`} round={view.round} quiet={quiet} />

@@ -63,9 +63,9 @@ class Question(NamedTuple):
     recipe: Recipe | None = None
     times: int = 0
     checking: Checking | None = None
+    pack: str = ""
     file: str = ""
     line: int = 0
-    pack: str = ""
 
     @property
     def right(self) -> int:

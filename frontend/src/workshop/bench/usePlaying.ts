@@ -43,7 +43,7 @@ export function usePlaying(game: Game) {
   const toTheEnd = useCallback((line: string) => many(line, MOST_AT_ONCE), [many]);
   useBenchSound(found);
   const acts = {
-    can: phase === "asking" || phase === "feedback" || phase === "ready",
+    can: phase === "asking" || phase === "choosing" || phase === "feedback" || phase === "ready",
     move,
     toTheEnd,
     untilALifeIsLost,

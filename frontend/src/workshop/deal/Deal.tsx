@@ -8,7 +8,7 @@ import { Notice } from "../../ui/Notice";
 import { GameHead } from "../GameHead";
 import { useRules } from "../data";
 import { SnagLines } from "../snags/SnagLine";
-import { How } from "./How";
+import { HowItDeals } from "./HowItDeals";
 import { useGameChange } from "../useGameChange";
 import { WithGame } from "../WithGame";
 import { counted, optionWords } from "../words";
@@ -53,11 +53,16 @@ function Bench({ game }: { game: Game }) {
           </Button>
         )}
       </GameHead>
-      {rules.data?.document.deal && (
-        <How how={rules.data.document.deal} pool={deal.data?.pool} change={changing.change} />
+      {rules.data && (
+        <HowItDeals
+          rules={rules.data}
+          game={game.id}
+          pool={deal.data?.pool}
+          change={(edits) => void changing.change(edits)}
+        />
       )}
       <SnagLines
-        snags={game.snags.filter(({ path }) => /^(deal|setup)\b/.test(path))}
+        snags={game.snags.filter(({ path }) => /^(rounds\.\d+\.)?(deal|setup|only)\b/.test(path))}
         change={changing.change}
         className="mx-7 my-1.5"
       />
@@ -74,8 +79,20 @@ function Bench({ game }: { game: Game }) {
               deal={deal.data}
               other={held === undefined ? undefined : other.data}
               name="now"
-              title={`Dice ${deal.data.dice}`}
+              title={deal.data.after_wrong ? "After right answers" : `Dice ${deal.data.dice}`}
             />
+            {held === undefined && deal.data.after_wrong && (
+              <Cards
+                deal={{
+                  ...deal.data,
+                  cards: deal.data.after_wrong,
+                  total: deal.data.after_wrong.length,
+                }}
+                other={deal.data}
+                name="wrong"
+                title="After wrong answers"
+              />
+            )}
             {held !== undefined && other.data && (
               <Cards
                 deal={other.data}
@@ -116,7 +133,7 @@ function Cards({ deal, other, name, title }: CardsProps) {
   return (
     <section
       aria-label={title}
-      className="min-w-0 flex-1 overflow-auto border-r border-line px-6 py-4"
+      className="relative min-w-0 flex-1 overflow-auto border-r border-line px-6 py-4"
       tabIndex={0}
     >
       <h2 className="mb-2 text-xl">
@@ -130,6 +147,12 @@ function Cards({ deal, other, name, title }: CardsProps) {
       <ol className="flex flex-col gap-2.5" data-deal-list={name}>
         {deal.cards.map((card, n) => (
           <li key={n} data-card={card.id} className="grid grid-cols-[2rem_1fr] gap-x-2">
+            {card.round > 0 && card.round !== deal.cards[n - 1]?.round && (
+              <h3 className="col-span-2 mt-1 text-lg" data-deal-round={card.round}>
+                <span className="mr-1.5 font-mono text-sm text-soft">{card.round}</span>
+                {deal.rounds[card.round - 1]}
+              </h3>
+            )}
             <span className="text-right font-mono text-soft">{n + 1}</span>
             <div className="min-w-0">
               <p className="break-words">

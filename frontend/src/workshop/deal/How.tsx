@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Edit, GameDocument } from "../../api/client";
 import { selectLook } from "../../ui/Field";
-import { set } from "../rules/rows";
+import { type Path, set } from "../rules/rows";
 
 type Deals = NonNullable<GameDocument["deal"]>;
 
@@ -14,6 +14,7 @@ const CHOICES: [key: "order" | "options", label: string, values: [string, string
       ["filed", "as in the file"],
       ["easiest_first", "easiest first"],
       ["by_topic", "by topic"],
+      ["by_part", "by part"],
     ],
   ],
   [
@@ -32,6 +33,7 @@ const MANY = {
   all: { said: "all of them", repeats: ["never"] },
   some: { said: "a number", repeats: ["never", "when_empty", "always"] },
   endless: { said: "without end", repeats: ["when_empty", "always"] },
+  parts: { said: "in parts", repeats: ["never"] },
 } as const;
 const REPEATS = {
   never: "never",
@@ -42,29 +44,39 @@ type Many = keyof typeof MANY;
 
 function manyOf({ draw, repeats }: Deals): Many {
   if (typeof draw === "number") return "some";
+  if (Array.isArray(draw)) return "parts";
   return repeats === "never" || repeats === undefined ? "all" : "endless";
 }
 
+/** The part that stands first where parts are drawn. */
+const FIRST_PART = [{ if: "level == 1", draw: 3 }];
+
 interface Props {
   how: Deals;
+  /** Where it is written. */
+  at: Path;
   /** Questions there are to draw from, where that is known. */
   pool: number | undefined;
   change: (edits: Edit[]) => void;
 }
 
 /** How the game deals; every choice is kept at once. */
-export function How({ how, pool, change }: Props) {
+export function How({ how, at, pool, change }: Props) {
   const many = manyOf(how);
   const choose = (next: Many) => {
     const [first] = MANY[next].repeats;
     const fits = MANY[next].repeats.some((one) => one === how.repeats);
     change([
-      set(["deal", "draw"], next === "some" ? Math.min(10, pool ?? 10) : "all"),
-      ...(fits ? [] : [set(["deal", "repeats"], first)]),
+      set(
+        [...at, "draw"],
+        next === "some" ? Math.min(10, pool ?? 10) : next === "parts" ? FIRST_PART : "all",
+      ),
+      ...(fits ? [] : [set([...at, "repeats"], first)]),
+      ...(next !== "parts" && how.order === "by_part" ? [set([...at, "order"], "shuffled")] : []),
     ]);
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-6 gap-y-2 border-b border-line px-7 py-2">
+    <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
       <span className="flex items-center gap-2">
         <label className="flex items-center gap-2">
           Draw
@@ -85,7 +97,7 @@ export function How({ how, pool, change }: Props) {
           <Drawn
             key={String(how.draw)}
             value={String(how.draw)}
-            keep={(number) => change([set(["deal", "draw"], number)])}
+            keep={(number) => change([set([...at, "draw"], number)])}
           />
         )}
         {pool !== undefined && <span className="text-soft">of {pool.toLocaleString("en")}</span>}
@@ -95,9 +107,9 @@ export function How({ how, pool, change }: Props) {
           key={key}
           name={key}
           label={label}
-          values={values}
+          values={values.filter(([one]) => one !== "by_part" || many === "parts")}
           value={how[key] ?? ""}
-          choose={(value) => change([set(["deal", key], value)])}
+          choose={(value) => change([set([...at, key], value)])}
         />
       ))}
       {MANY[many].repeats.length > 1 && (
@@ -106,7 +118,7 @@ export function How({ how, pool, change }: Props) {
           label="Repeats"
           values={MANY[many].repeats.map((one) => [one, REPEATS[one]] as const)}
           value={how.repeats ?? "never"}
-          choose={(value) => change([set(["deal", "repeats"], value)])}
+          choose={(value) => change([set([...at, "repeats"], value)])}
         />
       )}
     </div>
