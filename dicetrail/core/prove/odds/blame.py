@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 
 from ...play.rulebook.program import Program
-from ...play.rulebook.quantities import STANDING
 from ..search.aside import Aside
 from ..search.states import State
 from ..search.watched import row_names
@@ -16,18 +15,19 @@ _SAID = "The game has too many states for exact odds"
 def too_much(
     program: Program,
     meters: Sequence[str],
+    standing: Sequence[str],
     states: Iterable[State],
     aside: Sequence[str],
     asides: Iterable[Aside],
     piles: int,
 ) -> str:
-    """Why a game has too many states: of the ``meters`` and counts of the states that were come to, of what
-    is carried ``aside`` and of the ``piles`` of questions, that of which there are most."""
+    """Why a game has too many states: of the ``meters`` and ``standing`` counts of the states that were
+    come to, of what is carried ``aside`` and of the ``piles`` of questions, that of which there are most."""
     values: dict[str, set[float]] = {}
     for state in states:
         for name, value in (
             *zip(meters, state.meters, strict=True),
-            *zip(STANDING, state.counts, strict=True),
+            *zip(standing, state.counts, strict=True),
         ):
             values.setdefault(name, set()).add(value)
     for one in asides:

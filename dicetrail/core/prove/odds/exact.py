@@ -8,10 +8,10 @@ skills.
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from contextlib import suppress
 from fractions import Fraction
-from typing import Any
+from typing import Any, NoReturn
 
 from ...play.deal.dealer import Dealer
 from ...play.deal.setup import choose
@@ -25,6 +25,7 @@ from ...play.run.sequence import close
 from ..declared import unsaid
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course, Happened
+from ..search.sorts import QuestionSort
 from ..search.states import Kept, State
 from ..search.watched import looked_at
 from .blame import too_much
@@ -75,6 +76,10 @@ Standing = dict[tuple[Spot, Left], Weights]
 def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Figures:
     """What plays of a game come to when a walker makes them. Raises :class:`Inexact`."""
     chosen = choices or choose(program.game, 0)
+    if program.deals_by_play or program.game.deal.parts:
+        from .rounds import WeighedRounds  # which is made of what stands here
+
+        return WeighedRounds(program, walker, chosen).figures()
     weighed = Weighed(program, walker, chosen, together=not isinstance(walker.share, Fraction))
     if not weighed.together:  # arrays of fractions are slow
         return weighed.figures()
@@ -101,18 +106,18 @@ class Weighed:
         self.program, self.game, self.walker = program, program.game, walker
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
-        looked, deck = looked_at(program), Dealer(program.game, choices)
+        self.looked = looked = looked_at(program)
+        if looked.visits:
+            raise Inexact("Exact odds only know whether a visit is the first (`visit`). Walk it instead.")
+        deck = Dealer(program.game, choices, program.rounds[0].source)
         self.total = None if deck.endless else deck.total
         clocked = can_clocks_matter(program, walker, looked.names)
-        try:
-            questions = Sorted(program, walker, choices, looked.names, clocked=clocked)
-        except Unsortable as error:
-            raise Inexact(f"{error} Walk it instead.") from None
-        a_pass = len(questions.sequence)
-        exact = isinstance(walker.share, Fraction)
-        self.deck = deck_of(questions.pile, exact=exact, together=together)
-        self.together = isinstance(self.deck, Together)
-        self.states = Kept(program, choices, looked, questions.sorts, a_pass, self.total, clocked=clocked)
+        self._exact = isinstance(walker.share, Fraction)
+        self._together = together
+        self.sorts: Sequence[QuestionSort] = ()
+        self.a_pass, self.together = 0, False
+        self._sort(choices, clocked=clocked)
+        self.states = Kept(program, choices, looked, self.sorts, self.a_pass, self.total, clocked=clocked)
         self.carrier = Carrier(program, looked.aside)
         course = Course(program, self.states, self.carrier, lambda *_: None)
         self.ways = Ways(program, walker, self.states, course, looked.names, clocked=clocked)
@@ -127,6 +132,16 @@ class Weighed:
         """Where plays stood when the open question was asked."""
         self._asked = 0
         """How many questions were asked, the open one among them."""
+
+    def _sort(self, choices: Choices, *, clocked: bool) -> None:
+        """Make sorts of the questions, and the deck they come from."""
+        try:
+            questions = Sorted(self.program, self.walker, choices, self.looked.names, clocked=clocked)
+        except Unsortable as error:
+            raise Inexact(f"{error} Walk it instead.") from None
+        self.sorts, self.a_pass = questions.sorts, len(questions.sequence)
+        self.deck = deck_of(questions.pile, exact=self._exact, together=self._together)
+        self.together = isinstance(self.deck, Together)
 
     def figures(self, work: float = MOST_WORK) -> Figures:
         """Go all the ways. Raises :class:`TooMuch` where that is more work than so much."""
@@ -152,7 +167,7 @@ class Weighed:
             self.found.left_over = 0
         return self.found
 
-    def _refuse(self, why: str) -> None:
+    def _refuse(self, why: str) -> NoReturn:
         clock = ""
         if not self.walker.pace and self.game.clocks.game is not None:
             clock = " Its clock does not run while a try takes no time: say how many seconds one takes."
@@ -228,7 +243,7 @@ class Weighed:
 
     def _moved(self, weights: int) -> None:
         """So many weights are moved."""
-        many = self.deck.size
+        many = self.deck.size if self.together else 1
         self._moves += _A_MOVE + weights * (_A_WEIGHT if many == 1 else _SOME + _A_PILE * many * self._skills)
         much = self._moves + self._a_way * self.ways.worked_out > self._most
         if much or self._held > MOST_PLACES:
@@ -242,6 +257,7 @@ class Weighed:
         why = too_much(
             self.program,
             self.states.meters,
+            self.states.standing,
             (spot.state for spot in self.ways.spots),
             self.carrier.names,
             (aside for weights in self._now.values() for aside in weights),
@@ -281,10 +297,7 @@ class Weighed:
         return known
 
     def _look_at_end(self, state: State, aside: Aside, result: Result) -> tuple[str, Meters, str]:
-        asked = self._asked
-        total = self.states.total_after(asked)
-        counted = {"asked": asked, "total": total, "left": total - asked}
-        names = {**self.states.known(state), **self.carrier.named(aside), **counted}
+        names = {**self.states.known(state), **self.carrier.named(aside), **self._counts_at_end(state)}
         names["percent"] = made("percent", names)
         end = AtEnd(self.program, names, state.times, lambda *_: None)
         [closed] = close(end, result)
@@ -293,9 +306,20 @@ class Weighed:
         award = "" if closed.award is None else self.game.awards[closed.award - 1].title
         return closed.result, end.meters, award
 
+    def _counts_at_end(self, state: State) -> dict[str, Any]:
+        """What only the course of a play tells."""
+        asked = self._asked
+        total = self.states.total_after(asked)
+        return {"asked": asked, "total": total, "left": total - asked}
+
 
 def needs_pace(program: Program) -> bool:
     """Whether nothing but time ends a play: its deck has no end, and no rule does."""
-    if program.endings or program.moves_clocks or any(row.then in ENDS for row in program.game.rows):
+    if (
+        program.has_rounds
+        or program.endings
+        or program.moves_clocks
+        or any(row.then in ENDS for row in program.game.rows)
+    ):
         return False
     return Dealer(program.game, choose(program.game, 0)).endless

@@ -85,7 +85,8 @@ class Figures:
     the share of plays that still go on. ``plays`` is how many were walked, None where none had to be.
 
     ``meters`` hold for each value the share of plays that end with it; ``means`` are the means of counts, of
-    which more is known where they are among the ``counts``.
+    which more is known where they are among the ``counts``; ``gates`` how often each is gone through (by the
+    numbers of round and gate).
     """
 
     plays: int | None
@@ -97,6 +98,7 @@ class Figures:
     means: dict[str, Any] = field(default_factory=dict)
     counts: dict[str, Sums] = field(default_factory=dict)
     rows: set[int] = field(default_factory=set)
+    gates: dict[tuple[int, int], Any] = field(default_factory=dict)
     left_over: Any = 0
 
     @property
@@ -132,8 +134,14 @@ class Figures:
             "results": {name: float(share) for name, share in self.results.items()},
             "awards": {title: float(share) for title, share in self.awards.items()},
             "unused_rows": [number for number in range(1, rows + 1) if number not in self.rows],
+            **({"gates": _gates(self.gates)} if self.gates else {}),
             **({"left_over": float(self.left_over)} if self.left_over else {}),
         }
+
+
+def _gates(gates: Mapping[tuple[int, int], Any]) -> dict[str, float]:
+    """How often plays go through each gate, as "2.1": the first of the second round."""
+    return {f"{of}.{number}": float(often) for (of, number), often in sorted(gates.items())}
 
 
 def _data(spread: Spread) -> dict[str, float]:

@@ -17,7 +17,7 @@ from ...play.rulebook.names import TIMES
 from ...play.rulebook.program import Program
 from ...play.rulebook.rows import reveals
 from ...play.run.played import End
-from ...play.run.sequence import answered, comes_first, first_case, pause_after
+from ...play.run.sequence import Stands, answered, comes_first, first_case, pause_after
 from ..search.course import Course, Happened
 from ..search.states import Kept, State
 from ..search.times import NO_TIMES, NONE, Stood, Times
@@ -26,12 +26,13 @@ from .walker import Mind, Walker
 
 
 class Spot:
-    """Where plays stand: the state, and what the open question is to the walker. Each there is once."""
+    """Where plays stand: the state, and what the open question is to the walker; where that makes a
+    difference, the class it comes from. Each there is once."""
 
-    __slots__ = ("guess", "opens", "state", "ways")
+    __slots__ = ("guess", "kind", "opens", "state", "ways")
 
-    def __init__(self, state: State, guess: Guess) -> None:
-        self.state, self.guess = state, guess
+    def __init__(self, state: State, guess: Guess, kind: int = -1) -> None:
+        self.state, self.guess, self.kind = state, guess, kind
         self.ways: list[Way] | None = None
         self.opens: dict[tuple[int, Mind], Spot] = {}
 
@@ -71,7 +72,7 @@ class Ways:
         self.states, self.course, self.clocked = states, course, clocked
         self.pace = round(1000 * walker.pace)
         self._used_counts, self._parts = "time_used" in names, "hits" in names
-        self._spots: dict[tuple[State, Guess], Spot] = {}
+        self._spots: dict[tuple[State, Guess, int], Spot] = {}
         self.worked_out = 0
         """How many ways were worked out: each takes far longer than to go it."""
 
@@ -84,76 +85,96 @@ class Ways:
         """The way every play begins."""
         game = Stood.of(Clock.of(self.game.clocks.game)) if self.clocked else NONE
         state = self.states.first()._replace(times=NO_TIMES._replace(game=game))
-        return self._after(state, Guess(), "begun", 1, 0)
+        return self._after(Spot(state, Guess()), Guess(), "begun", 1, 0)
 
     def opened(self, spot: Spot, sort: int, mind: Mind) -> Spot:
         """Where plays stand once the next question, of a sort, was dealt."""
         found = spot.opens.get((sort, mind))
         if found is None:
-            found = spot.opens[sort, mind] = self._spot(self.states.opened(spot.state, sort), Guess(mind))
+            found = spot.opens[sort, mind] = self.spot(self.states.opened(spot.state, sort), Guess(mind))
         return found
 
+    def opened_again(self, spot: Spot, sort: int, kind: int, mind: Mind, *, first: bool) -> Spot:
+        """Where plays stand once a question of a sort and a class was dealt, or comes again."""
+        state = self.states.opened(spot.state, sort) if first else self.states.reopened(spot.state, sort)
+        return self.spot(state, Guess(mind), kind)
+
     def of(self, spot: Spot) -> list[Way]:
-        """The ways on from an open question."""
+        """The ways on from an open question, or from where a round begins or ends."""
         if spot.ways is None:
-            visits = spot.state.stands == "visit"
-            spot.ways = (
-                [self._after(spot.state, spot.guess, "opened", 1, 0)] if visits else list(self._tried(spot))
-            )
+            moment = _MOMENTS.get(spot.state.stands)
+            spot.ways = [self._after(spot, spot.guess, moment, 1, 0)] if moment else list(self._tried(spot))
         return spot.ways
 
-    def _spot(self, state: State, guess: Guess) -> Spot:
-        key = (state, guess)
+    def spot(self, state: State, guess: Guess, kind: int = -1) -> Spot:
+        """Where plays stand at a state."""
+        key = (state, guess, kind)
         spot = self._spots.get(key)
         if spot is None:
-            spot = self._spots[key] = Spot(state, guess)
+            spot = self._spots[key] = Spot(state, guess, kind)
         return spot
 
     def _tried(self, spot: Spot) -> Iterator[Way]:
         """A try, or the clock that runs out before it."""
         state, guess, pace = spot.state, spot.guess, self.pace
-        question, game = state.times.question.left, state.times.game.left
-        comes = comes_first(question, game, pace)
+        question, game, of_round = (clock.left for clock in state.times)
+        comes = comes_first(question, game, pace, round_due=of_round)
         if comes == "answer":
-            yield from self._answered(state, guess)
+            yield from self._answered(spot)
         elif comes == "time":
             left = game or 0
             yield Way(1, self._time_is_up(self._ran(state, left)), later=left, steps=1)
+        elif comes == "round":
+            left = of_round or 0
+            over = self.states.closed(self._ran(state, left))._replace(stands="round")
+            yield Way(1, self.spot(over, guess), later=left)
         else:
-            yield self._after(state, guess, "late", 1, question or 0)
+            yield self._after(spot, guess, "late", 1, question or 0)
 
-    def _answered(self, state: State, guess: Guess) -> Iterator[Way]:
-        sort, counts = self.states.sorts[state.sort], self.states.read(state)
-        wrong = first_case(answered(self.program.rounds[0], "wrong", partial=False, asks_again=True), counts)
+    def _answered(self, spot: Spot) -> Iterator[Way]:
+        state, guess = spot.state, spot.guess
+        sort, counts, one = (
+            self.states.sorts[state.sort],
+            self.states.read(state),
+            self.states.round_of(state),
+        )
+        wrong = first_case(answered(one, "wrong", partial=False, asks_again=True), counts)
         right, others = guess.chances(self.walker, sort)
-        yield self._after(state, guess, "right", right, self.pace, sort.possible)
+        yield self._after(spot, guess, "right", right, self.pace, sort.possible)
         for place, (hits, share) in enumerate(others):
             tried = guess if self.walker.how == "skill" else guess.wrong(place, sort)
-            yield self._after(state, tried, wrong, share, self.pace, hits)
+            yield self._after(spot, tried, wrong, share, self.pace, hits)
 
     def _after(
-        self, state: State, guess: Guess, moment: Moment, share: Any, later: int, hits: int | None = None
+        self, spot: Spot, guess: Guess, moment: Moment, share: Any, later: int, hits: int | None = None
     ) -> Way:
         """The way that a moment leads, ``later`` milliseconds after the play began to wait, and after an
         answer that had so many ``hits`` (None: none was given)."""
         self.worked_out += 1
-        before = self._ran(state, later)
+        before = self._ran(spot.state, later)
         if hits is not None and self._parts:
             before = before._replace(hits=hits)
         happened = self.course.happen(before, moment)
         came, after = happened.came, happened.after
-        pause, waits = pause_after(came, self.program.rounds[0])
+        pause, waits = pause_after(came, self.states.round_of(before))
         if came.end is not None:
             to: Spot | Ended = Ended(came.end, after)
         elif after.times.game.left == 0:
             to = self._time_is_up(after)
+        elif came.gate is not None:
+            entered = self.states.closed(after)._replace(stands="enter", round=came.gate.to)
+            times = entered.times._replace(question=NONE, round=NONE)
+            to = self.spot(entered._replace(times=times), Guess())
+        elif after.times.round.left == 0:
+            to = self.spot(self.states.closed(after)._replace(stands="round"), Guess())
         else:
             shown = moment == "right" or reveals(moment, came.row.source if came.row else None)
             if shown and self.walker.how == "knows":
                 guess = Guess("known")
             elif came.onward == "revisit":
                 guess = guess._replace(tried=())
-            to = self._spot(self.course.goes_on(before, after, moment, came.onward), guess)
+            state = self.course.goes_on(before, after, moment, came.onward)
+            to = self.spot(state, guess, spot.kind if state.stands in ("visit", "ask") else -1)
         steps = 1 + happened.mistakes + waits
         return Way(share, to, happened, later + round(1000 * pause), steps)
 
@@ -173,6 +194,10 @@ class Ways:
         if of_round.limit is not None:
             of_round = of_round.ran(later)
         return state._replace(times=Times(question, game, of_round))
+
+
+_MOMENTS: dict[Stands, Moment] = {"enter": "round_begun", "visit": "opened", "round": "round_over"}
+"""What happens where plays stand, where it is no answer."""
 
 
 def can_clocks_matter(program: Program, walker: Walker, names: frozenset[str]) -> bool:

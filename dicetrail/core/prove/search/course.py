@@ -134,7 +134,7 @@ class _AtState:
     @cached_property
     def after(self) -> State:
         """The state that it has become, once nothing is done to it any more."""
-        counts = self._course.states.kept(self.counts)
+        counts = self._course.states.kept(self.counts, self._state.round)
         return self._state._replace(meters=tuple(self.meters.values()), counts=counts, times=self._times)
 
     def endings(self) -> tuple[End | None]:

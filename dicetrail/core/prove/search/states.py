@@ -72,10 +72,15 @@ class Kept:
         self.player = nameless(self.game)
         self.count = choices.count or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
-        self._standing = (*STANDING, *OF_ROUND) if program.has_rounds else STANDING
-        self._values = itemgetter(*self._standing)
+        self.standing = (*STANDING, *OF_ROUND) if program.has_rounds else STANDING
+        self._values = itemgetter(*self.standing)
         self._kept = [
-            (n, looked.caps.get(name, inf)) for n, name in enumerate(self._standing) if self._keeps(name)
+            [
+                (n, looked.caps.get(name, inf))
+                for n, name in enumerate(self.standing)
+                if self._keeps(name, looked_in(program, one, looked))
+            ]
+            for one in program.rounds
         ]
         self._keeps_last = bool(OF_THE_LAST & self._names_at_the_end())
         by = [one.question_seconds.names for one in program.rounds if one.question_seconds is not None]
@@ -94,8 +99,8 @@ class Kept:
         """Where every play begins."""
         starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
         meters = tuple(starts[name] for name in self.meters)
-        counts = self.kept(at_first(rounds=self.program.has_rounds))
         first = self.program.rounds[0].number
+        counts = self.kept(at_first(rounds=self.program.has_rounds), first)
         return State("next", (), -1, meters, counts, round=first, gone=(0,) * len(self._gates))
 
     def round_of(self, state: State) -> ReadyRound:
@@ -115,7 +120,7 @@ class Kept:
 
     def read(self, state: State) -> Counts:
         """The counts of a state; those that make no difference are 0."""
-        counts: Counts = dict(zip(self._standing, state.counts, strict=True))
+        counts: Counts = dict(zip(self.standing, state.counts, strict=True))
         if not self._decks:
             counts["total"] = self.total_after(int(counts["asked"]))
             return counts
@@ -129,11 +134,11 @@ class Kept:
         """How many questions the play will have asked, as far as is known once so many were."""
         return total_after(asked, self.total, self._a_pass)
 
-    def kept(self, counts: Counts) -> tuple[float, ...]:
-        """The counts the course of a play depends on, none larger than makes a difference."""
+    def kept(self, counts: Counts, number: int) -> tuple[float, ...]:
+        """The counts the course of a play depends on in a round, none larger than makes a difference."""
         values = self._values(counts)
         shown: list[float] = [0] * len(values)
-        for place, cap in self._kept:
+        for place, cap in self._kept[max(0, number - 1)]:
             value = values[place]
             shown[place] = value if value < cap else cap
         return tuple(shown)
@@ -144,8 +149,12 @@ class Kept:
 
     def opened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort was dealt."""
-        counts = self.kept(counted(self.read(state), "dealt"))
+        counts = self.kept(counted(self.read(state), "dealt"), state.round)
         return state._replace(stands="visit", sort=sort, counts=counts, first=True, parts=0, hits=0)
+
+    def reopened(self, state: State, sort: int) -> State:
+        """A state before the next question, when one of a sort comes again."""
+        return state._replace(stands="visit", sort=sort, first=False, parts=0, hits=0)
 
     def tries(self, state: State) -> float:
         """The tries that a visit of a state's question has."""
@@ -171,7 +180,7 @@ class Kept:
         return state._replace(
             stands="next",
             sort=-1,
-            counts=self.kept(counts),
+            counts=self.kept(counts, state.round),
             first=True,
             parts=0,
             hits=0,
@@ -202,7 +211,7 @@ class Kept:
             **dict.fromkeys(TOLD, ""),
         }
 
-    def _keeps(self, name: str) -> bool:
+    def _keeps(self, name: str, looked: frozenset[str]) -> bool:
         if QUANTITIES[name].of_visit:
             return True
         if self.program.has_rounds and name in ("asked", "round_asked"):
@@ -213,7 +222,7 @@ class Kept:
         if name == "asked":  # where the deck ends, what is left of it tells it
             of_the_deck = bool({"asked", "total", "left"} & self.looked.names)
             return of_the_deck if self.total is None else self.looked.asked
-        return name in self.looked.names and name not in self.looked.aside and not name.endswith("total")
+        return name in looked and name not in self.looked.aside and not name.endswith("total")
 
     def _names_at_the_end(self) -> set[str]:
         """What may be asked of the last question after it."""

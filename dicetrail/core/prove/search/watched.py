@@ -11,7 +11,7 @@ from ...play.language.expressions import Expression, compile_expression
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, TIMES
 from ...play.rulebook.program import Program, ReadyRound, ReadyRow
-from ...play.rulebook.quantities import GROWING, QUANTITIES, parts
+from ...play.rulebook.quantities import GROWING, OF_ROUND, QUANTITIES, parts
 
 _BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over", "over")
 _UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "round_over")
@@ -77,14 +77,15 @@ def looked_at(program: Program) -> LookedAt:
 
 
 def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[str]:
-    """The names that decide something in a round: what is said of a question does only where the round, or
-    the game as a whole, looks at it."""
+    """The names that decide something in a round: what is said of a question, and what is counted of a round,
+    does only where the round, or the game as a whole, looks at it."""
     of_game = [*program.awards, *program.endings]
     names = {name for condition, _, _ in of_game for name in condition.names}
     rows = [row for moment, rows in one.rows.items() for row in rows if moment not in _BETWEEN]
     rows += [row for moment in _BETWEEN for row in program.rows[moment]]
     for row in rows:
         names |= row_names(row) | {name for _, seconds in row.time for name in seconds.names}
+        names |= {name for _, value in row.set for name in value.names}
         names |= _names(divisions(row))
     for gate in one.gates:
         names |= gate.condition.names if gate.condition is not None else set()
@@ -93,7 +94,8 @@ def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[
         names |= compile_expression(one.source.deal.next).names
     if one.source.deal.choose:
         names.add(one.source.deal.choose)
-    return looked.names - (OF_A_QUESTION.keys() - names)
+    names |= {part for name in names for part in parts(name)}
+    return looked.names - ((OF_A_QUESTION.keys() | {*OF_ROUND}) - names)
 
 
 def _moved_at(program: Program, moment: Moment) -> Iterator[str]:
