@@ -10,8 +10,10 @@ from ...core.play.language.expressions import (
     compile_expression,
     compile_template,
 )
+from ...core.play.rulebook.game import Round
 from ...core.play.rulebook.moments import MOMENTS, Moment
 from ...core.play.rulebook.names import NAMES, PICKS, TOLD
+from ...core.prove.replay.coverage import possible
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.lengths import Seconds, seconds_of_plays
 from ...core.prove.search.reached import Pay, Reach, gathered
@@ -29,9 +31,11 @@ from ..shapes.rules import (
     ComesToOut,
     ConditionOut,
     FlowOut,
+    GateReachedOut,
     MeterRangeOut,
     PayOut,
     PossibleOut,
+    RoundReachedOut,
     RulesOut,
 )
 from .the_game import TheDocument, TheGame, TheReading
@@ -114,6 +118,7 @@ def comes_to(
 def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool) -> ComesToOut:
     endings = reading.game.endings if reading.game else ()
     awards = reading.game.awards if reading.game else ()
+    rounds = reading.game.rounds if reading.game else ()
     seconds = seconds_of_plays(reading.game, found) if reading.game else Seconds(None, None)
     return ComesToOut(
         revision=revision,
@@ -149,16 +154,38 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
             [f"{one.result}: {one.condition}" for one in endings], found.endings, sure=found.complete
         ),
         awards=_possible([one.title for one in awards], found.awards, sure=found.all_ends),
+        rounds=[_round(number, one, found) for number, one in enumerate(rounds, 1)],
         flow=[
             FlowOut(moment=moment, to=to, times=times)
             for (moment, to), times in sorted(found.flow.items(), key=_flow_order)
             if MOMENTS[moment].answers
         ],
-        leads_to=[to for to in _LEADS_TO if any(to == where for _, where in found.flow)],
+        leads_to=[
+            to
+            for to in _LEADS_TO
+            if any(to == where and moment not in _BETWEEN for moment, where in found.flow)
+        ],
         shortest=found.shortest,
         longest=found.longest,
         **seconds._asdict(),
         snags=snags_out(doubts(reading, found) if ready else []),
+    )
+
+
+def _round(number: int, one: Round, found: Reach) -> RoundReachedOut:
+    return RoundReachedOut(
+        number=number,
+        name=one.name,
+        possible=possible(found, f"round {number}"),
+        gates=[
+            GateReachedOut(
+                number=place,
+                condition=gate.condition,
+                go=gate.go,
+                possible=possible(found, f"gate {number}.{place}"),
+            )
+            for place, gate in enumerate(one.then, 1)
+        ],
     )
 
 
@@ -174,7 +201,8 @@ def _possible(titles: Iterable[str], met: set[int], *, sure: bool) -> list[Possi
     ]
 
 
-_LEADS_TO = ("next", "try", "resume", "revisit", "won", "lost", "done", "stopped")
+_BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over")
+_LEADS_TO = ("next", "later", "try", "resume", "revisit", "round", "won", "lost", "done", "stopped")
 """Where a play can lead, in the order in which it is drawn."""
 
 

@@ -43,6 +43,7 @@ class FiguresOut(BaseModel):
     asked: SpreadOut
     seconds: SpreadOut
     unused_rows: list[int]
+    gates: dict[str, float]
     left_over: float
 
 

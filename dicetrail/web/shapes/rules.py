@@ -101,6 +101,24 @@ class FlowOut(BaseModel):
     times: int
 
 
+class GateReachedOut(BaseModel):
+    """A gate of a round: when it holds ("": always), where it goes, and whether any play goes through it."""
+
+    number: int
+    condition: str
+    go: str
+    possible: bool | None
+
+
+class RoundReachedOut(BaseModel):
+    """A round, whether any play comes to it, and its gates."""
+
+    number: int
+    name: str
+    possible: bool | None
+    gates: list[GateReachedOut]
+
+
 class ComesToOut(BaseModel):
     """What the rules come to. ``ready`` is false while it is still being worked out.
 
@@ -118,6 +136,7 @@ class ComesToOut(BaseModel):
     results: list[str]
     endings: list[PossibleOut]
     awards: list[PossibleOut]
+    rounds: list[RoundReachedOut]
     flow: list[FlowOut]
     leads_to: list[str]
     shortest: int | None

@@ -2660,6 +2660,8 @@ export interface components {
             results: string[];
             /** Revision */
             revision: number;
+            /** Rounds */
+            rounds: components["schemas"]["RoundReachedOut"][];
             /** Shortest */
             shortest: number | null;
             /** Slowest */
@@ -3410,6 +3412,10 @@ export interface components {
             awards: {
                 [key: string]: number;
             };
+            /** Gates */
+            gates: {
+                [key: string]: number;
+            };
             /** Left Over */
             left_over: number;
             /** Meters */
@@ -3593,6 +3599,20 @@ export interface components {
              * @default 1
              */
             most: number;
+        };
+        /**
+         * GateReachedOut
+         * @description A gate of a round: when it holds ("": always), where it goes, and whether any play goes through it.
+         */
+        GateReachedOut: {
+            /** Condition */
+            condition: string;
+            /** Go */
+            go: string;
+            /** Number */
+            number: number;
+            /** Possible */
+            possible: boolean | null;
         };
         /**
          * GaugeOut
@@ -5390,6 +5410,20 @@ export interface components {
              * @default 1
              */
             tries: number | "none" | null;
+        };
+        /**
+         * RoundReachedOut
+         * @description A round, whether any play comes to it, and its gates.
+         */
+        RoundReachedOut: {
+            /** Gates */
+            gates: components["schemas"]["GateReachedOut"][];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Possible */
+            possible: boolean | null;
         };
         /**
          * RoundView

@@ -101,6 +101,10 @@ class WeighedRounds(Weighed):
                     queue.append((ahead, to))
         return then
 
+    def _moved(self, weights: int) -> None:
+        """So many weights are moved; those of many skills take longer."""
+        super()._moved(weights * (1 + self._skills // 16))
+
     def _pile_after(self, spot: Spot, pile: RoundPile, way: Way, ahead: Spot | None) -> RoundPile:
         if ahead is None:
             return pile

@@ -4,6 +4,7 @@ import type { ComesTo, Coverage, Game } from "../../api/client";
 import { counted } from "../words";
 import { Neither } from "./Neither";
 import { Flow } from "./Flow";
+import { RoundFlow } from "./RoundFlow";
 
 interface Props {
   game: Game;
@@ -29,6 +30,12 @@ export function ComesToSide({ game, comesTo, covered }: Props) {
       <Part id="length" title="How long it takes">
         <p className="text-sm">{lengthWords(comesTo)}</p>
       </Part>
+      {comesTo.rounds.length > 0 && (
+        <Part id="round-flow" title="From round to round">
+          <RoundFlow game={game} comesTo={comesTo} />
+          <p className="text-sm text-soft">Shares are those of a player of skill 0.7.</p>
+        </Part>
+      )}
       <Part id="flow" title="How it flows">
         <Flow comesTo={comesTo} walked={covered?.moments ?? []} />
         <p className="text-sm text-soft">Bold moments are ones a waymark comes to.</p>

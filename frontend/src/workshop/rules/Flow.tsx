@@ -6,6 +6,8 @@ const SAID: Record<string, string> = {
   try: "next try",
   resume: "same try",
   revisit: "asked again",
+  later: "again later",
+  round: "next round",
 };
 
 /** The flow of a play, drawn: from a question over what happened to where it goes on. */

@@ -104,7 +104,16 @@ export function Moments({ rules, round, snags, covered, words, change, comment }
           </section>
         );
       })}
-      <Idle idle={idle} rules={rules} add={add} />
+      <Idle
+        idle={idle}
+        rules={rules}
+        add={add}
+        said={(moment) =>
+          round !== undefined && document.consequences?.some((row) => row.moment === moment)
+            ? "as the game’s rows say"
+            : (rules.built_in[moment] ?? "")
+        }
+      />
     </div>
   );
 }
@@ -136,10 +145,12 @@ interface IdleProps {
   idle: string[];
   rules: Props["rules"];
   add: (moment: string) => void;
+  /** What happens there by itself. */
+  said: (moment: string) => string;
 }
 
 /** The moments at which the rules say nothing, and what happens there by itself. */
-function Idle({ idle, rules, add }: IdleProps) {
+function Idle({ idle, rules, add, said }: IdleProps) {
   return (
     <section aria-label="Moments without rows">
       <h3 className="text-lg">Moments without rows</h3>
@@ -154,7 +165,7 @@ function Idle({ idle, rules, add }: IdleProps) {
             >
               {rules.titles[moment] ?? moment}
             </button>
-            <span className="truncate text-sm text-soft">{rules.built_in[moment]}</span>
+            <span className="truncate text-sm text-soft">{said(moment)}</span>
           </li>
         ))}
       </ul>
