@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
@@ -17,6 +18,9 @@ from .parts import AsJson, write
 
 commands = typer.Typer()
 LARGEST_HISTORY = 512 * 2**20
+
+if TYPE_CHECKING:
+    from ..core.prove.plays.statistics import Statistics
 
 
 @commands.command()
@@ -50,6 +54,7 @@ def report(
                 "reliability": found.reliability,
                 "common": found.common,
                 "questions": rows,
+                **({"rounds": _rounds(found)} if found.rounds else {}),
             }
         )
         return
@@ -57,6 +62,8 @@ def report(
     print(f"{found.plays} plays{few}")
     if found.reliability is not None:
         print(f"KR-20 {found.reliability:.2f} over {found.common} questions")
+    for of in _rounds(found):
+        print(f"round {of['round']}: {of['right']} of {of['asked']} right, in {of['plays']} plays")
     for row, one in zip(rows, found.questions, strict=True):
         apart = "" if one.discrimination is None else f", r = {one.discrimination:+.2f}"
         print(
@@ -65,3 +72,8 @@ def report(
         )
         for advice in advised[one.question]:
             print(f"      {advice.said}")
+
+
+def _rounds(found: Statistics) -> list[dict[str, int]]:
+    """The rounds as the command line writes them."""
+    return [{"round": number, **asdict(one)} for number, one in found.rounds.items()]

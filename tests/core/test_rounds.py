@@ -18,10 +18,13 @@ from dicetrail.core.play.rulebook.game import Choices, Game
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.dealt import dealt
-from dicetrail.core.play.run.moves import play, read_move
+from dicetrail.core.play.run.moves import make, play, read_move, to_input
 from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.plays.record import AnswerCollector, from_data, to_data
+from dicetrail.core.prove.plays.statistics import statistics_of
+from dicetrail.core.prove.plays.what_if import Meant, walked_again
 from dicetrail.core.prove.replay.coverage import covered, way_to
 from dicetrail.core.prove.replay.walks import walk_moves
 from dicetrail.core.prove.search.doubts import doubts
@@ -295,6 +298,47 @@ class Snags(unittest.TestCase):
         reading = read_game(HEAD + f"rounds: {rounds}\n", lambda _: QUESTIONS)
         self.assertIsNone(reading.game)
         self.assertEqual({snag.code for snag in reading.snags}, {"bad-value"})
+
+
+class Played(unittest.TestCase):
+    def test_statistics_by_round(self):
+        """Two plays: in one the first round is played twice; each question counts in the round it came in."""
+        program, records = Program(game_of(UP)), []
+        for moves in (["right"] * 7, [*["right"] * 3, *["wrong"] * 4, *["right"] * 7]):
+            collector = AnswerCollector()
+            run = Run(program, choose(program.game, 1), collector)
+            run.begin()
+            for move in moves:
+                to_input(run)
+                make(run, read_move(move))
+            to_input(run)
+            records.append(collector.record(run))
+        kept = [from_data(json.loads(json.dumps(to_data(one.answers)))) for one in records]
+        self.assertEqual(kept, [one.answers for one in records])
+        found = statistics_of(kept, lambda _, given: given).rounds
+        told_ = {number: (one.plays, one.asked, one.right) for number, one in found.items()}
+        self.assertEqual(told_, {1: (2, 9, 9), 2: (2, 12, 8)})
+
+    def test_under_its_own_rules_a_play_comes_out_as_it_did(self):
+        text = (
+            "deal: {draw: 6, choose: topic}\nmeters: {score: {start: 0}}\n"
+            "consequences:\n  - {moment: right, add: {score: visit}}\n  - {moment: missed, then: later}\n"
+        )
+        program = Program(game_of(text))
+        collector = AnswerCollector()
+        run = Run(program, choose(program.game, 2), collector)
+        run.begin()
+        for answer in ["wrong", "right", "right", "wrong", *["right"] * 6]:
+            to_input(run)
+            if run.phase == "choosing":
+                run.do(Move("choose", run.offered[-1]), run.input_from or 0)
+                to_input(run)
+            make(run, read_move(answer))
+        to_input(run)
+        was = collector.record(run)
+        again = walked_again(program, Meant.of(run.choices, was))
+        self.assertEqual((again.result, again.score), (was.result, was.score))
+        self.assertEqual(again.answers, tuple((one.first, one.outcome) for one in was.answers))
 
 
 class Reached(unittest.TestCase):

@@ -18,6 +18,7 @@ from ..shapes.history import (
     OptionPickedOut,
     QuestionStatisticsOut,
     RefusedTextOut,
+    RoundStatisticsOut,
     StatisticsOut,
 )
 from ..workshop import Workshop
@@ -39,6 +40,17 @@ def question_statistics(
         few=found.plays < FEW,
         reliability=found.reliability,
         common=found.common,
+        rounds=[
+            RoundStatisticsOut(
+                number=number,
+                name=of.game.rounds[number - 1].name if number <= len(of.game.rounds) else str(number),
+                plays=one.plays,
+                asked=one.asked,
+                right=one.right,
+                first=one.first,
+            )
+            for number, one in found.rounds.items()
+        ],
         questions=[_out(one, of, places) for one in found.questions],
     )
 

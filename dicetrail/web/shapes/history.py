@@ -103,6 +103,18 @@ class QuestionStatisticsOut(BaseModel):
     advice: list[AdviceOut]
 
 
+class RoundStatisticsOut(BaseModel):
+    """What became of a round: in how many ``plays`` it was played, and of the questions ``asked`` in it how
+    many were ``right`` in the end, and at the ``first`` try."""
+
+    number: int
+    name: str
+    plays: int
+    asked: int
+    right: int
+    first: int
+
+
 class StatisticsOut(BaseModel):
     """What plays say of the questions. ``reliability`` is KR-20 over the ``common`` questions."""
 
@@ -110,6 +122,7 @@ class StatisticsOut(BaseModel):
     few: bool
     reliability: float | None
     common: int
+    rounds: list[RoundStatisticsOut]
     questions: list[QuestionStatisticsOut]
 
 

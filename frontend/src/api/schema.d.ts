@@ -5426,6 +5426,25 @@ export interface components {
             possible: boolean | null;
         };
         /**
+         * RoundStatisticsOut
+         * @description What became of a round: in how many ``plays`` it was played, and of the questions ``asked`` in it how
+         *     many were ``right`` in the end, and at the ``first`` try.
+         */
+        RoundStatisticsOut: {
+            /** Asked */
+            asked: number;
+            /** First */
+            first: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Plays */
+            plays: number;
+            /** Right */
+            right: number;
+        };
+        /**
          * RoundView
          * @description The round that a play is in. ``intro`` is what is said before it, "" once it has begun; ``coming`` says
          *     in figures what there is in it; ``marks`` are all rounds in their order.
@@ -5827,6 +5846,8 @@ export interface components {
             questions: components["schemas"]["QuestionStatisticsOut"][];
             /** Reliability */
             reliability: number | null;
+            /** Rounds */
+            rounds: components["schemas"]["RoundStatisticsOut"][];
         };
         /**
          * StepOut

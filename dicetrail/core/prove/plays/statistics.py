@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections import Counter, defaultdict
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from statistics import median
 
 import numpy as np
@@ -64,15 +64,27 @@ class QuestionStatistics:
         return self.first / self.asked if self.asked else 0.0
 
 
+@dataclass(slots=True)
+class RoundStatistics:
+    """What became of a round: in how many ``plays`` it was played, and of the questions ``asked`` in it how
+    many were ``right`` in the end, and at the ``first`` try."""
+
+    plays: int = 0
+    asked: int = 0
+    right: int = 0
+    first: int = 0
+
+
 @dataclass(frozen=True, slots=True)
 class Statistics:
-    """What plays say of all questions; ``reliability`` (KR-20) rests on the ``common`` ones, which every play
-    asked."""
+    """What plays say of all questions, and of the ``rounds`` by their numbers; ``reliability`` (KR-20) rests
+    on the ``common`` questions, which every play asked."""
 
     plays: int
     questions: list[QuestionStatistics]
     reliability: float | None
     common: int
+    rounds: dict[int, RoundStatistics] = field(default_factory=dict)
 
 
 class _Tally:
@@ -102,10 +114,12 @@ def statistics_of(
     tallies: defaultdict[str, _Tally] = defaultdict(_Tally)
     asks: list[int] = []
     rights: list[int] = []
+    rounds: defaultdict[int, RoundStatistics] = defaultdict(RoundStatistics)
     for number, answers in enumerate(plays):
         sums = 0
         counted = 0
-        for question, outcome, tries, left, *_ in answers:
+        played: set[int] = set()
+        for question, outcome, tries, left, *in_round in answers:
             if not tries and outcome == "open":
                 continue
             tally = tallies[question]
@@ -118,6 +132,9 @@ def statistics_of(
                 tally.hurried += left < HURRIED
             counted += 1
             sums += first
+            if of := next(iter(in_round), 0):
+                _add_to_round(rounds[of], outcome, first=first, again=of in played)
+                played.add(of)
         asks.append(counted)
         rights.append(sums)
     asked, right = np.array(asks, dtype=float), np.array(rights, dtype=float)
@@ -131,7 +148,15 @@ def statistics_of(
         ],
         reliability=kr20(_matrix(common, len(asks))) if len(common) > 1 else None,
         common=len(common),
+        rounds=dict(sorted(rounds.items())),
     )
+
+
+def _add_to_round(one: RoundStatistics, outcome: str, *, first: bool, again: bool) -> None:
+    one.plays += not again
+    one.asked += 1
+    one.right += outcome == "right"
+    one.first += first
 
 
 def _add(tally: _Tally, tries: Sequence[Try]) -> bool:

@@ -7,6 +7,7 @@ import {
   type Game,
   type Handout,
   type QuestionStatistics,
+  type Statistics,
 } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 import { Notice } from "../../ui/Notice";
@@ -22,6 +23,42 @@ interface Props {
 }
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** What became of each round. */
+function ByRound({ rounds }: { rounds: Statistics["rounds"] }) {
+  return (
+    <section aria-labelledby="by-round">
+      <h2 id="by-round" className="mb-1 text-xl">
+        Round by round
+      </h2>
+      <table className="w-full max-w-2xl">
+        <thead className="text-left text-sm text-soft">
+          <tr>
+            <th className="font-normal">round</th>
+            <th className="font-normal">plays</th>
+            <th className="font-normal">asked</th>
+            <th className="font-normal">right at first</th>
+            <th className="font-normal">right in the end</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rounds.map((round) => (
+            <tr key={round.number} data-by-round={round.number} className="border-t border-line">
+              <td>
+                <span className="mr-1.5 font-mono text-sm text-soft">{round.number}</span>
+                {round.name}
+              </td>
+              <td>{round.plays}</td>
+              <td>{round.asked}</td>
+              <td>{percent(round.first / round.asked)}</td>
+              <td>{percent(round.right / round.asked)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
 
 /** How every question did, and what to do about it. */
 export function QuestionsPlayed({ game, handout, version }: Props) {
@@ -62,6 +99,7 @@ export function QuestionsPlayed({ game, handout, version }: Props) {
         </section>
       )}
       <WhatIf whatIf={whatIf} version={version} />
+      {data.rounds.length > 0 && <ByRound rounds={data.rounds} />}
       <table className="w-full">
         <thead className="text-sm text-soft">
           <tr>
