@@ -248,7 +248,7 @@ def _figures_out(found: Figures, program: Program) -> FiguresOut:
         asked=SpreadOut(**data["asked"]),
         seconds=SpreadOut(**data["seconds"]),
         unused_rows=data["unused_rows"],
-        gates=data.get("gates", {}),
+        gates={f"{of}.{number}": float(often) for (of, number), often in sorted(found.gates.items())},
         left_over=data.get("left_over", 0),
     )
 

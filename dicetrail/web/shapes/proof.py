@@ -33,7 +33,8 @@ class ShareOut(BaseModel):
 
 class FiguresOut(BaseModel):
     """What plays come to; ``plays`` of them were walked, None where the figures are exact. ``meters`` hold
-    the values that plays end with, ``left_over`` is the share of plays that still go on."""
+    the values that plays end with, ``gates`` how often plays go through each gate ("2.1": the first of round
+    2), as far as it is known; ``left_over`` is the share of plays that still go on."""
 
     plays: int | None
     results: dict[str, float]

@@ -134,14 +134,8 @@ class Figures:
             "results": {name: float(share) for name, share in self.results.items()},
             "awards": {title: float(share) for title, share in self.awards.items()},
             "unused_rows": [number for number in range(1, rows + 1) if number not in self.rows],
-            **({"gates": _gates(self.gates)} if self.gates else {}),
             **({"left_over": float(self.left_over)} if self.left_over else {}),
         }
-
-
-def _gates(gates: Mapping[tuple[int, int], Any]) -> dict[str, float]:
-    """How often plays go through each gate, as "2.1": the first of the second round."""
-    return {f"{of}.{number}": float(often) for (of, number), often in sorted(gates.items())}
 
 
 def _data(spread: Spread) -> dict[str, float]:

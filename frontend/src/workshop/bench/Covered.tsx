@@ -31,7 +31,10 @@ export function Covered({ game, plays, takeUp }: Props) {
   return (
     <section aria-label="Touched so far" className="flex flex-col gap-1">
       <p className="text-sm text-soft" data-covered={found.parts.length - left.length}>
-        {found.parts.length - left.length} of {found.parts.length} rows, endings and awards
+        {found.parts.length - left.length} of {found.parts.length}{" "}
+        {found.parts.some(({ what }) => what.startsWith("round"))
+          ? "rows, endings, awards, rounds and gates"
+          : "rows, endings and awards"}
         {found.kinds_left.length > 0 && `; not yet asked: ${found.kinds_left.join(", ")}`}
       </p>
       {take.error && <Notice tone="mind">{take.error.message}</Notice>}
