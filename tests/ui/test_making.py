@@ -127,7 +127,7 @@ class Making(unittest.TestCase):
         browser.press("Load the demo")
         browser.find("a", "Hut Night at Lanternfell")
         browser.gone("[data-empty]")
-        browser.find("[data-pack]", "used by 6 games")
+        browser.find("[data-pack]", "used by 7 games")
         browser.find("[type=search]").send_keys("hut")
         browser._wait(lambda _: len(browser.all("[data-pack]")) == 3, "packs called so")
         self.assertEqual(len(browser.all("[data-game]")), 1)
