@@ -66,8 +66,6 @@ class Play:
         counts, card = self.counts, self.card or {}
         total, of_round = self.table.total(counts["asked"] - self.before["asked"])
         here = {name: counts[name] - self.before[name] for name in OF_ROUND} if self.rounds else counts
-        if self.rounds and not self.entered:
-            of_round = 0
         asked, places = counts["asked"], card.get("rights", ())
         parts = len(places) if card.get("kind") in ("several", "order") else 1
         joined = {"several": ", ", "order": " → "}.get(card.get("kind"), "")

@@ -48,6 +48,8 @@ class Position:
             {meter.name: meter.kept(meter.start) for meter in program.game.meters},
             at_first(self.decks.total_after(0), rounds=program.has_rounds),
         )
+        if program.has_rounds:
+            self.seat.counts["round_total"] = self.decks.dealer.total_after(0)
         self.first_visit = True
         self.tries: float = inf
         self._came = Came("begun", None, None, "next")
