@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import partial
 from itertools import chain, count, islice
@@ -13,6 +13,7 @@ from ..language.expressions import ExpressionError, Names, compile_expression
 from ..questions.card import Card
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
+from ..rulebook.rows import Trouble
 from .order import ordered, parts_drawn
 from .places import Places
 from .pool import Candidate, pool, times_in_a_pass
@@ -20,8 +21,6 @@ from .supply import Supply
 
 MOST_OFFERED = 6
 """Choices that a player is offered at a time."""
-Trouble = Callable[[str, ExpressionError], None]
-"""Told of an expression that has no value: where it stands, and why."""
 
 
 class SoFar(NamedTuple):

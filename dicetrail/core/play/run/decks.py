@@ -29,7 +29,7 @@ class Decks:
         """How often each gate was gone through, by the numbers of round and gate."""
         self.round: ReadyRound = program.rounds[0]
         self.dealer = self._dealer(self.round)
-        self._total = self._behind()
+        self._total_ahead = self._ahead()
 
     def enter(self, number: int, asked: int) -> None:
         """Enter a round, so many questions having been asked; its questions are dealt anew."""
@@ -37,7 +37,7 @@ class Decks:
         self._entered[number] += 1
         self._asked_before, self._inside = asked, True
         self.dealer = self._dealer(self.round)
-        self._total = self._behind()
+        self._total_ahead = self._ahead()
 
     def leave(self) -> bool:
         """Leave the round; False where that was done, or none was entered."""
@@ -51,11 +51,11 @@ class Decks:
 
     def total_after(self, asked: int) -> int:
         """How many questions the play will ask, as far as is known: those of before this round, of this one
-        once it has ``asked`` so many, and of all rounds behind it."""
-        return self._asked_before + self.dealer.total_after(asked) + self._total
+        once it has ``asked`` so many, and of all rounds that follow it."""
+        return self._asked_before + self.dealer.total_after(asked) + self._total_ahead
 
-    def _behind(self) -> int:
-        """The questions of the rounds behind this one."""
+    def _ahead(self) -> int:
+        """The questions of the rounds that follow this one."""
         return sum(self._dealer(one).total for one in self._program.rounds[max(1, self.round.number) :])
 
     def _dealer(self, one: ReadyRound) -> Dealer:

@@ -144,10 +144,9 @@ class Onward(Position):
         """A round begins."""
         self.decks.enter(number, int(self.counts["asked"]))
         self.known |= {"round": number, "round_name": self.round.source.name}
-        self._count_questions()
+        self._count_questions(0)
         scene, before = Scene(self, at), self.meters
         [came] = begin_round(scene)
-        self._count_questions()
         self._tell(scene, came, before, at)
 
     def _end_round(self, at: int, *, clock: str | None = None) -> None:
@@ -170,13 +169,12 @@ class Onward(Position):
         if self.round.number and self.decks.leave():
             self.seat.laps.append(Lap(self.round.number, of_round(self.counts)))
 
-    def _count_questions(self) -> None:
-        """How many questions the play and its round ask, as far as is known."""
-        counts = self.counts
-        asked = int(counts["round_asked" if self.round.number else "asked"])
-        counts["total"] = self.decks.total_after(asked)
+    def _count_questions(self, asked: int) -> None:
+        """How many questions the play and its round ask, as far as is known once the round has asked so
+        many."""
+        self.counts["total"] = self.decks.total_after(asked)
         if self.round.number:
-            counts["round_total"] = self.dealer.total_after(asked)
+            self.counts["round_total"] = self.dealer.total_after(asked)
 
     def _open_next(self, at: int, chosen: str | None = None) -> None:
         asked = int(self.counts["round_asked" if self.round.number else "asked"])
@@ -193,7 +191,7 @@ class Onward(Position):
             self.seat.turn = Turn(dealt.card, round=self.round.number)
             self.asked.append(self.seat.turn)
             Scene(self, at).count("dealt")
-            self._count_questions()
+            self._count_questions(asked + 1)
         else:
             self.seat.turn = next(turn for turn in self.asked if turn.card is dealt.before)
             self.seat.turn.card = dealt.card
