@@ -13,6 +13,8 @@ interface Props {
   silent: boolean;
 }
 
+const CLOCKS = ["game", "round", "question"] as const;
+
 /** The score, the marks, the count and the clocks, as far as the look wants them here. */
 export function Standing({ seen, where, silent }: Props) {
   const t = useTexts();
@@ -25,8 +27,7 @@ export function Standing({ seen, where, silent }: Props) {
     ...(look.marks === where ? marks : []),
   ].sort((one, two) => view.meters.indexOf(one) - view.meters.indexOf(two));
   const counted = look.count === where && question;
-  const clocks =
-    look.clock === where && (view.game_clock || view.round_clock || view.question_clock);
+  const clocks = look.clock === where && CLOCKS.some((name) => view[`${name}_clock`]);
   if (!meters.length && !counted && !clocks) return null;
   return (
     <div
@@ -45,35 +46,24 @@ export function Standing({ seen, where, silent }: Props) {
           )}
         </div>
       )}
-      {clocks && view.game_clock && (
-        <TrailClock
-          clock={view.game_clock}
-          at={seen.at}
-          label={t("clock.game")}
-          as={look.clock_as}
-          large={where === "middle"}
-        />
-      )}
-      {clocks && view.round_clock && (
-        <TrailClock
-          clock={view.round_clock}
-          at={seen.at}
-          label={t("clock.round")}
-          as={look.clock_as}
-          large={where === "middle"}
-        />
-      )}
-      {clocks && view.question_clock && (
-        <TrailClock
-          clock={view.question_clock}
-          at={seen.at}
-          label={t("clock.question")}
-          as={look.clock_as}
-          large={where === "middle"}
-          tick={view.silent || silent ? 0 : view.tick}
-          sound={view.tick_sound}
-        />
-      )}
+      {clocks &&
+        CLOCKS.map((name) => {
+          const clock = view[`${name}_clock`];
+          return (
+            clock && (
+              <TrailClock
+                key={name}
+                clock={clock}
+                at={seen.at}
+                label={t(`clock.${name}`)}
+                as={look.clock_as}
+                large={where === "middle"}
+                tick={name !== "question" || view.silent || silent ? 0 : view.tick}
+                sound={name === "question" ? view.tick_sound : null}
+              />
+            )
+          );
+        })}
     </div>
   );
 }

@@ -9,14 +9,14 @@ from itertools import chain, count, islice
 from typing import NamedTuple
 
 from ..dice import Stream
-from ..language.expressions import ExpressionError, Names, compile_expression
+from ..language.expressions import Names, compile_expression
 from ..questions.card import Card
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
 from ..rulebook.rows import Trouble
-from .order import ordered, parts_drawn
+from .order import ordered, parts_drawn, was_asked
 from .places import Places
-from .pool import Candidate, pool, times_in_a_pass
+from .pool import Candidate, least_of, pool, times_in_a_pass
 from .supply import Supply
 
 MOST_OFFERED = 6
@@ -223,8 +223,9 @@ class Dealer:
             questions, mark = self._a_pass(self._passes_begun, None)
             self._passes_begun += 1
             new = [(question, mark) for question in questions]
-            again = [one for one in new if not mark and one[0].id in self._before and not one[0].recipe]
-            fresh = [one for one in new if one not in again] if again else new
+            before = self._before if not mark else ()
+            fresh = [one for one in new if not was_asked(one[0], before)]
+            again = [one for one in new if was_asked(one[0], before)]
             self._left, self._behind = (fresh, again) if fresh else (again, [])
             if self._left[0][0] is self._last:
                 self._left.append(self._left.pop(0))
@@ -235,7 +236,8 @@ class Dealer:
         left = self._some_left()
         places = [place for place, (question, _) in enumerate(left) if chosen in (None, self._said(question))]
         if self._least is not None:
-            values = [self._value(left[place][0], so_far.names, trouble) for place in places]
+            candidates = (Candidate(left[place][0], so_far.names) for place in places)
+            values = [least_of(self._least, candidate, trouble) for candidate in candidates]
             least = min(values)
             places = [place for place, value in zip(places, values, strict=True) if value == least]
         if self._deal.repeats == "always":
@@ -244,21 +246,6 @@ class Dealer:
         question, mark = left.pop(places[0])
         self._last = question
         return question, mark
-
-    def _value(self, question: Question, names: Names, trouble: Trouble | None) -> float:
-        """What the deal's expression is for a question that might come next; infinite where it has no
-        value."""
-        if self._least is None:
-            return 0
-        try:
-            value = self._least(Candidate(question, names))
-            if isinstance(value, str):
-                raise ExpressionError(f"‘{self._least.source}’ is a text where a number is needed")
-            return float(value)
-        except ExpressionError as error:
-            if trouble is not None:
-                trouble("deal, next", error)
-            return float("inf")
 
     def _said(self, question: Question) -> str:
         """What a player chooses a question by."""

@@ -73,14 +73,19 @@ def _parts(
 
 
 def _asked_last(filed: Iterable[_Filed], asked: Collection[str]) -> Iterator[_Filed]:
-    """Those that were asked before behind all others; made ones are new each time."""
+    """Those that were asked before behind all others."""
     before = []
     for one in filed:
-        if one[1].recipe is None and one[1].id in asked:
+        if was_asked(one[1], asked):
             before.append(one)
         else:
             yield one
     yield from before
+
+
+def was_asked(question: Question, asked: Collection[str]) -> bool:
+    """Whether a question is among those that were asked; made ones are new each time."""
+    return question.recipe is None and question.id in asked
 
 
 def _by_level(questions: Sequence[Question]) -> Callable[[Question], int]:

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from math import inf
 
 from ..kinds import GENERATED
-from ..language.expressions import ExpressionError, Names, Value, compile_expression
+from ..language.expressions import Expression, ExpressionError, Names, Value, compile_expression
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
 from ..rulebook.names import OF_A_QUESTION
+from ..rulebook.rows import Trouble, number
 from .supply import Supply
 
 
@@ -71,6 +73,17 @@ class Candidate(dict[str, Value]):
 
     def __missing__(self, name: str) -> Value:
         return self._names[name]
+
+
+def least_of(expression: Expression, names: Names, trouble: Trouble | None = None) -> float:
+    """What the expression that says what comes next is for a question; infinite where it has no value, of
+    which ``trouble`` is told."""
+    try:
+        return float(number(expression, names))
+    except ExpressionError as error:
+        if trouble is not None:
+            trouble("deal, next", error)
+        return inf
 
 
 def follows_level(question: Question) -> bool:

@@ -14,8 +14,8 @@ from typing import Any, NamedTuple
 
 from ...play.deal.dealer import MOST_OFFERED, Dealer
 from ...play.deal.order import parts_drawn
-from ...play.deal.pool import Candidate, about, picked
-from ...play.language.expressions import ExpressionError, Names, compile_expression
+from ...play.deal.pool import Candidate, about, least_of, picked
+from ...play.language.expressions import Names, compile_expression
 from ...play.questions.question import Question
 from ...play.rulebook.game import Choices, Deal
 from ...play.rulebook.program import Program, ReadyRound
@@ -247,7 +247,7 @@ class _Deck:
         if self._least is None:
             return kinds
         known = names()
-        values = [self._value(kind, known) for kind in kinds]
+        values = [least_of(self._least, Candidate(self._questions[kind], known)) for kind in kinds]
         found = [kind for kind, value in zip(kinds, values, strict=True) if value == min(values)]
         if len(found) > 1:
             raise Unsortable(
@@ -255,13 +255,6 @@ class _Deck:
                 " differ, such as by `+ level / 10`."
             )
         return found
-
-    def _value(self, kind: int, names: Names) -> float:
-        assert self._least is not None
-        try:
-            return float(self._least(Candidate(self._questions[kind], names)))
-        except (ExpressionError, ValueError):
-            return float("inf")
 
 
 def _reached(program: Program, number: int) -> set[int]:

@@ -7,8 +7,9 @@ from collections.abc import Callable, Sequence
 from math import prod
 
 from ...play.deal.dealer import Dealer
+from ...play.deal.pool import least_of
 from ...play.deal.supply import one_of
-from ...play.language.expressions import ExpressionError, Names, compile_expression
+from ...play.language.expressions import Names, compile_expression
 from ...play.questions.question import Question
 from ...play.rulebook.game import Choices
 from ...play.rulebook.names import OF_A_QUESTION
@@ -106,7 +107,4 @@ class Plan:
     def _value(self, sort: int, names: Names) -> float:
         assert self._least is not None
         of_question = {name: getattr(self._sorts[sort], name) for name in OF_A_QUESTION}
-        try:
-            return float(self._least({**names, **of_question}))
-        except (ExpressionError, ValueError):
-            return float("inf")
+        return least_of(self._least, {**names, **of_question})
