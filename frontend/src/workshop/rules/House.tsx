@@ -4,7 +4,16 @@ import { Cell } from "./Cell";
 import type { CommentOn } from "./Comment";
 import { Meters } from "./Meters";
 import { Pick } from "./Pick";
-import { asValue, cellOf, type Change, type Path, remove, set, type Words } from "./rows";
+import {
+  asValue,
+  cellOf,
+  type Change,
+  type Path,
+  remove,
+  set,
+  setOrRemove,
+  type Words,
+} from "./rows";
 import { Dim, Part } from "./Sentence";
 
 interface Props {
@@ -169,7 +178,7 @@ export function Before({ document, words, change }: Props) {
             kind="template"
             value={document.intro ?? ""}
             placeholder="nothing is said"
-            keep={(text) => change([text ? set(["intro"], text) : remove(["intro"])])}
+            keep={(text) => change([setOrRemove(["intro"], text)])}
           />
         </Part>
       </p>
