@@ -14,7 +14,7 @@ from ..core.pack.formats import write_file
 from ..core.pack.reading import Reading
 from ..core.play.answers.switches import Checking
 from ..core.play.deal.setup import SetupError, choose
-from ..core.play.kinds import input_for, shown_answer
+from ..core.play.kinds import key_of, shown_answer
 from ..core.play.questions.card import as_filed
 from ..core.play.run.checking import check
 from ..core.play.run.dealt import dealt
@@ -153,7 +153,7 @@ def deal_cards(
                     "prompt": card.question.prompt,
                     "options": list(card.options),
                     "right": shown_answer(card.question),
-                    "key": input_for("right", card, ()),
+                    "key": key_of(card),
                     **({"round": of} if of else {}),
                 }
                 for of, card in cards
@@ -165,7 +165,7 @@ def deal_cards(
         if of != before:
             print(f"{game.rounds[of - 1].name}:")
             before = of
-        print(f"{number}. {card.question.prompt}  [{input_for('right', card, ())}]")
+        print(f"{number}. {card.question.prompt}  [{key_of(card)}]")
         for place, option in enumerate(card.options):
             print(f"   {'▸' if place in card.rights else ' '} {option}")
 

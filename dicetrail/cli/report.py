@@ -39,8 +39,9 @@ def report(
     plays, told = read_json_lines(text, str(history))
     found = statistics_of(plays, lambda _, given: fold(given, Checking()), told)
     advised = {
-        one.question: advice_on(one, told.get(one.question, AboutQuestion("")).options)
+        one.question: advice_on(one, about.options, about.answers)
         for one in found.questions
+        for about in (told.get(one.question, AboutQuestion("")),)
     }
     rows = [dict(zip(STATISTICS_COLUMNS, statistics_row(one, told), strict=True)) for one in found.questions]
     if as_json:

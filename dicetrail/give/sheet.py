@@ -12,7 +12,7 @@ from html import escape
 from itertools import groupby
 
 from ..core.play.deal.setup import choose
-from ..core.play.kinds import input_for, kind_of, shown_answer
+from ..core.play.kinds import key_of, kind_of, shown_answer
 from ..core.play.questions.card import Card
 from ..core.play.questions.question import LABELS, picture
 from ..core.play.rulebook.game import Game
@@ -113,7 +113,7 @@ def _key(title: str, name: str, dice: int, cards: Sequence[InRound]) -> str:
 
 def _answer(card: Card) -> str:
     said = escape(shown_answer(card.question))
-    return f"<b>{escape(input_for('right', card, ()))}</b> {said}" if card.order else said
+    return f"<b>{escape(key_of(card))}</b> {said}" if card.order else said
 
 
 def _option(option: str) -> str:

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from ..core.play.answers.verdict import VerdictName
 from ..core.play.deal.dealer import Dealer
 from ..core.play.deal.setup import choose
-from ..core.play.kinds import GENERATED, input_for, shown_answer
+from ..core.play.kinds import GENERATED, key_of, shown_answer
 from ..core.play.rulebook.game import Choices
 from ..core.play.rulebook.moments import MOMENTS
 from ..core.play.rulebook.program import Program
@@ -25,6 +25,7 @@ from ..core.play.seen.view import view
 from ..core.prove.replay.coverage import covered, possible, way_to
 from ..core.prove.replay.difference import differences
 from ..core.prove.replay.gauges import Gauge, Gauges
+from ..core.prove.replay.named import named_now
 from ..core.prove.replay.starter_waymarks import expectations, first_set
 from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
@@ -83,12 +84,13 @@ def on_the_bench(
         view=view(run, walk.at),
         steps=[_step_out(step, made) for step, made in zip(steps, walk.made_by, strict=True)],
         gauges=[_gauge_out(gauge) for gauge in gauges.of(run, walk.at)],
+        named=named_now(run, walk.at),
         reason=reason(program, last) if last else "",
         row=applied,
         line=run.card.question.line if run.card else 0,
         file=run.card.question.file if run.card else "",
         answer=shown_answer(run.card.question) if run.card else "",
-        key=input_for("right", run.card, ()) if run.card else "",
+        key=key_of(run.card) if run.card else "",
         coming=_coming(walk),
         can_be_late=run.phase == "asking" and run.due() is not None,
         over=run.phase == "over",

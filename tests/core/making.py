@@ -5,6 +5,7 @@ from __future__ import annotations
 from hypothesis import strategies as st
 
 from dicetrail.core.play.answers.switches import Checking
+from dicetrail.core.play.questions.carried import Carried
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.rulebook.game import (
     Award,
@@ -38,6 +39,13 @@ def choice(number: int, options: int = 4, **more: object) -> Question:
         (0,),
         **more,  # type: ignore[arg-type]
     )
+
+
+def opinion(number: int, *adds: tuple[str, float], **more: object) -> Question:
+    """A question of opinion whose options each add to a meter."""
+    texts = tuple(f"view {number}-{place}" for place in range(max(2, len(adds))))
+    carries = tuple(Carried(place, adds=(one,)) for place, one in enumerate(adds))
+    return Question(f"o{number}", "opinion", f"Opinion {number}?", (), texts, carries=carries, **more)  # type: ignore[arg-type]
 
 
 def typed(number: int, **more: object) -> Question:

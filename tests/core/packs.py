@@ -9,6 +9,7 @@ from functools import cache
 from hypothesis import strategies as st
 
 from dicetrail.core.play.kinds import KINDS
+from dicetrail.core.play.questions.carried import Carried
 from dicetrail.core.play.questions.question import TRUTH_OPTIONS, Question, same
 from dicetrail.core.play.questions.recipes import Formula, Odd, Span, Table
 from dicetrail.core.play.questions.tables import OF_A_ROW
@@ -75,6 +76,23 @@ def answers_of(words: st.SearchStrategy[str], most: int) -> st.SearchStrategy[li
     return st.lists(words, min_size=1, max_size=most)
 
 
+VALUES = st.sampled_from((0, 1, -2, 2.5, 10))
+ADDS = st.lists(st.tuples(st.sampled_from(("fox", "owl", "score")), VALUES), max_size=2).map(tuple)
+
+
+@cache
+@st.composite
+def carried(draw: st.DrawFn, words: st.SearchStrategy[str], options: int, texts: bool = False) -> tuple:
+    """What some options carry, or some answers that are typed."""
+    says = st.one_of(st.just(""), words)
+    if texts:
+        typed = draw(st.lists(words, max_size=2, unique=True))
+        return tuple(Carried(-1, text, draw(says), draw(VALUES), draw(ADDS)) for text in typed)
+    places = sorted(draw(st.sets(st.integers(0, options - 1), max_size=2)))
+    found = [Carried(place, "", draw(says), draw(VALUES), draw(ADDS)) for place in places]
+    return tuple(one for one in found if one.says or one.counts)
+
+
 def plain_prompt(text: str) -> str:
     return text.replace("{", "(").replace("}", ")")
 
@@ -92,19 +110,26 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             options = tuple(draw(distinct(words)))
             right = draw(st.integers(0, len(options) - 1))
             pins = draw(st.sets(st.integers(0, len(options) - 1), max_size=2))
+            common["carries"] = draw(carried(words, len(options)))
             return Question(
                 name, kind, prompt, (options[right],), options, (right,), pinned=tuple(sorted(pins)), **common
             )
+        case "opinion":
+            options = tuple(draw(distinct(words)))
+            common["carries"] = draw(carried(words, len(options)))
+            return Question(name, kind, prompt, (), options, **common)
         case "several":
             options = tuple(draw(distinct(words)))
             rights = draw(st.sets(st.integers(0, len(options) - 1), min_size=1))
             places = tuple(sorted(rights))
             answers = tuple(options[place] for place in places)
+            common["carries"] = draw(carried(words, len(options)))
             return Question(name, kind, prompt, answers, options, places, **common)
         case "order":
             options = tuple(draw(distinct(words)))
             return Question(name, kind, prompt, options, options, tuple(range(len(options))), **common)
         case "typed":
+            common["carries"] = draw(carried(words, 0, texts=True))
             return Question(name, kind, prompt, tuple(draw(answers_of(words, 3))), **common)
         case "number":
             tolerance = draw(st.sampled_from((Fraction(0), Fraction(1, 3), Fraction(1, 2))))

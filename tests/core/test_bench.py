@@ -36,7 +36,7 @@ from dicetrail.core.rules.starting import new_game
 from dicetrail.core.snag import Refused
 from dicetrail.files import read_game_file, starting_points
 
-from .making import choice, games
+from .making import choice, games, opinion
 
 DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
 LINES = st.lists(
@@ -225,6 +225,8 @@ class Coverage(unittest.TestCase):
             pack = [choice(n) for n in range(20)]
             if start.name == "letters":
                 pack = [Question(f"l{n}", "letters", f"Word {n}?", ("cornice",)) for n in range(20)]
+            if start.name == "no-right-answers":
+                pack = [opinion(n, ("fox", 2), ("owl", 2)) for n in range(20)]
             reading = read_game(new_game(start, "T", "p", 20), lambda _, pack=pack: pack)
             programs[start.name] = Program(reading.game)
         for name, program in programs.items():

@@ -11,9 +11,10 @@ from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.questions.card import as_filed
 from dicetrail.core.play.rulebook.as_json import from_json, to_json
 from dicetrail.core.play.run.checking import check
+from dicetrail.core.rules.checking import CheckingPart
 from dicetrail.core.rules.comparing import collisions, nearest, verdict_on
 from dicetrail.core.rules.compile import read_game
-from dicetrail.core.rules.document import CheckingPart, Document
+from dicetrail.core.rules.document import Document
 
 from .making import choice, number_question, truth, typed, walk
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 
+from dicetrail.core.play.language.calls import CHANCE
 from dicetrail.core.play.language.expressions import check_names, compile_expression
 from dicetrail.core.play.rulebook.moments import MOMENTS
 from dicetrail.core.play.rulebook.names import NAMES
@@ -24,7 +25,7 @@ class Conditions(unittest.TestCase):
         document = self.document("tries: 3\nclocks: {question: 9}\nmeters: {lives: {start: 3}}\n")
         for moment in MOMENTS:
             for one in conditions(document, moment):
-                check_names(compile_expression(one.source), {*NAMES, "lives"})
+                check_names(compile_expression(one.source), {*NAMES, CHANCE, "lives"})
 
     def test_they_fit_the_moment_and_the_game(self):
         self.assertIn("at the first try", self.said("right", "tries: 2\n"))

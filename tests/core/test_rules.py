@@ -29,11 +29,13 @@ from dicetrail.core.rules.yamltext import YamlText
 from dicetrail.core.snag import Refused
 from dicetrail.files import starting_points
 
-from .making import choice
+from .making import choice, opinion
 
 # The complete example of the design's contract, to the letter.
 CONTRACT = (Path(__file__).parent / "contract.yaml").read_text("utf-8")
 DEMO = Path(__file__).parents[2] / "dicetrail" / "demo"
+PACKS = {"letters": "letters.tsv", "no-right-answers": "opinions.tsv"}
+"""Packs of the kind that a starting point is made for."""
 
 
 def read(text: str, questions: int = 20) -> GameReading:
@@ -42,6 +44,8 @@ def read(text: str, questions: int = 20) -> GameReading:
             raise Refused("There is no pack gone.tsv.")
         if name == "letters.tsv":
             return [Question(f"l{n}", "letters", f"Word {n}?", ("cornice",)) for n in range(questions)]
+        if name == "opinions.tsv":
+            return [opinion(n, ("fox", 2), ("owl", 2)) for n in range(questions)]
         return [] if name == "empty.tsv" else [choice(n) for n in range(questions)]
 
     return read_game(text, load, "game.yaml")
@@ -93,7 +97,7 @@ class Contract(unittest.TestCase):
     def test_a_new_game_has_no_snag(self):
         title = 'A "quoted": title # no comment'
         for start in starting_points().values():
-            pack = "letters.tsv" if start.name == "letters" else "packs/a b.tsv"
+            pack = PACKS.get(start.name, "packs/a b.tsv")
             reading = read(new_game(start, title, pack, 20))
             self.assertEqual((reading.snags, reading.title), ([], title))
             self.assertEqual(doubts(reading, reach(Program(reading.game))), [], start.name)
@@ -101,7 +105,7 @@ class Contract(unittest.TestCase):
     def test_every_starting_point_does_what_its_waymarks_say(self):
         self.assertGreaterEqual(len(starting_points()), 7)
         for start in starting_points().values():
-            reading = read(new_game(start, "T", "p.tsv", 20))
+            reading = read(new_game(start, "T", PACKS.get(start.name, "p.tsv"), 20))
             program = Program(reading.game)
             self.assertGreaterEqual(len(reading.document.waymarks), 2)
             for waymark in reading.document.waymarks:

@@ -50,7 +50,7 @@ class Answers(unittest.TestCase):
             walk(game(awards=awards, tries=1), "right", "answer zq").outcome.award_tell, "The last was zq."
         )
         self.assertEqual(walk(game(Consequence("begun", tell="[{answer}{given}]"))).trail[0].tell, "[]")
-        text = "title: T\npacks: [p]\nconsequences: [{moment: right, if: 'given == 1'}]\n"
+        text = "title: T\npacks: [p]\nconsequences: [{moment: right, if: 'answer == 1'}]\n"
         self.assertEqual([snag.code for snag in read_game(text, lambda _: [choice(0)]).snags], ["expression"])
 
     def test_an_intro_does_not_know_them(self):

@@ -18,7 +18,9 @@ class Mistake(Exception):
 
 
 def evaluate(source, names):
-    return _value(ast.parse(str(source).strip(), mode="eval").body, names)
+    """``names`` also holds what may be called: ``roll``, and ``counted`` for counts of a topic."""
+    source = str(source).strip()
+    return _value(ast.parse(source, mode="eval").body, {"source": source}, names)
 
 
 def number(value):
@@ -33,45 +35,55 @@ def _bounded(value):
     return value
 
 
-def _value(node, names):
+def _value(node, whole, names):
     kind = type(node).__name__
     if kind == "Constant":
         return node.value
     if kind == "Name":
         return names[node.id]
     if kind in ("Tuple", "List"):
-        return tuple(_value(one, names) for one in node.elts)
+        return tuple(_value(one, whole, names) for one in node.elts)
     if kind == "IfExp":
-        return _value(node.body if _value(node.test, names) else node.orelse, names)
+        return _value(node.body if _value(node.test, whole, names) else node.orelse, whole, names)
     if kind == "BoolOp":
         for one in node.values:
-            value = _value(one, names)
+            value = _value(one, whole, names)
             if bool(value) == isinstance(node.op, ast.Or):
                 break
         return value
     try:
         if kind == "UnaryOp":
-            value = _value(node.operand, names)
+            value = _value(node.operand, whole, names)
             if isinstance(node.op, ast.Not):
                 return not value
             return -number(value) if isinstance(node.op, ast.USub) else +number(value)
         if kind == "BinOp":
-            left, right = number(_value(node.left, names)), number(_value(node.right, names))
+            left, right = number(_value(node.left, whole, names)), number(_value(node.right, whole, names))
             work = {"Add": "+", "Sub": "-", "Mult": "*", "Div": "/", "FloorDiv": "//", "Mod": "%"}
             return _bounded(eval(f"a {work[type(node.op).__name__]} b", {"a": left, "b": right}))
         if kind == "Compare":
-            left = _value(node.left, names)
+            left = _value(node.left, whole, names)
             signs = {"Eq": "==", "NotEq": "!=", "Lt": "<", "LtE": "<=", "Gt": ">", "GtE": ">=",
                      "In": "in", "NotIn": "not in"}  # fmt: skip
             for op, side in zip(node.ops, node.comparators, strict=True):
-                right = _value(side, names)
+                right = _value(side, whole, names)
                 if not eval(f"a {signs[type(op).__name__]} b", {"a": left, "b": right}):
                     return False
                 left = right
             return True
+        if node.func.id in ("roll", "one_of"):
+            where = f"{whole['source']} {node.col_offset}"
+            if node.func.id == "one_of":
+                return _value(node.args[names["roll"](len(node.args), where)], whole, names)
+            sides = number(_value(node.args[0], whole, names))
+            if not 1 <= sides <= 1_000_000 or sides != int(sides):
+                raise Mistake
+            return 1 + names["roll"](int(sides), where)
+        if node.func.id.endswith("_in"):
+            return names["counted"](node.func.id, node.args[0].value)
         functions = {"min": min, "max": max, "abs": abs, "round": round, "floor": math.floor,
                      "ceil": math.ceil}  # fmt: skip
-        return _bounded(functions[node.func.id](*[number(_value(one, names)) for one in node.args]))
+        return _bounded(functions[node.func.id](*[number(_value(one, whole, names)) for one in node.args]))
     except (ArithmeticError, TypeError, ValueError) as error:
         raise Mistake from error
 
@@ -155,10 +167,10 @@ def words_verdict(answers, text, checking):
             allowed = min(spelling, len(answer) // 3)
         away = DamerauLevenshtein.distance(given, answer)
         over.append((away - allowed, away, len(answer)))
-    excess, away, length = min(over)
-    if excess <= 0:
+    if min(over)[0] <= 0:
         return "right"
-    if (excess == 1 and length > away) or _bare(given) in map(_bare, wanted):
+    near = any(excess == 1 and length > away for excess, away, length in over)
+    if near or _bare(given) in map(_bare, wanted):
         return "close"
     return "wrong"
 
@@ -194,10 +206,12 @@ def verdict(card, text, checking, tried=()):
     if all(unicodedata.category(one)[0] in "ZC" for one in text) or len(text) > 1000:
         return "unreadable", 0, (), ""
     kind, rights = card["kind"], card["rights"]
-    if kind in ("choice", "truth", "sort"):
+    if kind in ("choice", "truth", "sort", "opinion"):
         place = _place(text, card, checking)
         if place is None:
             return "unreadable", 0, (), ""
+        if kind == "opinion":
+            return "answered", 0, (place,), ""
         return ("right" if place in rights else "wrong"), int(place in rights), (place,), ""
     if kind in ("several", "order"):
         whole = _place(text, card, checking)
@@ -218,3 +232,21 @@ def verdict(card, text, checking, tried=()):
         return ("right" if found else "wrong"), int(found), (), letter
     found = words_verdict(card["answers"], text, checking)
     return found, int(found == "right"), (), ""
+
+
+def carried(card, name, text, places, checking):
+    """What an answer carries: what is said, its value, and what it adds."""
+    if name == "unreadable":
+        return "", 0, []
+    some = [one for one in card.get("carries", []) if one.get("place") in places]
+    if not places:
+        met = (
+            one for one in card.get("carries", []) if words_verdict([one["text"]], text, checking) == "right"
+        )
+        some = [one for one in [next(met, None)] if one]
+    says = " ".join(one["says"] for one in some if one.get("says"))
+    return (
+        says,
+        sum(one.get("value", 0) for one in some),
+        [pair for one in some for pair in one.get("adds", [])],
+    )

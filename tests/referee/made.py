@@ -16,6 +16,7 @@ TIMES = ["time_left", "time_used", "game_left"]
 METERS = ["score", "lives", "warmth"]
 MOMENTS = [
     "begun", "opened", "right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable", "over",
+    "answered",
 ]  # fmt: skip
 QUIET = ["begun", "opened", "over", "round_begun", "round_over"]
 SWITCHES = [
@@ -28,6 +29,13 @@ ODD = ["", "e\u0301", " ", "\u200b", "\u200f", "ʼ", "’", "-", "x", "E", "ﬁ"
 SPELLING = st.integers(0, 3) | st.dictionaries(st.integers(1, 9), st.integers(0, 3), max_size=2)
 RESULTS = st.sampled_from(["won", "lost", "done"])
 WORDS = ["bowline", "Cirrus", "fog", "Edelweiß", "l'arbre", "a", "whiteout line"]
+
+
+CHANCES = ["roll(3)", "roll(2)", "one_of(1, 2.5)", "one_of(score, 3)"]
+TOPICS = ['right_in("knots")', 'asked_in("sky")', 'missed_in("knots")', 'percent_in("sky")']
+NAMED = {"brave": "attempt == 1", "lucky": "roll(2)", "prize": "2 + lucky * brave", "rich": "score + worth"}
+"""Named expressions that made-up games may have."""
+OF_CARRIED = ["value"]
 
 
 @st.composite
@@ -47,6 +55,8 @@ def conditions(draw, names, depth=1):
     if depth and draw(st.integers(0, 3)) == 0:
         one, other = draw(conditions(names, 0)), draw(conditions(names, 0))
         return draw(st.sampled_from(["{} and {}", "{} or {}", "not ({}) or {}"])).format(one, other)
+    if "value" in names and draw(st.integers(0, 6)) == 0:
+        return draw(st.sampled_from(['picked == "A"', 'given == "bowline"', 'picked in ("B", "A B")']))
     if draw(st.integers(0, 8)) == 0:
         return draw(st.sampled_from(['topic == "knots"', 'kind in ("choice", "typed")', "level in (1, 3)"]))
     signs = st.sampled_from(["==", "<", ">", ">=", "<=", "!="])
@@ -85,11 +95,13 @@ def rows(draw, names, texts, clocks, rounds=False):
             "{{x}}",
         ]
         row["tell"] = draw(st.sampled_from([*parts, "plain", "{percent:.0f} % {left:d}"]))
+        if "value" in names and draw(st.booleans()):
+            row["tell"] = ["one {picked}", "two {value}", "three {given}"][: draw(st.integers(2, 3))]
     for key, value in (("reveal", True), ("hold", 0.7), ("cue", "c")):
         if draw(st.integers(0, 3)) == 0:
             row[key] = value
     thens = ["won", "lost", "done"] if moment in QUIET else ["next", "next", "won", "lost"]
-    if moment not in (*QUIET, "right"):
+    if moment not in (*QUIET, "right", "answered"):
         thens += ["again", "again", "again"]
     if moment in ("right", "missed", "late", "skipped") and rounds:
         thens += ["later", "later", "later", "later"]
@@ -102,6 +114,15 @@ def rows(draw, names, texts, clocks, rounds=False):
     return row
 
 
+CARRIED = st.fixed_dictionaries(
+    {
+        "says": st.sampled_from(["", "Well."]),
+        "value": st.sampled_from([0, 2, 0.5]),
+        "adds": st.lists(st.tuples(st.sampled_from(METERS), st.sampled_from([1, -1, 0.5])), max_size=2),
+    }
+)
+
+
 @st.composite
 def cards(draw, number, kinds):
     kind = draw(st.sampled_from(kinds))
@@ -111,6 +132,9 @@ def cards(draw, number, kinds):
     }  # fmt: skip
     if draw(st.integers(0, 4)) == 0:
         card["seconds"] = draw(st.sampled_from([2, 4.5]))
+    carry = draw(st.integers(0, 2)) == 0 and "opinion" in kinds
+    if carry and kind == "typed":
+        card["carries"] = [{"text": draw(st.sampled_from(WORDS)), **draw(CARRIED)}]
     if kind in ("typed", "letters"):
         card["answers"] = [draw(st.sampled_from(WORDS)), "second"][: 1 if kind == "letters" else 2]
         if kind == "letters":
@@ -118,6 +142,11 @@ def cards(draw, number, kinds):
         return card
     count = 2 if kind == "truth" else draw(st.integers(2, 4))
     options = ["True", "False"] if kind == "truth" else [f"way {number}{one}" for one in "pqrs"[:count]]
+    if carry and kind != "order":
+        places = sorted(draw(st.sets(st.integers(0, count - 1), min_size=1, max_size=2)))
+        card["carries"] = [{"place": place, **draw(CARRIED)} for place in places]
+    if kind == "opinion":
+        return {**card, "options": options, "rights": (), "answers": []}
     rights = (draw(st.integers(0, count - 1)),)
     if kind == "several":
         rights = tuple(sorted(draw(st.sets(st.integers(0, count - 1), min_size=1, max_size=3))))
@@ -193,10 +222,19 @@ def games(draw, *, weighed=False):
     """A game and its questions; ``weighed`` ones are small enough to go every way of."""
     in_rounds = draw(st.integers(0, 4)) < 2
     kinds = draw(st.sampled_from([ALL_KINDS, ["choice"], ["typed", "choice"], ["several", "order"]]))
+    rich = draw(st.integers(0, 3)) == 0
+    """Whether it lets chance in, names expressions, counts topics, and asks for more than right answers."""
+    if rich:
+        kinds = draw(st.sampled_from([[*kinds, "opinion"], ["opinion", "choice"], ["opinion"]]))
     timed = draw(st.booleans())
     size = draw(st.integers(1, 3 if weighed else 6))
     some = [draw(cards(number, kinds)) for number in range(size)]
     names = [*METERS, *COUNTS, *(TIMES if timed else ()), *(OF_ROUNDS if in_rounds else ())]
+    named = {name: NAMED[name] for name in NAMED if rich and (weighed or draw(st.booleans()))}
+    if "prize" in named and not {"brave", "lucky"} <= named.keys():
+        del named["prize"]
+    in_rows = [*names, *named, *TOPICS, *CHANCES, "value"] if rich else names
+    names = [*names, *(name for name in named if name in ("brave", "rich")), *TOPICS] if rich else names
     game = {
         "title": "Made up",
         "packs": ["p"],
@@ -221,7 +259,7 @@ def games(draw, *, weighed=False):
             "ignore": draw(st.sampled_from([["blanks", "case"], ["case"]])),
             "spelling": draw(st.integers(0, 2)),
         },
-        "consequences": draw(st.lists(rows(names, not weighed, timed, in_rounds), max_size=6)),
+        "consequences": draw(st.lists(rows(in_rows, not weighed, timed, in_rounds), max_size=6)),
         "endings": [
             {"if": draw(conditions(names)), "result": draw(RESULTS), "tell": "end"}
             for _ in range(draw(st.integers(0, 2)))
@@ -232,6 +270,7 @@ def games(draw, *, weighed=False):
         ],
         "cues": {"c": {"hold": 1.2}},
         "leave": draw(st.booleans()),
+        **({"names": named} if named else {}),
     }  # fmt: skip
     if in_rounds:
         some = [card for card in some if card["kind"] != "order"] or [draw(cards(0, ["choice"]))]

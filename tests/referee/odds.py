@@ -70,7 +70,8 @@ def answers_to(card):
 class Walker:
     """A player who is right with a skill, or knows an answer with some chance and guesses where not."""
 
-    def __init__(self, how, share, pace, chance):
+    def __init__(self, how, share, pace, chance, minds=False):
+        self.minds = minds
         self.how, self.share, self.pace, self.chance = how, share, round(1000 * pace), chance
         self.mind, self.tried, self.visit = {}, set(), None
 
@@ -89,11 +90,27 @@ class Walker:
         else:
             play.make("answer", self.pace, self.answer(card))
 
+    def made(self, card, wrongs, hits):
+        """What stands for a wrong answer where all were tried."""
+        if card["kind"] == "several":
+            letters = "ABCDEFGH"[: len(card["options"])]
+            return next((one for one in letters if one in wrongs), letters[0])
+        return wrongs[0] if card["kind"] != "order" else min(wrongs, key=lambda text: hits[text][1])
+
     def answer(self, card):
         hits = {text: verdict(card, text, {}) for text in answers_to(card)}
+        if card["kind"] == "opinion":
+            return self.chance.one_of([*hits])
         right = next((text for text, (name, *_) in hits.items() if name == "right"), card["answers"][0])
         wrongs = [text for text, (name, *_) in hits.items() if name == "wrong"]
         fewest = min(wrongs, key=lambda text: hits[text][1], default="quite another thing")
+        if self.how == "skill" and self.minds and wrongs:
+            if self.chance.pick([(self.share, True), (1 - self.share, False)]):
+                return right
+            untried = [text for text in wrongs if text not in self.tried] or [self.made(card, wrongs, hits)]
+            guess = self.chance.one_of(untried)
+            self.tried.add(guess)
+            return guess
         if self.how == "skill":
             return self.chance.pick([(self.share, right), (1 - self.share, fewest)])
         if card["id"] not in self.mind:
@@ -115,13 +132,18 @@ def odds(game, cards, how, share, pace, most):
     found = {
         name: defaultdict(Fraction) for name in ("results", "awards", "asked", "seconds", *game["meters"])
     }
+    minds = any("carries" in card or card["kind"] == "opinion" for card in cards) or any(
+        name in str(game) for name in ("given", "picked")
+    )
     rows, left, chance, ways = set(), Fraction(0), Chance(), 0
     while True:
         ways += 1
         if ways > most:
             raise TooMany
         play = Play(game, Table(game, cards, _drawn(chance)))
-        walker = Walker(how, share, pace, chance)
+        play.roll = lambda sides, where: chance.one_of(range(sides))
+        play.choose_text = lambda at, many, last: 0
+        walker = Walker(how, share, pace, chance, minds)
         play.begin()
         play.to_input()
         while play.phase != "over" and chance.share > SMALL and len(play.trail) < 2000:

@@ -6,16 +6,17 @@ everything that has a default, and cards are dicts.
 
 import math
 
-from .answers import LARGEST, Mistake, evaluate, number, said, uncovered, verdict
+from .answers import LARGEST, Mistake, carried, evaluate, number, said, uncovered, verdict
 
 MOST_STEPS = 10_000
-ANSWERS = ("right", "part", "close", "wrong", "missed", "late", "skipped", "unreadable")
+ANSWERS = ("right", "part", "close", "wrong", "missed", "late", "skipped", "answered", "unreadable")
+BY_TOPIC = ("asked", "right", "missed", "opinions")
 COUNTED = ("right", "wrong", "missed", "late", "skipped")
 AGAIN = {
     "part": "resume", "close": "try", "wrong": "try", "unreadable": "resume",
     "missed": "revisit", "late": "revisit", "skipped": "revisit",
 }  # fmt: skip
-OF_ROUND = ("asked", *COUNTED, "first_try")
+OF_ROUND = ("asked", *COUNTED, "first_try", "opinions")
 LEADS = {"part": "resume", "close": "try", "wrong": "try", "unreadable": "resume", "opened": "ask"}
 TOLD = {"ask": "asking", "next": "next", "try": "again", "resume": "again", "revisit": "again",
         "later": "later", "round": "round"}  # fmt: skip
@@ -38,6 +39,20 @@ class Clock:
         self.limit, self.used = self.whole, 0
 
 
+class Names(dict):
+    """The names of a play; named expressions are worked out once a step."""
+
+    def __init__(self, play, names):
+        super().__init__(names)
+        self.play = play
+
+    def __missing__(self, name):
+        settled = self.play.settled
+        if name not in settled:
+            settled[name] = evaluate(self.play.game["names"][name], self)
+        return settled[name]
+
+
 class Play:
     """One play of a game. ``table`` deals: its ``next`` gives a card, or None; ``total`` tells how many are
     asked, once a round has asked so many, of the play and of the round."""
@@ -53,7 +68,35 @@ class Play:
         self.trail, self.result, self.award, self.first, self.seen = [], None, None, True, set()
         self.rounds, self.round_clock = game.get("rounds", []), Clock(None)
         self.round = 1 if self.rounds else 0
+        self.counts["opinions"] = 0
         self.before, self.gone, self.entered, self.offers = dict(self.counts), {}, {}, []
+        self.settled, self.happened, self.at, self.rolled = {}, {}, "", {}
+        self.topics, self.told, self.carried, self.value, self.picked = {}, {}, ("", 0, []), 0, ""
+
+    # Chance: who plays says what is rolled, and which of several texts is told
+
+    roll = choose_text = None
+
+    def settle(self, what, about=""):
+        self.happened[what, about] = self.happened.get((what, about), 0) + 1
+        self.settled, self.rolled = {}, {}
+        self.at = f"{what}/{about}/{self.happened[what, about]}"
+
+    def rolls(self, sides, where):
+        self.rolled[where] = self.rolled.get(where, 0) + 1
+        return self.roll(sides, f"{self.at}/{where}/{self.rolled[where]}")
+
+    def count_topic(self, name):
+        if self.card and name in BY_TOPIC:
+            of = self.topics.setdefault(self.card["topic"], dict.fromkeys(BY_TOPIC, 0))
+            of[name] += 1
+
+    def counted(self, function, topic):
+        of = self.topics.get(topic, dict.fromkeys(BY_TOPIC, 0))
+        if function == "percent_in":
+            judged = of["asked"] - of["opinions"]
+            return 100 * of["right"] / judged if judged else 0
+        return of[function.removesuffix("_in")]
 
     def of_round(self, key):
         """What the round says, or the game where it says nothing."""
@@ -69,25 +112,29 @@ class Play:
         asked, places = counts["asked"], card.get("rights", ())
         parts = len(places) if card.get("kind") in ("several", "order") else 1
         joined = {"several": ", ", "order": " → "}.get(card.get("kind"), "")
-        return {
-            **counts, **self.meters, "attempt": self.attempt, "tries_left": self.tries_left,
+        judged, judged_here = asked - counts["opinions"], here["asked"] - here["opinions"]
+        return Names(self, {
+            "roll": self.rolls, "counted": self.counted, "value": self.value, "picked": self.picked, **counts,
+            **self.meters, "attempt": self.attempt, "tries_left": self.tries_left,
             **{f"round_{name}": here[name] for name in OF_ROUND},
             "round_total": of_round, "round_left": of_round - here["asked"],
-            "round_percent": 100 * here["right"] / here["asked"] if here["asked"] else 0,
+            "round_percent": 100 * here["right"] / judged_here if judged_here else 0,
             "round": max(1, self.round), "rounds": max(1, len(self.rounds)),
             "round_name": self.rounds[max(0, self.round - 1)]["name"] if self.rounds else "",
             "visit": card.get("visits", 0),
             "total": total, "left": total - asked, "player": self.player, "count": self.count,
-            "percent": 100 * counts["right"] / asked if asked else 0, "hits": self.hits,
-            "possible": parts if card else 0, "worth": card.get("worth", 0), "level": card.get("level", 0),
-            "topic": card.get("topic", ""), "kind": card.get("kind", ""), "given": self.given,
+            "percent": 100 * counts["right"] / judged if judged else 0, "hits": self.hits,
+            "possible": (0 if card.get("kind") == "opinion" else parts) if card else 0,
+            "worth": card.get("worth", 0), "level": card.get("level", 0),
+            "topic": card.get("topic", ""), "kind": card.get("kind", ""),
+            "given": self.given.strip(),
             "time_left": 0 if self.clock.limit is None else self.clock.left / 1000,
             "time_used": self.clock.used / 1000,
             "game_left": 0 if self.game_clock.limit is None else self.game_clock.left / 1000,
             "letter": " ".join("ABCDEFGH"[one] for one in places),
             "answer": joined.join(card["options"][one] for one in places) if places
             else (card.get("answers") or [""])[0],
-        }  # fmt: skip
+        })  # fmt: skip
 
     def _kept(self, name, value):
         meter = self.game["meters"][name]
@@ -105,7 +152,10 @@ class Play:
             self.mistakes += 1
             return False
 
-    def text(self, template):
+    def text(self, template, where=""):
+        if isinstance(template, list):
+            place = self.told[where] = self.choose_text(self.at, len(template), self.told.get(where))
+            template = template[place]
         try:
             return said(template, self.names())
         except Mistake:
@@ -152,7 +202,8 @@ class Play:
     def ending(self):
         for place, one in enumerate(self.game["endings"], 1):
             if self.holds(one["if"]):
-                return {"result": one["result"], "tell": self.text(one.get("tell", "")), "ending": place}
+                tell = self.text(one.get("tell", ""), f"ending {place}")
+                return {"result": one["result"], "tell": tell, "ending": place}
         return None
 
     def step(self, **parts):
@@ -168,6 +219,14 @@ class Play:
 
     def moment(self, name, **more):
         counts, before, phase = self.counts, self.meters, self.phase
+        if name != "opened":
+            about = (
+                str(self.round) if name.startswith("round_") else "" if name == "begun" else self.card["id"]
+            )
+            self.settle(name, about)
+        self.count_topic({"answered": "opinions"}.get(name, name))
+        if name == "answered":
+            counts["opinions"] += 1
         if name in ("close", "wrong", "missed"):
             self.tries_left = max(0, self.tries_left - 1)
         if name == "right":
@@ -178,9 +237,14 @@ class Play:
         elif name in COUNTED:
             counts[name] += 1
             counts["streak"] = 0
+        says, _, adds = self.carried
+        for meter, amount in adds:
+            if meter in self.meters:
+                self.meters = {**self.meters, meter: self._kept(meter, self.meters[meter] + amount)}
         number, row = self.row_at(name)
         changed = self.apply(row)
-        tell, then, self.end = self.text(row.get("tell", "")), row.get("then"), None
+        tell, then, self.end = self.text(row.get("tell", ""), f"row {number}"), row.get("then"), None
+        tell = " ".join(one for one in (tell, says) if one)
         if then in ("won", "lost", "done"):
             self.end = {"result": then}
         elif len(self.trail) >= MOST_STEPS:
@@ -189,7 +253,7 @@ class Play:
             self.end = self.ending()
         onward = AGAIN[name] if then == "again" and name in AGAIN else LEADS.get(name, "next")
         onward = then if then in ("next", "round") and name in ANSWERS else onward
-        if then == "later" and name in ("right", "missed", "late", "skipped"):
+        if then == "later" and name in ("right", "missed", "late", "skipped", "answered"):
             onward = "later"
         self.after = row.get("after", 3)
         self.goes = None
@@ -285,6 +349,7 @@ class Play:
         self.now = at
 
     def time_is_up(self, **more):
+        self.settle("time")
         self.finish(self.ending() or {"result": "done"}, **more)
 
     def go_on(self):
@@ -313,6 +378,7 @@ class Play:
             self.phase, self.since = "asking", self.now
 
     def next(self, chosen=None):
+        self.settle("next")
         asked = self.counts["asked"] - self.before["asked"]
         if chosen is None:
             self.offers = self.table.offered(asked, self.names())
@@ -323,9 +389,10 @@ class Play:
         if card is None:
             self.leave_round()
             return
-        self.card, self.given = card, card.get("given", "")
+        self.card, self.given, self.picked = card, card.get("given", ""), card.get("picked", "")
         if again is None:
             self.counts["asked"] += 1
+            self.count_topic("asked")
         self.open()
 
     def mistake(self, *_):
@@ -334,6 +401,8 @@ class Play:
     def open(self):
         self.card["visits"] = self.card.get("visits", 0) + 1
         self.first, self.attempt, self.hits, self.tried = self.card["visits"] == 1, 0, 0, ()
+        self.value = 0
+        self.settle("opened", self.card["id"])
         tries = self.card.get("misses") or self.of_round("tries") or math.inf
         self.tries_left = math.inf if tries in (None, "none") else tries
         seconds, own = self.of_round("clocks").get("question"), self.card.get("seconds")
@@ -346,15 +415,16 @@ class Play:
         self.moment("opened")
 
     def finish(self, end, **more):
+        self.settle("over")
         before, told = self.meters, end.get("tell", "")
         number, row = self.row_at("over")
         self.apply(row)
-        tell, self.result = self.text(row.get("tell", "")), end["result"]
+        tell, self.result = self.text(row.get("tell", ""), f"row {number}"), end["result"]
         if self.result == "done" and row.get("then") in ("won", "lost"):
             self.result = row["then"]
         award = next((one for one in self.game["awards"] if self.holds(one["if"])), {})
         self.award = award.get("title")
-        self.text(award.get("tell", ""))
+        self.text(award.get("tell", ""), "award")
         last, self.mistakes = self.mistakes, 0  # nothing comes after the last step
         for _ in range(last):
             self.trail.append({"n": len(self.trail) + 1, "error": True})
@@ -415,14 +485,18 @@ class Play:
         self.hits = 0 if partly else self.hits
         joined = {"order": " → "}.get(self.card["kind"], ", ")
         self.given = joined.join(self.card["options"][one] for one in places) if places else text
-        self.card["given"] = self.given
+        self.picked = " ".join("ABCDEFGH"[self.card.get("filed", range(8))[one]] for one in places)
+        self.card |= {"given": self.given, "picked": self.picked}
+        self.carried = carried(self.card, name, text, places, checking)
+        self.value = self.carried[1]
         moment = "part" if partly else self.moment_of(name, checking)
         self.moment(moment, move=written, verdict=name)
+        self.carried = ("", 0, [])
 
     def moment_of(self, name, checking):
         last = self.tries_left == 1
-        if name == "right":
-            return "right"
+        if name in ("right", "answered"):
+            return name
         if name == "unreadable" and checking.get("unreadable", "ask_again") == "ask_again":
             return "unreadable"
         own = self.rounds[self.round - 1].get("consequences", []) if self.rounds else []

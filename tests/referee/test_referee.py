@@ -22,6 +22,7 @@ from dicetrail.core.play.deal.dealer import Dealer
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.language.expressions import ExpressionError, compile_expression
 from dicetrail.core.play.questions.card import Card, as_filed
+from dicetrail.core.play.questions.carried import Carried
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.rulebook.game import Choices
 from dicetrail.core.play.rulebook.move import Move
@@ -63,6 +64,10 @@ def question_of(card: Made) -> Question:
         tuple(card["answers"]),
         tuple(card["options"]),
         tuple(card["rights"]),
+        carries=tuple(
+            Carried(one.get("place", -1), one.get("text", ""), one["says"], one["value"], tuple(one["adds"]))
+            for one in card.get("carries", ())
+        ),
         topic=card["topic"],
         level=card["level"],
         worth=card["worth"],
@@ -72,7 +77,13 @@ def question_of(card: Made) -> Question:
 
 def dealt(card: Card, filed: dict[str, Made]) -> Made:
     """A dealt card as the referee has it."""
-    return {**filed[card.question.id], "options": list(card.options), "rights": tuple(card.rights)}
+    of = filed[card.question.id]
+    carries = [
+        {**one, "place": card.order.index(one["place"])} if "place" in one else one
+        for one in of.get("carries", [])
+    ]
+    placed = {"options": list(card.options), "rights": tuple(card.rights), "filed": card.order}
+    return {**of, **placed, **({"carries": carries} if carries else {})}
 
 
 def compiled(document: Made, cards: list[Made]) -> Program | None:
@@ -136,6 +147,13 @@ class Trails(unittest.TestCase):
         if placed:  # the options of a game without rounds are moved, too
             table.pick = lambda *_: dealt(next(dealt_cards), placed)
         play, run = Play(document, table, "Ada"), Run(program, choices)
+        play.roll = lambda sides, where: Stream(dice, f"rows/{where}").below(sides)
+
+        def one_of(at: str, many: int, last: int | None) -> int:
+            others = [place for place in range(many) if place != last]
+            return others[Stream(dice, f"texts/{at}").below(len(others))]
+
+        play.choose_text = one_of
         play.begin()
         play.to_input()
         run.begin()

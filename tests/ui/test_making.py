@@ -129,8 +129,8 @@ class Making(unittest.TestCase):
         browser.gone("[data-empty]")
         browser.find("[data-pack]", "used by 7 games")
         browser.find("[type=search]").send_keys("hut")
-        browser._wait(lambda _: len(browser.all("[data-pack]")) == 3, "packs called so")
-        self.assertEqual(len(browser.all("[data-game]")), 1)
+        browser._wait(lambda _: len(browser.all("[data-pack]")) == 4, "packs called so")
+        self.assertEqual(len(browser.all("[data-game]")), 2)
         browser.find("[type=search]").send_keys(Keys.CONTROL, "a", Keys.NULL, "no such thing")
         browser.find("p", "Nothing on the shelf is called that.")
 

@@ -376,7 +376,7 @@ class Sentences(OnRules):
         self.assertIn("tries that remain", names["tries_left"])
         self.clean("the list of names")
         browser.driver.switch_to.active_element.send_keys(Keys.ARROW_UP)  # the last of them
-        browser.find("[role=option][aria-selected=true]", "what was answered last")
+        browser.find("[role=option][aria-selected=true]", "the letter it stands at")
         browser.driver.switch_to.active_element.send_keys(
             "liv", Keys.ARROW_DOWN, Keys.TAB, "} left.", Keys.ENTER
         )

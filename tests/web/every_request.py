@@ -122,6 +122,11 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
             f"{mine}/questions/0/accept",
             {"text": "knot", "revision": now},
         ),
+        Asked(
+            f"POST {of_pack}/questions/{{number}}/says",
+            f"{mine}/questions/0/says",
+            {"text": "Granny", "says": "That one slips.", "revision": now},
+        ),
         Asked(f"POST {of_pack}/again", f"{mine}/again", file=rows),
         Asked(
             f"POST {of_pack}/again/take",
@@ -142,6 +147,11 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
             f"POST {of_game}/meters/{{name}}",
             f"{here}/meters/score",
             {"name": "score", "revision": game["revision"]},
+        ),
+        Asked(
+            f"POST {of_game}/names/{{name}}",
+            f"{here}/names/lucky",
+            {"name": "lucky", "revision": game["revision"]},
         ),
         Asked(
             f"POST {of_game}/comments",

@@ -24,6 +24,20 @@ class Answers(Serving):
         wanted = {"edits": list(edits), "revision": now["revision"]}
         return self.ask("POST", f"/games/{game['id']}/edits", wanted, code)
 
+    def test_every_kind_of_the_demo_can_be_checked(self):
+        """Questions of every pack of the demo, opinions among them."""
+        self.ask("POST", "/demo", code=201)
+        verdicts = set()
+        for one in self.ask("GET", "/shelf")["games"]:
+            game = self.ask("GET", f"/games/{one['id']}")
+            for pack in game["packs"]:
+                whole = self.ask("GET", f"/packs/{pack['id']}")
+                for number in range(min(4, whole["questions"])):
+                    path = f"/games/{game['id']}/checking/{pack['id']}/{number}"
+                    found = self.ask("POST", path, {"texts": ["a", "1", "fog"]})
+                    verdicts |= {sample["verdict"] for sample in found["samples"]}
+        self.assertEqual(verdicts, {"right", "close", "wrong", "unreadable", "answered"})
+
     def test_switches_samples_and_the_way_back(self):
         pack, game = self.typed_game()
         found, samples = self.samples(game, pack, "belay-knot")

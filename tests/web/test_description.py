@@ -59,8 +59,10 @@ _OTHER_REVISION = {
 REFUSED = {
     **_OTHER_REVISION,
     "POST /api/workshop/packs/{pack_id}/questions/{number}/accept": (422,),
+    "POST /api/workshop/packs/{pack_id}/questions/{number}/says": (409,),
     "POST /api/workshop/packs/{pack_id}/again/take": (422,),
     "POST /api/workshop/games/{game_id}/bench/bring": (422,),
+    "POST /api/workshop/games/{game_id}/names/{name}": (422,),
 }
 """The examples that are no use, and what is told of them; all others are answered."""
 NOBODYS = {"/api/players/plays/{play_id}/best": (200,)}

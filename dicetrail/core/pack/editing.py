@@ -10,6 +10,7 @@ from typing import Literal
 from ..play.questions.question import LABELS, Question
 from ..snag import Refused
 from .blocks import Blocks
+from .carrying import without_letters
 from .cells import places_of_key
 from .data import DataLoader, no_data
 from .formats import COMMAS, STRUCTURED, TABLE, TABS
@@ -315,7 +316,10 @@ def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
     """A record in the words of a file: its right option as the answer, where no column is for options."""
     fitted = {role: value for role, value in record.items() if role in roles or role not in ("id", "kind")}
     if "option" in fitted and "option" not in roles and "wrong" in roles and _says_no_places(fitted):
+        options = list(fitted["option"])
+        rights = places_of_key(str(fitted["key"]), options) if fitted.get("key") else ()
         fitted = WRITTEN[str(record["kind"])].without_options(fitted)
+        fitted = without_letters(fitted, rights, len(options))
     elif "key" in fitted and "key" not in roles and "answer" in roles and len(str(fitted["key"])) == 1:
         options = list(fitted["option"])
         fitted["answer"] = options[LABELS.index(str(fitted.pop("key")))]

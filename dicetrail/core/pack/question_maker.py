@@ -8,11 +8,13 @@ from zlib import crc32
 
 from ..play.deal.supply import maker_of
 from ..play.language.expressions import ExpressionError
+from ..play.questions.formulas import check_expected
 from ..play.questions.maker import Texts
 from ..play.questions.question import Question, same
-from ..play.questions.recipes import RecipeError, Table
+from ..play.questions.recipes import Formula, RecipeError, Table
 from ..play.questions.tables import OF_A_ROW, fill_row
 from ..snag import Refused
+from .carrying import carried_of, expected_of
 from .data import Data, DataLoader, no_data
 from .details import details_of
 from .kinds import GENERATED, WRITTEN
@@ -74,6 +76,7 @@ class QuestionMaker:
             key.rights,
             file=self._file,
             line=line,
+            carries=carried_of(row, name, key) if row.carries else (),
             **key.more,
             **details,
         )
@@ -149,6 +152,11 @@ class QuestionMaker:
             if isinstance(recipe, Table):
                 for name in OF_A_ROW:
                     fill_row(str(details.get(name, "")), recipe, 0)
+            carries = expected_of(row.one("expected")) if row.carries else ()
+            if isinstance(recipe, Formula):
+                check_expected(recipe, carries)
+            elif carries:
+                raise Misfit("bad-expected", f"A question of the kind {kind} has no expected answers.")
         except NotationError as error:
             raise Misfit("bad-notation", str(error)) from None
         except ExpressionError as error:
@@ -164,6 +172,7 @@ class QuestionMaker:
             prompt,
             (answer,) if answer else (),
             recipe=recipe,
+            carries=carries,
             file=self._file,
             line=line,
             **details,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Sequence
-from typing import Literal, get_args
+from typing import Literal, cast, get_args
 
 from ..play.kinds.truth import FALSE_WORDS, TRUE_WORDS
 from ..play.language.numbers import read_number
@@ -19,6 +19,55 @@ Role = Literal[
     "wrong",
     "option",
     "key",
+    "expected",
+    "says A",
+    "value A",
+    "adds A",
+    "says B",
+    "value B",
+    "adds B",
+    "says C",
+    "value C",
+    "adds C",
+    "says D",
+    "value D",
+    "adds D",
+    "says E",
+    "value E",
+    "adds E",
+    "says F",
+    "value F",
+    "adds F",
+    "says G",
+    "value G",
+    "adds G",
+    "says H",
+    "value H",
+    "adds H",
+    "says answer",
+    "value answer",
+    "adds answer",
+    "says wrong 1",
+    "value wrong 1",
+    "adds wrong 1",
+    "says wrong 2",
+    "value wrong 2",
+    "adds wrong 2",
+    "says wrong 3",
+    "value wrong 3",
+    "adds wrong 3",
+    "says wrong 4",
+    "value wrong 4",
+    "adds wrong 4",
+    "says wrong 5",
+    "value wrong 5",
+    "adds wrong 5",
+    "says wrong 6",
+    "value wrong 6",
+    "adds wrong 6",
+    "says wrong 7",
+    "value wrong 7",
+    "adds wrong 7",
     "pinned",
     "groups",
     "variables",
@@ -49,6 +98,10 @@ ROLES: tuple[Role, ...] = get_args(Role)
 """All of them, in the order of the columns of a table that is written."""
 SEVERAL: tuple[Role, ...] = ("accepted", "wrong", "option")
 """The roles that several columns of a file may have, each holding one of a list."""
+CARRYING: tuple[Role, ...] = tuple(
+    role for role in ROLES if role == "expected" or role.split(" ")[0] in ("says", "value", "adds")
+)
+"""The roles of what answers carry."""
 DETAILED: frozenset[Role] = frozenset(
     (
         *("topic", "level", "worth", "seconds", "why", "why right", "why wrong"),
@@ -82,6 +135,8 @@ _HEADINGS: dict[str, Role] = {
     "right answer": "answer",
     "correct": "answer",
     "correct answer": "answer",
+    "expected": "expected",
+    "expected answers": "expected",
     "accepted": "accepted",
     "also accepted": "accepted",
     "wrong": "wrong",
@@ -131,6 +186,7 @@ _HEADINGS: dict[str, Role] = {
 }
 
 _TRUTH_WORDS = {*TRUE_WORDS, *FALSE_WORDS}
+_CARRIED = re.compile(r"(says|value|adds) (?:(?:option )?([a-h])|(answer|wrong(?: [1-7])?))")
 PROMPT_HEADINGS = {heading for heading, role in _HEADINGS.items() if role == "prompt"}
 
 
@@ -141,6 +197,10 @@ def role_of_heading(heading: str) -> Role | None:
         return _HEADINGS[words]
     if re.fullmatch(r"(option )?[a-h]", words):
         return "option"
+    if carried := _CARRIED.fullmatch(words):
+        part, letter, other = carried.groups()
+        target = letter.upper() if letter else f"{other} 1" if other == "wrong" else other
+        return cast(Role, f"{part} {target}")
     numbered = _HEADINGS.get(re.sub(r" ?\d{1,2}$", "", words))
     return numbered if numbered in SEVERAL else None
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 
 from ..play.questions.question import LABELS, Question
+from .carrying import written
 from .kinds import written_as
 from .notation import write_places
 from .record import WrittenRecord
@@ -40,7 +41,8 @@ def to_record(question: Question) -> WrittenRecord:
         "alt": question.alt,
         "sound": question.sound,
     }
-    return record | {role: text for role, text in texts.items() if text}
+    record |= {role: text for role, text in texts.items() if text}
+    return record | written(question) if question.carries else record
 
 
 def _plain_number(value: float) -> str:

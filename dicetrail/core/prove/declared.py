@@ -22,9 +22,13 @@ Prover = Literal["search", "odds", "straight"]
 SHOWN = frozenset(
     f"{of}.{name}"
     for of, names in {
-        "Game": "title intro look sounds silent welcome words same_deal review",
+        "Game": "title intro look sounds silent welcome words same_deal review review_by",
         "Question": "why why_right why_wrong image alt sound unit file line",
         "Meter": "show label",
+        "Consequence": "more",
+        "Ending": "more",
+        "Award": "more",
+        "Carried": "says",
         "Clocks": "tick tick_sound",
         "Cue": "sound motion tone times",
         "Look": "ground ink accent mark face size question_size title options option_shape option_size"
@@ -43,9 +47,10 @@ COUNTED = frozenset(
     f"{of}.{name}"
     for of, names in {
         "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave"
-        " rounds",
+        " rounds names",
         "Question": "id kind prompt answers options rights topic level worth seconds tolerance pinned misses"
-        " recipe times checking pack",
+        " recipe times checking pack carries",
+        "Carried": "place text value adds",
         "Formula": "spans answer where ask options form",
         "Span": "name low high step values",
         "Table": "columns rows answer ask options part",

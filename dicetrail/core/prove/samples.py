@@ -11,8 +11,8 @@ from ..pack.suggesting import suggested
 from ..play.answers.switches import Checking
 from ..play.answers.verdict import Verdict
 from ..play.questions.question import Question
+from ..rules.checking import CheckingPart
 from ..rules.comparing import verdict_on
-from ..rules.document import CheckingPart
 
 
 @dataclass(frozen=True, slots=True)

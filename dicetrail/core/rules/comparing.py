@@ -19,7 +19,8 @@ from ..play.kinds import kind_of
 from ..play.questions.card import as_filed
 from ..play.questions.question import LABELS, Question, said, same
 from ..play.run.checking import check
-from .document import Document, OwnCheckingPart
+from .checking import OwnCheckingPart
+from .document import Document
 
 Scope = Literal["game", "pack", "question"]
 KEYS = ("ignore", "spelling", "unreadable", "articles")

@@ -26,9 +26,11 @@ from .document import (
     DealPart,
     Document,
     MeterPart,
+    ReviewPart,
     RoundPart,
     shown_as,
 )
+from .naming import inlined
 from .part import Part
 from .player_page import coming_in, cues_of, look_of, sounds_of, words_of
 from .questions import PackLoader, questions_of
@@ -92,10 +94,11 @@ def _checked(document: Document, load_pack: PackLoader, snags: SnagList) -> comp
 
 
 _PLAIN = (str, bool, int | None)
+_MADE = frozenset(("review",))
 _AS_WRITTEN = tuple(
     name
     for name, hint in get_type_hints(compiled.Game).items()
-    if name in Document.model_fields and hint in _PLAIN
+    if name in Document.model_fields and hint in _PLAIN and name not in _MADE
 )
 """The parts of a game that are compiled as they are written: texts, switches and numbers of its own."""
 
@@ -105,7 +108,10 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
     return compiled.Game(
         **{name: getattr(document, name) for name in _AS_WRITTEN},
         questions=questions,
-        deal=_deal(document.deal),
+        review=document.review is not False,
+        review_by=document.review.by if isinstance(document.review, ReviewPart) else "",
+        names=tuple(document.names.items()),
+        deal=_deal(document.deal, document.names),
         setup=compiled.Setup(
             name=document.setup.name == "ask",
             topic=document.setup.topic != "none",
@@ -118,8 +124,8 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         checking=checking,
         consequences=tuple(map(_row, document.consequences)),
         rounds=tuple(_round(document, one, questions) for one in document.rounds),
-        endings=tuple(compiled.Ending(one.if_, one.result, one.tell) for one in document.endings),
-        awards=tuple(compiled.Award(one.if_, one.title, one.tell) for one in document.awards),
+        endings=tuple(compiled.Ending(one.if_, one.result, *_told(one.tell)) for one in document.endings),
+        awards=tuple(compiled.Award(one.if_, one.title, *_told(one.tell)) for one in document.awards),
         cues=cues_of(document),
         look=look_of(document),
         sounds=sounds_of(document),
@@ -128,7 +134,13 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
     )
 
 
+def _told(tell: str | list[str]) -> tuple[str, tuple[str, ...]]:
+    """The first of several texts, and the others."""
+    return (tell, ()) if isinstance(tell, str) else (tell[0], tuple(tell[1:]))
+
+
 def _row(row: ConsequencePart) -> compiled.Consequence:
+    tell, more = _told(row.tell)
     return compiled.Consequence(
         moment=row.moment,
         condition=row.if_ or "",
@@ -136,7 +148,8 @@ def _row(row: ConsequencePart) -> compiled.Consequence:
         set=tuple(row.set.items()),
         time=tuple(row.time.items()),
         restart=tuple(row.restart),
-        tell=row.tell,
+        tell=tell,
+        more=more,
         reveal=row.reveal is True,
         parts=row.reveal == "parts",
         cue=row.cue,
@@ -146,15 +159,15 @@ def _row(row: ConsequencePart) -> compiled.Consequence:
     )
 
 
-def _deal(part: DealPart) -> compiled.Deal:
+def _deal(part: DealPart, names: Mapping[str, str]) -> compiled.Deal:
     several = part.draw if isinstance(part.draw, list) else []
     return compiled.Deal(
         None if isinstance(part.draw, list) else part.draw,
         part.order,
         part.options,
         part.repeats,
-        tuple(compiled.Draw(one.if_, one.draw) for one in several),
-        part.next or "",
+        tuple(compiled.Draw(inlined(one.if_, names), one.draw) for one in several),
+        inlined(part.next or "", names),
         "" if part.choose == "none" else part.choose,
     )
 
@@ -166,8 +179,8 @@ def _round(document: Document, part: RoundPart, questions: tuple[Question, ...])
     one = compiled.Round(
         part.name,
         part.intro,
-        part.only or "",
-        _deal(deal),
+        inlined(part.only or "", document.names),
+        _deal(deal, document.names),
         "draw" in part.deal.model_fields_set,
         part.tries if "tries" in part.model_fields_set else document.tries,
         _clocks(clocks),

@@ -39,6 +39,7 @@ def _always(_: Document) -> bool:
 
 
 _ANSWERS: tuple[Moment, ...] = ("right", "close", "wrong", "missed", "late", "skipped")
+_GIVEN: tuple[Moment, ...] = ("right", "wrong", "missed", "answered")
 _LOSSES: tuple[Moment, ...] = ("wrong", "missed", "late", "skipped")
 
 _TABLE: tuple[tuple[str, str, tuple[Moment, ...], Fits], ...] = (
@@ -56,6 +57,8 @@ _TABLE: tuple[tuple[str, str, tuple[Moment, ...], Fits], ...] = (
     ("the last question", "left == 0", ("opened", *_ANSWERS), _counted),
     ("a hard question", "level >= 4", ("opened", *_ANSWERS), _always),
     ("a question worth more", "worth > 1", ("opened", *_ANSWERS), _always),
+    ("option A was picked", 'picked == "A"', _GIVEN, _always),
+    ("one time in six", "roll(6) == 1", ("opened", "answered", *_ANSWERS), _always),
     ("all were right", "right == asked", ("over",), _always),
     ("half or more were right", "percent >= 50", ("over",), _always),
     ("nothing was missed", "missed + late == 0", ("over",), _always),

@@ -10,16 +10,16 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, Field, WithJsonSchema
 
-from ..play.answers.switches import Switch
 from ..play.deal.setup import LONGEST_NAME
-from ..play.language.expressions import FUNCTIONS
+from ..play.language.calls import CALLED, FUNCTIONS
 from ..play.language.numbers import as_written
 from ..play.rulebook.clocks import LONGEST_CLOCK
 from ..play.rulebook.game import ClockName
 from ..play.rulebook.moments import Moment, Then
 from ..play.rulebook.names import LATER, NAMES
+from .checking import CheckingPart
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
-from .part import DiceNumber, Hold, Part, Text
+from .part import DiceNumber, Hold, Part, Text, underscored
 
 MOST_ROWS = 500
 MOST_ROUNDS = 30
@@ -40,10 +40,6 @@ def _source(value: object) -> object:
     return as_written(value) if isinstance(value, int | float) else value
 
 
-def _underscored(value: object) -> object:
-    return value.strip().replace(" ", "_") if isinstance(value, str) else value
-
-
 Show = Literal["number", "marks", "bar"]
 
 
@@ -60,10 +56,26 @@ def _meter_name(name: str) -> str:
     return name
 
 
+def _own_name(name: str) -> str:
+    _meter_name(name)
+    if name in NAMES or name in CALLED:
+        raise ValueError(f"`{name}` is a word of the rules already; take another name")
+    return name
+
+
 def _listed(value: object) -> object:
     return [value] if isinstance(value, str) else value
 
 
+def _one_or_more(value: object) -> object:
+    return value[0] if isinstance(value, list) and len(value) == 1 else value
+
+
+Tell = Annotated[
+    Text | Annotated[list[Annotated[Text, Field(min_length=1)]], Field(min_length=2, max_length=20)],
+    BeforeValidator(_one_or_more),
+    Field(description="a text; or several, of which one is told, never the same twice in a row"),
+]
 Number = Annotated[int | float, Field(ge=-1e15, le=1e15)]
 Source = Annotated[
     str,
@@ -105,10 +117,10 @@ class DealPart(Part):
         HowMany | Annotated[list[DrawPart], Field(min_length=1, max_length=30)], BeforeValidator(_all_word)
     ] = Field(default=None, description="how many questions; all where it is not said; or parts, each drawn")
     order: Annotated[
-        Literal["filed", "shuffled", "easiest_first", "by_topic", "by_part"], BeforeValidator(_underscored)
+        Literal["filed", "shuffled", "easiest_first", "by_topic", "by_part"], BeforeValidator(underscored)
     ] = "shuffled"
     options: Literal["filed", "shuffled", "balanced"] = "shuffled"
-    repeats: Annotated[Literal["never", "when_empty", "always"], BeforeValidator(_underscored)] = "never"
+    repeats: Annotated[Literal["never", "when_empty", "always"], BeforeValidator(underscored)] = "never"
     next: Source | None = Field(
         default=None, description="of the questions left, one for which this is least comes next"
     )
@@ -187,44 +199,6 @@ class ClocksPart(RoundClocksPart):
     tick_sound: Annotated[str, Field(max_length=100, description="the sound they are heard as")] = ""
 
 
-Edits = Annotated[int, Field(ge=0, le=5)]
-Spelling = Annotated[
-    Edits | Annotated[dict[Annotated[int, Field(ge=1, le=1000)], Edits], Field(max_length=10)],
-    Field(description="edits that still count as right, or the edits allowed from a length on: {5: 1, 9: 2}"),
-]
-Articles = list[Annotated[str, Field(max_length=40)]]
-Unreadable = Annotated[Literal["ask_again", "wrong"], BeforeValidator(_underscored)]
-
-
-class OwnCheckingPart(Part):
-    """How the answers to one pack or one question are compared; what is not said stays as it is around it."""
-
-    ignore: list[Switch] | None = None
-    spelling: Spelling | None = None
-    unreadable: Unreadable | None = None
-    articles: Articles | None = None
-
-
-class SamplePart(Part):
-    """An answer that must be right, or must not be."""
-
-    question: Annotated[str, Field(max_length=200, description="the question's id")]
-    answer: Annotated[str, Field(max_length=1000)]
-    must: Literal["right", "wrong"]
-
-
-class CheckingPart(Part):
-    """How answers are compared, in the whole game and, nearest first, for a question or a pack."""
-
-    ignore: list[Switch] = ["blanks", "case"]
-    spelling: Spelling = 0
-    unreadable: Unreadable = "ask_again"
-    articles: Articles = ["the", "a", "an"]
-    packs: Annotated[dict[str, OwnCheckingPart], Field(max_length=50)] = {}
-    questions: Annotated[dict[str, OwnCheckingPart], Field(max_length=5000)] = {}
-    samples: Annotated[list[SamplePart], Field(max_length=1000)] = []
-
-
 class ConsequencePart(Part):
     """One row of the rules: at this moment, if this holds, do that."""
 
@@ -236,7 +210,7 @@ class ConsequencePart(Part):
     restart: Annotated[list[ClockName], BeforeValidator(_listed)] = Field(
         default=[], description="clocks to start anew"
     )
-    tell: Text = ""
+    tell: Tell = ""
     reveal: bool | Literal["parts"] = Field(
         default=False, description="show the answer; or only which parts of what was given are right"
     )
@@ -251,7 +225,7 @@ class EndingPart(Part):
 
     if_: Source = Field(alias="if")
     result: Literal["won", "lost", "done"]
-    tell: Text = ""
+    tell: Tell = ""
 
 
 class AwardPart(Part):
@@ -259,7 +233,7 @@ class AwardPart(Part):
 
     if_: Source = Field(alias="if")
     title: Annotated[str, Field(min_length=1, max_length=80)]
-    tell: Text = ""
+    tell: Tell = ""
 
 
 class GatePart(Part):
@@ -336,6 +310,12 @@ class SetAsidePart(Part):
     why: Annotated[str, Field(min_length=1, max_length=300)]
 
 
+class ReviewPart(Part):
+    """What is shown after a play besides its questions one by one: how it went, by topic."""
+
+    by: Literal["topic"]
+
+
 class Document(Part):
     """A whole game, as it is written."""
 
@@ -346,6 +326,10 @@ class Document(Part):
     setup: SetupPart = SetupPart()
     tries: Tries = 1
     meters: Annotated[dict[Annotated[str, AfterValidator(_meter_name)], MeterPart], Field(max_length=30)] = {}
+    names: Annotated[
+        dict[Annotated[str, AfterValidator(_own_name)], Source],
+        Field(max_length=60, description="named expressions, used wherever expressions and texts are"),
+    ] = {}
     clocks: ClocksPart = ClocksPart()
     checking: CheckingPart = CheckingPart()
     consequences: Annotated[list[ConsequencePart], Field(max_length=MOST_ROWS)] = []
@@ -360,7 +344,10 @@ class Document(Part):
     leave: Annotated[bool, Field(description="the player may end the play at any time")] = False
     silent: Annotated[bool, Field(description="nothing is heard, whatever else is said of sounds")] = False
     same_deal: Annotated[bool, Field(description="the player may play the same deal again")] = False
-    review: Annotated[bool, Field(description="the questions are shown one by one at the end")] = True
+    review: Annotated[
+        bool | ReviewPart,
+        Field(description="the questions are shown one by one at the end; or how it went, by topic"),
+    ] = True
     set_aside: Annotated[list[SetAsidePart], Field(max_length=300)] = []
     aims: Annotated[list[AimPart], Field(max_length=100)] = []
     waymarks: Annotated[list[WaymarkPart], Field(max_length=1000)] = []

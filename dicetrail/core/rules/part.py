@@ -16,6 +16,11 @@ EXACT = 2**53 - 1
 """The largest whole number that every reader of JSON holds exactly."""
 
 
+def underscored(value: object) -> object:
+    """A word of several, with the lines between them that the document has."""
+    return value.strip().replace(" ", "_") if isinstance(value, str) else value
+
+
 def _digits(value: object) -> object:
     return int(value) if isinstance(value, str) and value.isascii() and value.isdigit() else value
 

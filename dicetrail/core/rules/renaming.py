@@ -5,7 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 from string import Formatter
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import ValidationError
 
@@ -24,30 +24,49 @@ def rename_meter(text: str, old: str, new: str) -> str:
     Raises :class:`Refused` where there is no such meter or the new name can't be one, YamlMistake where the
     text is no YAML.
     """
+    return _renamed(text, old, new, "meters")
+
+
+def rename_named(text: str, old: str, new: str) -> str:
+    """The same for a named expression."""
+    return _renamed(text, old, new, "names")
+
+
+_Part = Literal["meters", "names"]
+_CALLED: dict[_Part, str] = {"meters": "meter", "names": "name"}
+
+
+def _renamed(text: str, old: str, new: str, part: _Part) -> str:
     data: Any = YamlText(text).data
-    meters: Any = data.get("meters") if isinstance(data, dict) else None
-    if not isinstance(meters, dict) or old not in meters:
-        raise Refused(f"There is no meter `{old}` in this game any more.")
+    have = {one: _named_in(data, one) for one in _CALLED}
+    if old not in have[part]:
+        raise Refused(f"There is no {_CALLED[part]} `{old}` in this game any more.")
     if new == old:
         return text
-    if new in meters:
-        raise Refused(f"There is a meter `{new}` already.")
-    _check_name(new)
-    return edited(text, [*_edits(data, old, new)])
+    for one, called in _CALLED.items():
+        if new in have[one]:
+            raise Refused(f"There is a {called} `{new}` already.")
+    _check_name(new, part)
+    return edited(text, [*_edits(data, old, new, part)])
 
 
-def _check_name(name: str) -> None:
+def _named_in(data: Any, part: _Part) -> dict[str, Any]:
+    found = data.get(part) if isinstance(data, dict) else None
+    return found if isinstance(found, dict) else {}
+
+
+def _check_name(name: str, part: _Part) -> None:
     try:
-        Document.model_validate({"title": "-", "packs": ["-"], "meters": {name: {}}})
+        Document.model_validate({"title": "-", "packs": ["-"], part: {name: {} if part == "meters" else "1"}})
     except ValidationError as error:
         raise Refused(f"{error.errors()[0]['msg'].removeprefix('Value error, ')}.") from None
 
 
-def _edits(data: Any, old: str, new: str) -> Iterator[Edit]:
+def _edits(data: Any, old: str, new: str, part: _Part) -> Iterator[Edit]:
     show = shown_as(old)
-    if show != shown_as(new) and "show" not in (data["meters"][old] or {}):
+    if part == "meters" and show != shown_as(new) and "show" not in (data["meters"][old] or {}):
         yield Edit(path=["meters", old, "show"], value=show)
-    yield Edit(do="rename", path=["meters", old], value=new)
+    yield Edit(do="rename", path=[part, old], value=new)
     for site in expression_sites(data):
         renamed = text_with if site.is_text else expression_with
         changed = renamed(site.source, old, new)
@@ -72,7 +91,7 @@ def _of_set_aside(data: Any, old: str, new: str) -> Iterator[Edit]:
             yield Edit(path=["set_aside", place, "at"], value=".".join(parts))
 
 
-_HOLD_METERS = ("meters", "add", "set")
+_HOLD_METERS = ("meters", "names", "add", "set")
 """What meters stand in by their names."""
 
 

@@ -13,34 +13,39 @@ from typing import Any, Literal
 from .document import Document
 from .yamltext import Path
 
-Sort = Literal["expression", "text", "told", "aim", "picks", "steers"]
-"""An expression; a text with expressions in braces; one that also knows what only texts know of the question;
-what an aim expects, which knows shares and means besides; what picks questions out, and knows nothing of a
-play; and what says which comes next, and knows both."""
+Sort = Literal["expression", "row", "named", "text", "told", "aim", "picks", "steers"]
+"""An expression; one of a row, which may let chance in; one that is named, and may, too; a text with
+expressions in braces; one that also knows what only texts know of the question; what an aim expects, which
+knows shares and means besides; what picks questions out, and knows nothing of a play; and what says which
+comes next, and knows both."""
 ANY = None
 """Every place of a list, every key of a mapping."""
 Pattern = tuple[str | None, ...]
 
 _OF_GAME_AND_ROUND: tuple[tuple[Pattern, Sort], ...] = (
-    (("consequences", ANY, "add", ANY), "expression"),
-    (("consequences", ANY, "set", ANY), "expression"),
-    (("consequences", ANY, "time", ANY), "expression"),
-    (("consequences", ANY, "if"), "expression"),
+    (("consequences", ANY, "add", ANY), "row"),
+    (("consequences", ANY, "set", ANY), "row"),
+    (("consequences", ANY, "time", ANY), "row"),
+    (("consequences", ANY, "if"), "row"),
     (("consequences", ANY, "tell"), "told"),
+    (("consequences", ANY, "tell", ANY), "told"),
     (("intro",), "text"),
     (("clocks", "question"), "expression"),
     (("deal", "draw", ANY, "if"), "picks"),
     (("deal", "next"), "steers"),
 )
 _SITES: tuple[tuple[Pattern, Sort], ...] = (
+    (("names", ANY), "named"),
     *_OF_GAME_AND_ROUND,
     *((("rounds", ANY, *pattern), sort) for pattern, sort in _OF_GAME_AND_ROUND),
     (("rounds", ANY, "only"), "picks"),
     (("rounds", ANY, "then", ANY, "if"), "expression"),
     (("endings", ANY, "if"), "expression"),
     (("endings", ANY, "tell"), "told"),
+    (("endings", ANY, "tell", ANY), "told"),
     (("awards", ANY, "if"), "expression"),
     (("awards", ANY, "tell"), "told"),
+    (("awards", ANY, "tell", ANY), "told"),
     (("aims", ANY, "expect"), "aim"),
 )
 _PARTS = {str(pattern[0]) for pattern, _ in _SITES}

@@ -312,8 +312,9 @@ def _show_outcome(seen: View, out: TextIO) -> None:
         out.write("\nThe play was left before its end.\n")
         return
     out.write(f"\n{_ENDED.get(outcome.by, outcome.result).upper()}  {outcome.tell}\n")
-    out.write(f"{outcome.right} of {outcome.answered} right ({show_percent(outcome.percent)})\n")
-    for lap in outcome.laps:
+    if outcome.answered or not outcome.opinions:
+        out.write(f"{outcome.right} of {outcome.answered} right ({show_percent(outcome.percent)})\n")
+    for lap in (*outcome.laps, *outcome.topics):
         out.write(f"  {lap.name}: {lap.right} of {lap.asked} ({show_percent(lap.percent)})\n")
     for meter in seen.meters:
         out.write(f"{meter.label}: {show_value(meter.value)}\n")

@@ -6,17 +6,18 @@ from typing import get_args
 
 from fastapi import HTTPException
 
-from ...core.pack.editing import change
+from ...core.pack.carrying import with_says
+from ...core.pack.editing import Source, change
 from ...core.pack.writing import to_record
 from ...core.play.answers.switches import Checking, Switch
 from ...core.prove.samples import tried
+from ...core.rules.checking import OwnCheckingPart
 from ...core.rules.comparing import collisions, nearest
-from ...core.rules.document import OwnCheckingPart
 from ..packs.shown import question_out, snags_out
 from ..packs.the_pack import ThePack, change_pack, question_at
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.answers import AcceptIn, CheckingOut, SamplesIn, TriedOut
+from ..shapes.answers import AcceptIn, CheckingOut, SamplesIn, SaysIn, TriedOut
 from ..shapes.common import PathNumber
 from ..shapes.packs import PackOut
 from .the_game import TheDocument, TheGame, TheReading
@@ -92,6 +93,19 @@ def accept(
         wanted.revision,
         lambda source: change(source, number, {**record, "answer": answers[0], "accepted": answers[1:]}),
     )
+
+
+@router.post("/packs/{pack_id}/questions/{number}/says")
+def say(
+    number: PathNumber, wanted: SaysIn, pack: ThePack, session: TheSession, workshop: TheWorkshop
+) -> PackOut:
+    """Say something to an answer of a question, wherever it is given."""
+    question = question_at(workshop.packs.reading(session, pack), number)
+
+    def said(source: Source) -> Source:
+        return change(source, number, to_record(with_says(question, wanted.text, wanted.says.strip())))
+
+    return change_pack(session, workshop, pack, wanted.revision, said)
 
 
 def _holding(rules: Checking) -> OwnCheckingPart:

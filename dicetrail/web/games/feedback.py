@@ -12,6 +12,7 @@ from ...core.play.seen.trying import PageState, cue_seen, page_at
 from ...core.play.seen.view import View
 from ...core.rules.contrast import contrast
 from ...core.rules.cues import SHIPPED, SHIPPED_SOUNDS
+from ...core.rules.document import ReviewPart
 from ...core.rules.numbering import every_row
 from ...core.rules.page import CuePart, SoundPart
 from ...core.rules.player_page import look_of
@@ -51,7 +52,8 @@ def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
         words=document.words,
         veil=look_of(document).veil,
         same_deal=document.same_deal,
-        review=document.review,
+        review=document.review is not False,
+        review_by=document.review.by if isinstance(document.review, ReviewPart) else "",
     )
 
 

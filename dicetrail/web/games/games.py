@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from ...core.rules.comments import with_comment
 from ...core.rules.editing import Edit, edited
 from ...core.rules.possible import refuse_worse
-from ...core.rules.renaming import rename_meter
+from ...core.rules.renaming import rename_meter, rename_named
 from ...core.rules.yamltext import YamlMistake
 from ...core.snag import Refused
 from ...files import starting_points
@@ -117,6 +117,16 @@ def rename_one_meter(
     """Call a meter otherwise, wherever the game names it."""
     return _change(
         session, workshop, game, wanted.revision, lambda text: rename_meter(text, name, wanted.name)
+    )
+
+
+@router.post("/games/{game_id}/names/{name}")
+def rename_one_name(
+    name: str, wanted: MeterNameIn, game: TheGame, session: TheSession, workshop: TheWorkshop
+) -> GameOut:
+    """Call a named expression otherwise, wherever the game names it."""
+    return _change(
+        session, workshop, game, wanted.revision, lambda text: rename_named(text, name, wanted.name)
     )
 
 

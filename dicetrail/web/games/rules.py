@@ -4,12 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from ...core.play.language.expressions import (
-    ExpressionError,
-    check_names,
-    compile_expression,
-    compile_template,
-)
+from ...core.play.language.calls import CHANCES, OF_TOPIC
+from ...core.play.language.expressions import ExpressionError
 from ...core.play.rulebook.game import Round
 from ...core.play.rulebook.moments import MOMENTS, Moment
 from ...core.play.rulebook.names import NAMES, PICKS, TOLD
@@ -21,6 +17,7 @@ from ...core.rules.comments import comments
 from ...core.rules.conditions import Condition, conditions, for_awards, for_endings
 from ...core.rules.cues import SHIPPED
 from ...core.rules.document import Document, MeterPart, RoundPart, shown_as
+from ...core.rules.known import known_in
 from ...core.rules.reading import GameReading
 from ..packs.shown import snags_out
 from ..refusals import router_of
@@ -42,6 +39,8 @@ from .the_game import TheDocument, TheGame, TheReading
 
 router = router_of("/api/workshop", "games")
 
+MOST_TOPICS = 40
+"""Topics whose counts are offered where an expression is typed."""
 MOST_VALUES = 60
 """Values of a meter that are told one by one."""
 
@@ -55,7 +54,17 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         moments=list(MOMENTS),
         built_in={moment: about.built_in for moment, about in MOMENTS.items()},
         titles={moment: about.title for moment, about in MOMENTS.items()},
-        names={**{name: _meter_said(document.meters[name]) for name in document.meters}, **NAMES},
+        names={
+            **{name: _meter_said(part) for name, part in document.meters.items()},
+            **{name: f"named: {source}" for name, source in document.names.items()},
+            **NAMES,
+            **dict(zip(("roll(6)", "one_of(1, 2)"), CHANCES.values(), strict=True)),
+            **{
+                f'{name}("{topic}")': says
+                for topic in (reading.game.topics if reading.game else ())[:MOST_TOPICS]
+                for name, says in OF_TOPIC.items()
+            },
+        },
         picks=PICKS,
         rounds_say=[_said(one) for one in document.rounds],
         told=TOLD,
@@ -92,13 +101,8 @@ def _fitting(document: Document) -> dict[str, list[Condition]]:
 @router.post("/games/{game_id}/cell")
 def try_cell(cell: CellIn, document: TheDocument) -> CellOut:
     """Check what is being typed, before it is kept."""
-    known = {*document.meters, *NAMES}
-    knows = {"expression": known, "picks": {*PICKS}, "steers": known | {*PICKS}}
     try:
-        if cell.kind in knows:
-            check_names(compile_expression(cell.text), knows[cell.kind])
-        else:
-            compile_template(cell.text).check_names(known | set(TOLD))
+        known_in(document).check(cell.text, "told" if cell.kind == "template" else cell.kind)
     except ExpressionError as error:
         return CellOut(problem=str(error), column=error.column + 1)
     return CellOut(problem="", column=0)

@@ -16,7 +16,7 @@ from ...core.pack.formats import ENDINGS
 from ...core.pack.roles import ROLES
 from ...core.play.answers.switches import SWITCHES
 from ...core.play.kinds import KINDS
-from ...core.play.language.expressions import FUNCTIONS
+from ...core.play.language.calls import CALLED
 from ...core.play.rulebook.moments import MOMENTS, Tone
 from ...core.play.rulebook.move import ON_THE_BENCH
 from ...core.play.rulebook.names import NAMES
@@ -142,7 +142,7 @@ def words() -> WordsOut:
     return WordsOut(
         moments=list(MOMENTS),
         names=list(NAMES),
-        functions=list(FUNCTIONS),
+        functions=list(CALLED),
         cues=list(SHIPPED),
         kinds=list(KINDS),
         moves=[MoveOut(do=do, title=about.title, key=about.key) for do, about in ON_THE_BENCH.items()],

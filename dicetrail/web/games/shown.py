@@ -101,6 +101,8 @@ def _deal_words(reading: GameReading) -> str:
     if reading.game is None:
         return ""
     deal, setup = reading.game.deal, reading.game.setup
+    if reading.game.rounds:
+        return f"{_counted(len(reading.game.rounds), 'round')} of {len(reading.game.questions)} questions"
     whole = "all" if deal.repeats == "never" else "without end"
     drawn = "as many as asked" if setup.count else deal.draw or whole
     return f"{drawn} of {len(reading.game.questions)}, {deal.order.replace('_', ' ')}"

@@ -20,6 +20,7 @@ from ..shapes.history import (
     RefusedTextOut,
     RoundStatisticsOut,
     StatisticsOut,
+    TopicStatisticsOut,
 )
 from ..workshop import Workshop
 from ..workshop.plays import Handed, handed, statistics
@@ -51,6 +52,12 @@ def question_statistics(
             )
             for number, one in found.rounds.items()
         ],
+        topics=[
+            TopicStatisticsOut(
+                topic=topic, questions=one.questions, asked=one.asked, right=one.right, first=one.first
+            )
+            for topic, one in found.topics.items()
+        ],
         questions=[_out(one, of, places) for one in found.questions],
     )
 
@@ -81,6 +88,7 @@ def _out(one: QuestionStatistics, of: Handed, places: dict[str, tuple[int, int]]
         right=one.right,
         late=one.late,
         skipped=one.skipped,
+        opinions=one.opinions,
         seconds=one.seconds,
         difficulty=one.difficulty,
         low=one.low,
@@ -92,7 +100,13 @@ def _out(one: QuestionStatistics, of: Handed, places: dict[str, tuple[int, int]]
         ],
         refused=[] if options else [RefusedTextOut(text=text.text, times=text.times) for text in one.refused],
         advice=[
-            AdviceOut(code=advice.code, said=advice.said, mend=advice.mend, text=advice.text)
-            for advice in advice_on(one, options)
+            AdviceOut(
+                code=advice.code,
+                said=advice.said,
+                mend=advice.mend,
+                text=advice.text,
+                concerns=advice.concerns,
+            )
+            for advice in advice_on(one, options, question.answers if question else ())
         ],
     )

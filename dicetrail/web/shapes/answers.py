@@ -6,12 +6,10 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from ...core.play.answers.verdict import VerdictName
+from ...core.rules.checking import CheckingPart, OwnCheckingPart
 from ...core.rules.comparing import Scope
-from ...core.rules.document import (
-    CheckingPart,
-    DealPart,
-    OwnCheckingPart,
-)
+from ...core.rules.document import DealPart
 from .common import DiceNumber, JobOut, Small, SnagOut
 from .packs import QuestionOut
 
@@ -25,7 +23,7 @@ class TriedOut(BaseModel):
 
     text: str
     about: str
-    verdict: Literal["right", "close", "wrong", "unreadable"]
+    verdict: VerdictName
     steps: list[str]
     must: Literal["", "right", "wrong"]
     pin: int
@@ -54,6 +52,15 @@ class SamplesIn(BaseModel):
     """Inputs of the maker's own, to be tried beside the suggested ones."""
 
     texts: Annotated[list[Annotated[str, Field(max_length=20_000)]], Field(max_length=50)] = []
+
+
+class SaysIn(BaseModel):
+    """What is to be said to an answer of a question, in a given revision of its pack: an option's words, or a
+    text that is typed."""
+
+    text: Annotated[str, Field(min_length=1, max_length=1000)]
+    says: Annotated[str, Field(min_length=1, max_length=2000)]
+    revision: Small
 
 
 class AcceptIn(BaseModel):

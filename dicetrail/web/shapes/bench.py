@@ -98,9 +98,10 @@ def told(found: Iterable[StepDifference]) -> list[DifferentOut]:
 class BenchOut(BaseModel):
     """A play on the bench as far as its moves go, with the reason for its last step.
 
-    ``moves`` are those that were possible; ``problem`` says why the rest was not. ``answer`` and ``key`` are
-    of the question that is open, ``coming`` are the prompts of the next ones. ``row``, ``file`` and
-    ``line`` lead to the last row that applied and to the question in its file.
+    ``named`` tells what each named expression comes to. ``moves`` are those that were possible; ``problem``
+    says why the rest was not. ``answer`` and ``key`` are of the question that is open, ``coming`` are the
+    prompts of the next ones. ``row``, ``file`` and ``line`` lead to the last row that applied and to the
+    question in its file.
     """
 
     revision: int
@@ -109,6 +110,7 @@ class BenchOut(BaseModel):
     view: View
     steps: list[StepOut]
     gauges: list[GaugeOut]
+    named: dict[str, str]
     reason: str
     row: int | None
     file: str

@@ -89,7 +89,7 @@ class ShelfOut(BaseModel):
 
 
 class MeterNameIn(BaseModel):
-    """What a meter is to be called."""
+    """What a meter, or a named expression, is to be called."""
 
     name: Annotated[str, Field(max_length=200)]
     revision: Small

@@ -64,12 +64,14 @@ class RefusedTextOut(BaseModel):
 
 
 class AdviceOut(BaseModel):
-    """What to do about a question, in words; ``mend`` says what one press does."""
+    """What to do about a question, in words, and how many plays that ``concerns``; ``mend`` says what one
+    press does."""
 
     code: str
     said: str
-    mend: Literal["", "accept", "question", "clock"]
+    mend: Literal["", "accept", "answer", "question", "clock"]
     text: str
+    concerns: int
 
 
 class OptionPickedOut(BaseModel):
@@ -93,6 +95,7 @@ class QuestionStatisticsOut(BaseModel):
     right: int
     late: int
     skipped: int
+    opinions: int
     seconds: float | None
     difficulty: float
     low: float
@@ -115,6 +118,17 @@ class RoundStatisticsOut(BaseModel):
     first: int
 
 
+class TopicStatisticsOut(BaseModel):
+    """What became of the questions of a topic: how many there are, how often they were ``asked``, ``right``
+    in the end, and at the ``first`` try."""
+
+    topic: str
+    questions: int
+    asked: int
+    right: int
+    first: int
+
+
 class StatisticsOut(BaseModel):
     """What plays say of the questions. ``reliability`` is KR-20 over the ``common`` questions."""
 
@@ -123,6 +137,7 @@ class StatisticsOut(BaseModel):
     reliability: float | None
     common: int
     rounds: list[RoundStatisticsOut]
+    topics: list[TopicStatisticsOut]
     questions: list[QuestionStatisticsOut]
 
 

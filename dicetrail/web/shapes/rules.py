@@ -48,10 +48,10 @@ class RulesOut(BaseModel):
 
 
 class CellIn(BaseModel):
-    """What is being typed in a cell: an expression, one that picks questions out or says which comes next, or
-    a text with expressions in braces."""
+    """What is being typed in a cell: an expression, one of a row or one that is named (both may let chance
+    in), one that picks questions out or says which comes next, or a text with expressions in braces."""
 
-    kind: Literal["expression", "picks", "steers", "template"]
+    kind: Literal["expression", "row", "named", "picks", "steers", "template"]
     text: Annotated[str, Field(max_length=200_000)]
 
 
@@ -168,6 +168,7 @@ class FeedbackOut(BaseModel):
     veil: float
     same_deal: bool
     review: bool
+    review_by: Literal["", "topic"]
 
 
 class ExperienceIn(BaseModel):

@@ -1,5 +1,5 @@
 import { GET, POST, PUT, told, ofGame } from "./asking";
-import type { Dice, Edit } from "./shapes";
+import type { CellKind, Dice, Edit } from "./shapes";
 
 /** Games: their rules, checking, feedback and deal. */
 export const games = {
@@ -24,6 +24,13 @@ export const games = {
         body: { name, revision },
       }),
     ),
+  renameNamed: (game_id: number, from: string, name: string, revision: number) =>
+    told(
+      POST("/api/workshop/games/{game_id}/names/{name}", {
+        params: { path: { game_id, name: from } },
+        body: { name, revision },
+      }),
+    ),
   commentOn: (id: number, path: (string | number)[], comment: string, revision: number) =>
     told(
       POST("/api/workshop/games/{game_id}/comments", {
@@ -40,7 +47,7 @@ export const games = {
   setDice: (id: number, dice: Dice | null) =>
     told(PUT("/api/workshop/games/{game_id}/dice", { params: ofGame(id), body: { dice } })),
   rules: (id: number) => told(GET("/api/workshop/games/{game_id}/rules", { params: ofGame(id) })),
-  cell: (id: number, kind: "expression" | "picks" | "steers" | "template", text: string) =>
+  cell: (id: number, kind: CellKind, text: string) =>
     told(POST("/api/workshop/games/{game_id}/cell", { params: ofGame(id), body: { kind, text } })),
   comesTo: (id: number) =>
     told(GET("/api/workshop/games/{game_id}/comes-to", { params: ofGame(id) })),

@@ -85,6 +85,13 @@ export const packs = {
         body: { text, revision },
       }),
     ),
+  says: (id: number, number: number, text: string, says: string, revision: number) =>
+    told(
+      POST("/api/workshop/packs/{pack_id}/questions/{number}/says", {
+        params: ofQuestion(id, number),
+        body: { text, says, revision },
+      }),
+    ),
   columns: (id: number) =>
     told(GET("/api/workshop/packs/{pack_id}/columns", { params: ofPack(id) })),
   changeColumns: (id: number, body: Settings, revision: number) =>

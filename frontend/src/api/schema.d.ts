@@ -753,6 +753,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/games/{game_id}/names/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rename One Name
+         * @description Call a named expression otherwise, wherever the game names it.
+         */
+        post: operations["rename_one_name_api_workshop_games__game_id__names__name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/games/{game_id}/outcomes": {
         parameters: {
             query?: never;
@@ -1877,6 +1897,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/packs/{pack_id}/questions/{number}/says": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say
+         * @description Say something to an answer of a question, wherever it is given.
+         */
+        post: operations["say_api_workshop_packs__pack_id__questions__number__says_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs/{pack_id}/questions/{number}/try": {
         parameters: {
             query?: never;
@@ -2069,16 +2109,19 @@ export interface components {
         };
         /**
          * AdviceOut
-         * @description What to do about a question, in words; ``mend`` says what one press does.
+         * @description What to do about a question, in words, and how many plays that ``concerns``; ``mend`` says what one
+         *     press does.
          */
         AdviceOut: {
             /** Code */
             code: string;
+            /** Concerns */
+            concerns: number;
             /**
              * Mend
              * @enum {string}
              */
-            mend: "" | "accept" | "question" | "clock";
+            mend: "" | "accept" | "answer" | "question" | "clock";
             /** Said */
             said: string;
             /** Text */
@@ -2164,9 +2207,10 @@ export interface components {
             if: string | number | boolean;
             /**
              * Tell
+             * @description a text; or several, of which one is told, never the same twice in a row
              * @default
              */
-            tell: string;
+            tell: string | string[];
             /** Title */
             title: string;
         };
@@ -2218,9 +2262,10 @@ export interface components {
          * BenchOut
          * @description A play on the bench as far as its moves go, with the reason for its last step.
          *
-         *     ``moves`` are those that were possible; ``problem`` says why the rest was not. ``answer`` and ``key`` are
-         *     of the question that is open, ``coming`` are the prompts of the next ones. ``row``, ``file`` and
-         *     ``line`` lead to the last row that applied and to the question in its file.
+         *     ``named`` tells what each named expression comes to. ``moves`` are those that were possible; ``problem``
+         *     says why the rest was not. ``answer`` and ``key`` are of the question that is open, ``coming`` are the
+         *     prompts of the next ones. ``row``, ``file`` and ``line`` lead to the last row that applied and to the
+         *     question in its file.
          */
         BenchOut: {
             /** Answer */
@@ -2245,6 +2290,10 @@ export interface components {
             line: number;
             /** Moves */
             moves: string[];
+            /** Named */
+            named: {
+                [key: string]: string;
+            };
             /** Over */
             over: boolean;
             /** Problem */
@@ -2429,15 +2478,15 @@ export interface components {
         };
         /**
          * CellIn
-         * @description What is being typed in a cell: an expression, one that picks questions out or says which comes next, or
-         *     a text with expressions in braces.
+         * @description What is being typed in a cell: an expression, one of a row or one that is named (both may let chance
+         *     in), one that picks questions out or says which comes next, or a text with expressions in braces.
          */
         CellIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "expression" | "picks" | "steers" | "template";
+            kind: "expression" | "row" | "named" | "picks" | "steers" | "template";
             /** Text */
             text: string;
         };
@@ -2617,7 +2666,7 @@ export interface components {
             /** Questions */
             questions: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Rows */
             rows: string[][];
             settings: components["schemas"]["SettingsIn"];
@@ -2748,7 +2797,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /**
              * Restart
              * @description clocks to start anew
@@ -2770,9 +2819,10 @@ export interface components {
             };
             /**
              * Tell
+             * @description a text; or several, of which one is told, never the same twice in a row
              * @default
              */
-            tell: string;
+            tell: string | string[];
             /** Then */
             then?: ("next" | "again" | "later" | "round" | "won" | "lost" | "done") | null;
             /**
@@ -3124,14 +3174,22 @@ export interface components {
             meters: {
                 [key: string]: components["schemas"]["MeterPart"];
             };
+            /**
+             * Names
+             * @description named expressions, used wherever expressions and texts are
+             * @default {}
+             */
+            names: {
+                [key: string]: string | number | boolean;
+            };
             /** Packs */
             packs: string[];
             /**
              * Review
-             * @description the questions are shown one by one at the end
+             * @description the questions are shown one by one at the end; or how it went, by topic
              * @default true
              */
-            review: boolean;
+            review: boolean | components["schemas"]["ReviewPart"];
             /**
              * Rounds
              * @default []
@@ -3282,9 +3340,10 @@ export interface components {
             result: "won" | "lost" | "done";
             /**
              * Tell
+             * @description a text; or several, of which one is told, never the same twice in a row
              * @default
              */
-            tell: string;
+            tell: string | string[];
         };
         /**
          * ExperienceIn
@@ -3336,6 +3395,11 @@ export interface components {
             look: components["schemas"]["LookPart"];
             /** Review */
             review: boolean;
+            /**
+             * Review By
+             * @enum {string}
+             */
+            review_by: "" | "topic";
             /** Revision */
             revision: number;
             /** Rows */
@@ -3384,7 +3448,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Picture */
             picture: string;
             /** Step */
@@ -3397,7 +3461,7 @@ export interface components {
              */
             tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
-            verdict: ("right" | "close" | "wrong" | "unreadable") | "";
+            verdict: ("right" | "close" | "wrong" | "unreadable" | "answered") | "";
             /** Why */
             why: string;
         };
@@ -3474,7 +3538,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Times */
             times: number;
             /** To */
@@ -4515,7 +4579,7 @@ export interface components {
         };
         /**
          * MeterNameIn
-         * @description What a meter is to be called.
+         * @description What a meter, or a named expression, is to be called.
          */
         MeterNameIn: {
             /** Name */
@@ -4774,8 +4838,9 @@ export interface components {
          * OutcomeView
          * @description What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
          *     those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
-         *     the end is none. ``laps`` are the rounds that were played. ``summary`` is empty where the maker shows no
-         *     questions at the end.
+         *     the end is none, nor is an opinion (``opinions`` are how many were given). ``laps`` are the rounds that
+         *     were played, ``topics`` how it went by topic, where the maker shows that. ``summary`` is empty where the
+         *     maker shows no questions at the end.
          */
         OutcomeView: {
             /** Answered */
@@ -4792,6 +4857,8 @@ export interface components {
             cue: components["schemas"]["CueView"] | null;
             /** Laps */
             laps: components["schemas"]["LapView"][];
+            /** Opinions */
+            opinions: number;
             /** Percent */
             percent: number;
             /** Picture */
@@ -4807,6 +4874,8 @@ export interface components {
             summary: components["schemas"]["SummaryRow"][];
             /** Tell */
             tell: string;
+            /** Topics */
+            topics: components["schemas"]["LapView"][];
         };
         /**
          * OutcomesOut
@@ -4887,7 +4956,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** To Mend */
@@ -4971,7 +5040,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Rows */
             rows: (number | null)[];
         };
@@ -5231,6 +5300,8 @@ export interface components {
             low: number;
             /** Number */
             number: number | null;
+            /** Opinions */
+            opinions: number;
             /** Options */
             options: components["schemas"]["OptionPickedOut"][];
             /** Pack Id */
@@ -5335,6 +5406,17 @@ export interface components {
             text: string;
             /** Times */
             times: number;
+        };
+        /**
+         * ReviewPart
+         * @description What is shown after a play besides its questions one by one: how it went, by topic.
+         */
+        ReviewPart: {
+            /**
+             * By
+             * @constant
+             */
+            by: "topic";
         };
         /**
          * RoundClocksPart
@@ -5500,7 +5582,7 @@ export interface components {
             cues: string[];
             document: components["schemas"]["Document"];
             /** Moments */
-            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
             /** Names */
             names: {
                 [key: string]: string;
@@ -5560,6 +5642,19 @@ export interface components {
             texts: string[];
         };
         /**
+         * SaysIn
+         * @description What is to be said to an answer of a question, in a given revision of its pack: an option's words, or a
+         *     text that is typed.
+         */
+        SaysIn: {
+            /** Revision */
+            revision: number;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * SetAsidePart
          * @description A snag that is not to be mended: its code, its place (as it is told with it), and why.
          */
@@ -5600,7 +5695,7 @@ export interface components {
              */
             lists: "sort" | "odd" | "both";
             /** Roles */
-            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
+            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
         };
         /**
          * SetupPart
@@ -5849,6 +5944,8 @@ export interface components {
             reliability: number | null;
             /** Rounds */
             rounds: components["schemas"]["RoundStatisticsOut"][];
+            /** Topics */
+            topics: components["schemas"]["TopicStatisticsOut"][];
         };
         /**
          * StepOut
@@ -5867,7 +5964,7 @@ export interface components {
             /** Made By */
             made_by: number;
             /** Moment */
-            moment: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over") | "";
+            moment: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over") | "";
             /** Move */
             move: string;
             /** N */
@@ -5886,7 +5983,7 @@ export interface components {
              */
             tone: "good" | "bad" | "info" | "plain";
             /** Verdict */
-            verdict: ("right" | "close" | "wrong" | "unreadable") | "";
+            verdict: ("right" | "close" | "wrong" | "unreadable" | "answered") | "";
         };
         /**
          * StoreIn
@@ -6012,6 +6109,23 @@ export interface components {
             title: string;
         };
         /**
+         * TopicStatisticsOut
+         * @description What became of the questions of a topic: how many there are, how often they were ``asked``, ``right``
+         *     in the end, and at the ``first`` try.
+         */
+        TopicStatisticsOut: {
+            /** Asked */
+            asked: number;
+            /** First */
+            first: number;
+            /** Questions */
+            questions: number;
+            /** Right */
+            right: number;
+            /** Topic */
+            topic: string;
+        };
+        /**
          * TouchedOut
          * @description A row, an ending or an award ("row 3"), whether it was touched, and whether any play comes to it.
          */
@@ -6050,7 +6164,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "right" | "close" | "wrong" | "unreadable";
+            verdict: "right" | "close" | "wrong" | "unreadable" | "answered";
         };
         /**
          * TryIn
@@ -6423,7 +6537,7 @@ export interface components {
             /** Marks */
             marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
-            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "unreadable" | "round_over" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Moves */
@@ -6447,7 +6561,7 @@ export interface components {
             /** Places */
             places: ("above" | "below" | "hidden")[];
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Shows */
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
@@ -11160,6 +11274,132 @@ export interface operations {
         };
     };
     rename_one_meter_api_workshop_games__game_id__meters__name__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+                game_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterNameIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    rename_one_name_api_workshop_games__game_id__names__name__post: {
         parameters: {
             query?: never;
             header?: never;
@@ -18706,6 +18946,132 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AcceptIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    say_api_workshop_packs__pack_id__questions__number__says_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaysIn"];
             };
         };
         responses: {

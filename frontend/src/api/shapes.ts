@@ -42,6 +42,7 @@ export type PlayStart = Shapes["PlayIn"];
 export type Play = Shapes["PlayOut"];
 export type View = Shapes["View"];
 export type Move = Shapes["MoveIn"];
+export type CellKind = Shapes["CellIn"]["kind"];
 export type Edit = Shapes["Edit"];
 export type CheckingOf = Shapes["CheckingOut"];
 export type Tried = Shapes["TriedOut"];

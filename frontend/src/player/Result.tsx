@@ -64,13 +64,15 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
           picture={view.look.pictures.life}
           changes={false}
         />
-        <div>
-          <p className="text-sm text-soft">{t("result.right")}</p>
-          <p className="min-h-8 text-2xl font-bold tabular-nums">
-            {t("result.of", { right: outcome.right, asked: outcome.answered })}
-            <span className="ms-2 text-base font-normal">{t.percent(outcome.percent)}</span>
-          </p>
-        </div>
+        {(outcome.answered > 0 || outcome.opinions === 0) && (
+          <div>
+            <p className="text-sm text-soft">{t("result.right")}</p>
+            <p className="min-h-8 text-2xl font-bold tabular-nums">
+              {t("result.of", { right: outcome.right, asked: outcome.answered })}
+              <span className="ms-2 text-base font-normal">{t.percent(outcome.percent)}</span>
+            </p>
+          </div>
+        )}
         <div className="ms-auto flex flex-wrap gap-3">
           {trail && (
             <Button onClick={() => saveFile(`${view.title}.jsonl`, trail())}>
@@ -84,7 +86,8 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
         </div>
       </div>
       {best && best.length > 0 && <BestPlays rows={best} />}
-      {outcome.laps.length > 1 && <Laps laps={outcome.laps} />}
+      {outcome.laps.length > 1 && <Laps laps={outcome.laps} title={t("round.each")} />}
+      {outcome.topics.length > 0 && <Laps laps={outcome.topics} title={t("result.topics")} />}
       {outcome.summary.length > 0 && <Questions rows={outcome.summary} />}
     </div>
   );
@@ -111,6 +114,8 @@ function BestPlays({ rows }: { rows: Best[] }) {
   );
 }
 
+const OUTCOMES: Record<string, string> = { right: "text-pine", answered: "text-lake" };
+
 function Questions({ rows }: { rows: NonNullable<View["outcome"]>["summary"] }) {
   const t = useTexts();
   return (
@@ -125,14 +130,14 @@ function Questions({ rows }: { rows: NonNullable<View["outcome"]>["summary"] }) 
             <span>
               <Light text={row.prompt} />
             </span>
-            <span className={row.outcome === "right" ? "text-pine" : "text-ember"}>
+            <span className={OUTCOMES[row.outcome] ?? "text-ember"}>
               {t(`outcome.${row.outcome}`)}
             </span>
             <span className="text-soft">
               <Light text={row.answer} />
               {row.outcome !== "right" && row.given && (
                 <>
-                  {" · "}
+                  {row.answer && " · "}
                   <Light text={t("result.given", { given: row.given })} />
                 </>
               )}

@@ -128,12 +128,17 @@ export function Choosing({ view, quiet, dense, choose }: ChoosingProps) {
   );
 }
 
-/** What became of each round. */
-export function Laps({ laps }: { laps: NonNullable<View["outcome"]>["laps"] }) {
+interface LapsProps {
+  laps: NonNullable<View["outcome"]>["laps"];
+  title: string;
+}
+
+/** What became of each round, or of each topic. */
+export function Laps({ laps, title }: LapsProps) {
   const t = useTexts();
   return (
     <section>
-      <h2 className="mb-1 text-xl">{t("round.each")}</h2>
+      <h2 className="mb-1 text-xl">{title}</h2>
       <ol className="max-w-xl">
         {laps.map((lap, n) => (
           <li

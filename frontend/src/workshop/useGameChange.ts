@@ -3,6 +3,8 @@ import { useEffect } from "react";
 import { api, type Edit, type Game } from "../api/client";
 import { useShow } from "./data";
 
+type Renamed = "renameMeter" | "renameNamed";
+
 /** Changes parts of a game, takes changes back and makes them again; by keys too, where `keys` says so. */
 export function useGameChange(game: Game, keys = true) {
   const show = useShow().game;
@@ -27,8 +29,8 @@ export function useGameChange(game: Game, keys = true) {
   });
   const rename = useMutation({
     scope,
-    mutationFn: ({ from, to }: { from: string; to: string }) =>
-      api.renameMeter(game.id, from, to, latest().revision),
+    mutationFn: ({ what, from, to }: { what: Renamed; from: string; to: string }) =>
+      api[what](game.id, from, to, latest().revision),
     onSuccess: kept,
   });
   const comment = useMutation({
@@ -60,15 +62,17 @@ export function useGameChange(game: Game, keys = true) {
       },
       (error: Error) => error.message,
     );
+  const renamed = (what: Renamed) => (from: string, to: string) =>
+    rename.mutateAsync({ what, from, to }).then(
+      () => "",
+      (error: Error) => error.message,
+    );
   return {
     change: told,
     changeAsync: change.mutateAsync,
     turn: mutate,
-    renameMeter: (from: string, to: string) =>
-      rename.mutateAsync({ from, to }).then(
-        () => "",
-        (error: Error) => error.message,
-      ),
+    renameMeter: renamed("renameMeter"),
+    renameNamed: renamed("renameNamed"),
     comment: (path: (string | number)[], text: string) => comment.mutate({ path, text }),
     pending: [change, turn, rename, comment].some(({ isPending }) => isPending),
     problem: change.error ?? turn.error ?? rename.error ?? comment.error,

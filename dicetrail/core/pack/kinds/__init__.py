@@ -9,6 +9,7 @@ from .formula import WrittenFormula
 from .letters import WrittenLetters
 from .number import WrittenNumber
 from .odd import WrittenOdd
+from .opinion import WrittenOpinion
 from .order import WrittenOrder
 from .several import WrittenSeveral
 from .sort import WrittenSort
@@ -25,6 +26,7 @@ _ALL: tuple[WrittenKind, ...] = (
     WrittenTruth(),
     WrittenSort(),
     WrittenLetters(),
+    WrittenOpinion(),
     WrittenFormula(),
     WrittenTable(),
     WrittenOdd(),

@@ -7,7 +7,7 @@ from typing import Literal, NamedTuple
 LONGEST_ANSWER = 1000
 """Characters of an input that are looked at; a longer one is unreadable."""
 
-VerdictName = Literal["right", "close", "wrong", "unreadable"]
+VerdictName = Literal["right", "close", "wrong", "unreadable", "answered"]
 
 
 class Verdict(NamedTuple):

@@ -12,6 +12,7 @@ from .formula import FormulaKind
 from .letters import Letters
 from .number import Number
 from .odd import OddKind
+from .opinion import Opinion
 from .order import Order
 from .several import Several
 from .table import TableKind
@@ -27,6 +28,7 @@ _ALL: tuple[Kind, ...] = (
     Truth(),
     Sort(),
     Letters(),
+    Opinion(),
     FormulaKind(),
     TableKind(),
     OddKind(),
@@ -48,6 +50,11 @@ def input_for(intent: str, card: Card, tried: Collection[str]) -> str:
         return ""
     kind = kind_of(card.question)
     return kind.right_input(card) if intent == "right" else kind.wrong_input(card, tried)
+
+
+def key_of(card: Card) -> str:
+    """The input that is right for a card; "" where none is: then any is as good."""
+    return "" if kind_of(card.question).opinion else input_for("right", card, ())
 
 
 def shown_answer(question: Question) -> str:

@@ -40,6 +40,10 @@ class Kind:
     """What stands between several options that were picked."""
     interaction: Interaction = "fill-in"
     """What statements of the Experience API call it (xAPI 2.0, 4.2.5.3, interaction activities)."""
+    opinion = False
+    """Whether no answer is right or wrong: whatever is given is an opinion."""
+    carries: Literal["", "options", "answers"] = "answers"
+    """What of it can carry something: its options, what is typed, or nothing."""
     in_parts = False
     """Whether an answer has parts of which each can be right: to mark them is to tell some of the key."""
 

@@ -18,6 +18,7 @@ class Choice(Kind):
     moved = True
     by_text = True
     interaction: Interaction = "choice"
+    carries = "options"
     nearly = False
 
     def guesses(self, question: Question) -> int:

@@ -18,6 +18,7 @@ class Letters(Typed):
 
     name = "letters"
     covers = True
+    carries = ""
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """A single letter is a guess; anything longer is the whole phrase."""

@@ -27,6 +27,7 @@ class Order(Kind):
     by_text = True
     nearly = False
     in_parts = True
+    carries = ""
     joint = " → "
     interaction: Interaction = "sequencing"
 

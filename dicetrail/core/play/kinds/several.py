@@ -23,6 +23,7 @@ class Several(Kind):
     by_text = True
     nearly = False
     in_parts = True
+    carries = "options"
     interaction: Interaction = "choice"
 
     def guesses(self, question: Question) -> int:

@@ -28,11 +28,15 @@ def check_words(answers: Sequence[str], text: str, rules: Checking) -> Verdict:
     if folded in wanted:
         return Verdict("right", (*steps, f"equals accepted answer {wanted.index(folded) + 1}"))
     allowed = [rules.edits_allowed(len(answer)) for answer in wanted]
-    over, nearest, place = min(
+    found = [
         (away - most, away, n)
         for n, (answer, most) in enumerate(zip(wanted, allowed, strict=True))
         for away in (edits(folded, answer, most + 1),)
-    )
+    ]
+    over, nearest, place = min(found)
+    if over == 1:  # of answers as near, one that is longer than what would have to be changed
+        near = [one for one in found if one[0] == over and one[1] < len(wanted[one[2]])]
+        _, nearest, place = min(near, default=(over, nearest, place))
     slips = (
         f"{nearest} edit{'s' if nearest != 1 else ''} from accepted answer {place + 1}",
         f"{allowed[place]} allowed",

@@ -1,7 +1,7 @@
 """Expressions: a small, safe part of Python's expression syntax.
 
 Numbers, strings, names, ``+ - * / // %``, comparisons (chained too), ``and or not``, ``x if c else y``,
-``in``, and the functions ``min max abs round floor ceil``. ``/`` is true division and ``round`` rounds
+``in``, and what may be called (:mod:`.calls`). ``/`` is true division and ``round`` rounds
 halves to the even neighbour, both as in Python. Nothing else is let through: no attributes, no subscripts,
 no other calls. Length, depth and the size of numbers are bounded, so evaluation always ends at once.
 """
@@ -11,45 +11,26 @@ from __future__ import annotations
 import ast
 import math
 import re
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
+from .calls import CHANCE, compile_call, topic_in
 from .hints import of_name, of_signs
 from .numbers import show_number
-
-Value = int | float | str | Fraction
-Names = Mapping[str, Value]
-Evaluate = Callable[[Names], Value]
+from .values import LARGEST as LARGEST
+from .values import Evaluate, bounded, number_of
+from .values import ExpressionError as ExpressionError
+from .values import Names as Names
+from .values import Value as Value
 
 LONGEST = 500
 """Characters an expression may have."""
 DEEPEST = 40
 """Levels an expression may be nested."""
-LARGEST = 10**15
-"""The largest number, up or down, that a calculation may reach."""
-
-FUNCTIONS: dict[str, tuple[Callable[..., Value], int, int]] = {
-    "min": (min, 1, 20),
-    "max": (max, 1, 20),
-    "abs": (abs, 1, 1),
-    "round": (round, 1, 2),
-    "floor": (math.floor, 1, 1),
-    "ceil": (math.ceil, 1, 1),
-}
-"""What may be called: the function, and how few and how many values it takes."""
-
 _FORMAT = re.compile(r"\+?0?\d{0,2},?(?:\.\d)?[dfg%]?")
-
-
-class ExpressionError(ValueError):
-    """An expression that can't be used. ``column`` is the place of the mistake, counted from 0."""
-
-    def __init__(self, message: str, column: int = 0) -> None:
-        super().__init__(message)
-        self.column = column
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +80,7 @@ def compile_expression(source: str, *, exact: bool = False, within: float = 0) -
         raise ExpressionError("this is not an expression") from None
     names: set[str] = set()
     try:
-        evaluate = _compile(tree, names, 0, _How(exact, within))
+        evaluate = _compile(tree, names, 0, _How(exact, within, source))
     except ExpressionError as error:
         characters = len(text.encode()[: error.column].decode(errors="ignore"))
         raise ExpressionError(str(error), characters + shift) from None
@@ -107,8 +88,14 @@ def compile_expression(source: str, *, exact: bool = False, within: float = 0) -
 
 
 def check_names(expression: Expression, known: Collection[str]) -> None:
-    """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones."""
+    """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones. Counts of a
+    topic are known where those of the whole play are."""
     for name in sorted(expression.names, key=expression.source.find):
+        if topic_in(name) and "asked" in known:
+            continue
+        if name == CHANCE and name not in known:
+            place = re.search(r"\b(roll|one_of)\s*\(", expression.source)
+            raise ExpressionError(NO_CHANCE, place.start() if place else 0)
         if name not in known:
             place = re.search(rf"\b{re.escape(name)}\b", expression.source)
             raise ExpressionError(
@@ -116,11 +103,17 @@ def check_names(expression: Expression, known: Collection[str]) -> None:
             )
 
 
+NO_CHANCE = "chance has its place in rows, in their texts and in `deal: next`, and can't be used here"
+"""Said where something is rolled that can't be."""
+
+
 class _How(NamedTuple):
-    """How an expression calculates: with fractions, and comparing numbers within so much of each other."""
+    """How an expression calculates: with fractions, and comparing numbers within so much of each other; and
+    how it is written."""
 
     exact: bool
     within: float
+    source: str
 
 
 def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate:
@@ -144,15 +137,15 @@ def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate
             return lambda values: not operand(values)
         case ast.UnaryOp(op=ast.USub(), operand=inner):
             operand = part(inner)
-            return lambda values: -_number(operand(values))
+            return lambda values: -number_of(operand(values))
         case ast.UnaryOp(op=ast.UAdd(), operand=inner):
             operand = part(inner)
-            return lambda values: _number(operand(values))
+            return lambda values: number_of(operand(values))
         case ast.BinOp(left=a, op=operator, right=b) if type(operator) in _ARITHMETIC:
             work, left, right = _ARITHMETIC[type(operator)], part(a), part(b)
             if how.exact and isinstance(operator, ast.Div):
                 work = _quotient
-            return lambda values: _bounded(work(_number(left(values)), _number(right(values))))
+            return lambda values: bounded(work(number_of(left(values)), number_of(right(values))))
         case ast.BoolOp(op=operator, values=inner_nodes):
             return _compile_bool([part(inner) for inner in inner_nodes], isinstance(operator, ast.And))
         case ast.IfExp(test=test_node, body=body_node, orelse=else_node):
@@ -160,18 +153,8 @@ def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate
             return lambda values: body(values) if test(values) else other(values)
         case ast.Compare():
             return _compile_compare(node, names, depth, how)
-        case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]) if name in FUNCTIONS:
-            function, fewest, most = FUNCTIONS[name]
-            if not fewest <= len(arguments) <= most:
-                raise ExpressionError(
-                    f"{name}() takes {fewest} to {most} values, not {len(arguments)}", node.col_offset
-                )
-            inner_parts = [part(inner) for inner in arguments]
-            return lambda values: _bounded(function(*[_number(inner(values)) for inner in inner_parts]))
-        case ast.Call(func=ast.Name(id=name)):
-            raise ExpressionError(
-                f"{name}() can't be used here. There are {', '.join(FUNCTIONS)}.", node.col_offset
-            )
+        case ast.Call(func=ast.Name(id=name), keywords=[]):
+            return compile_call(name, node, part, names, how.source)
     raise ExpressionError("this can't be used in an expression", node.col_offset)
 
 
@@ -250,7 +233,7 @@ def _within(test: Callable[[Value, Value], bool], distance: float) -> Callable[[
 
     def compared(a: Value, b: Value) -> bool:
         numbers = not isinstance(a, str) and not isinstance(b, str)
-        return test(b if numbers and abs(_number(a) - _number(b)) <= distance else a, b)
+        return test(b if numbers and abs(number_of(a) - number_of(b)) <= distance else a, b)
 
     return compared
 
@@ -260,21 +243,9 @@ def _compile_list(node: ast.Tuple | ast.List, names: set[str], depth: int, how: 
     return lambda values: tuple(item(values) for item in items)  # type: ignore[return-value]
 
 
-def _number(value: Value) -> float:
-    if isinstance(value, str):
-        raise TypeError
-    return value  # type: ignore[return-value]
-
-
 def _quotient(a: float, b: float) -> float:
     quotient = Fraction(a) / Fraction(b)
     return quotient.numerator if quotient.denominator == 1 else quotient  # type: ignore[return-value]
-
-
-def _bounded(value: Value) -> Value:
-    if not isinstance(value, str) and not -LARGEST <= value <= LARGEST and abs(value) != math.inf:
-        raise ExpressionError(f"a calculation went past {LARGEST:,}")
-    return value
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,14 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
 from itertools import islice
 
 from ..answers.nearmiss import near_misses, neighbouring_operations
 from ..dice import Stream
-from ..language.expressions import Expression, ExpressionError, Value, compile_expression, compile_template
+from ..language.expressions import (
+    Expression,
+    ExpressionError,
+    Value,
+    check_names,
+    compile_expression,
+    compile_template,
+)
 from ..language.numbers import read_number, show_number
+from .carried import Carried
 from .question import Question
 from .recipes import Formula, RecipeError, Span
 
@@ -89,11 +98,25 @@ class FormulaMaker:
             prompt=self._prompt(names),
             answers=(shown,),
             recipe=None,
+            carries=tuple(self._carried(question.carries, names, shown)),
         )
         if self._formula.ask == "number":
             return made
         options = (shown, *map(self._show, self.wrong_answers(answer, names, stream)))
-        return made._replace(kind="choice", options=options, rights=(0,))
+        places = [
+            replace(one, place=options.index(one.text), text="")
+            for one in made.carries
+            if one.text in options
+        ]
+        return made._replace(kind="choice", options=options, rights=(0,), carries=tuple(places))
+
+    def _carried(self, some: Sequence[Carried], names: dict[str, Value], right: str) -> Iterator[Carried]:
+        """What is said to expected mistakes, which are expressions, too; one that comes to the answer, or to
+        nothing, is none."""
+        for one in some:
+            value = self._value(compile_expression(one.text, exact=True), names)
+            if value is not None and (shown := self._show(value)) != right:
+                yield replace(one, text=shown, says=compile_template(one.says, exact=True)(names))
 
     def wrong_answers(self, answer: Exact, names: dict[str, Value], stream: Stream) -> list[Fraction]:
         """As many near misses as there are wrong options: drawn from the likeliest, each of another value."""
@@ -224,6 +247,15 @@ def _plain(value: Exact) -> Exact:
 @lru_cache(maxsize=1024)
 def _ready_span(span: Span) -> _ReadySpan:
     return _ReadySpan(span)
+
+
+def check_expected(formula: Formula, some: Sequence[Carried]) -> None:
+    """Raises ExpressionError where an expected mistake is no expression of a formula's variables, or what is
+    said to it names something else."""
+    known = {"level", *(span.name for span in formula.spans)}
+    for one in some:
+        check_names(compile_expression(one.text, exact=True), known)
+        compile_template(one.says, exact=True).check_names(known)
 
 
 def uses_level(recipe: Formula) -> bool:

@@ -8,6 +8,7 @@ from fractions import Fraction
 from typing import NamedTuple
 
 from ..answers.switches import Checking
+from .carried import Carried
 from .recipes import Recipe
 
 MOST_OPTIONS = 8
@@ -38,6 +39,7 @@ class Question(NamedTuple):
     generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck, 0
     for as many as there are (all rows of a table, one of anything else). ``checking`` are switches of its
     own, None where the game's hold. ``pack`` is what its game calls its pack, where the game asks for it.
+    ``carries`` is what its options, or what is typed, have with them.
     """
 
     id: str
@@ -64,6 +66,7 @@ class Question(NamedTuple):
     times: int = 0
     checking: Checking | None = None
     pack: str = ""
+    carries: tuple[Carried, ...] = ()
     file: str = ""
     line: int = 0
 

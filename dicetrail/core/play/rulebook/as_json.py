@@ -38,6 +38,8 @@ def _question_data(question: Question) -> dict[str, Any]:
     for part in ("recipe", "checking"):
         if part in data:
             data[part] = dataclasses.asdict(data[part])
+    if "carries" in data:
+        data["carries"] = [dataclasses.asdict(one) for one in data["carries"]]
     return data
 
 

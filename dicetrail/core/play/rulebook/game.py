@@ -66,7 +66,8 @@ class Consequence:
 
     ``time`` adds seconds to a clock, ``restart`` starts one anew; ``hold`` is in seconds. ``reveal`` shows
     the answer, ``parts`` only which parts of what was given are right. ``after`` is how many other questions
-    come before one that comes again ``later``.
+    come before one that comes again ``later``. Where there are ``more`` texts than ``tell``, one of all is
+    told.
     """
 
     moment: Moment
@@ -82,6 +83,12 @@ class Consequence:
     hold: float | None = None
     then: Then | None = None
     after: int = 3
+    more: tuple[str, ...] = ()
+
+    @property
+    def texts(self) -> tuple[str, ...]:
+        """All the texts of which one is told."""
+        return (self.tell, *self.more)
 
     @property
     def moves_a_clock(self) -> bool:
@@ -91,20 +98,23 @@ class Consequence:
 
 @dataclass(frozen=True, slots=True)
 class Ending:
-    """What ends a play: when ``condition`` holds, with ``result``, saying ``tell``."""
+    """What ends a play: when ``condition`` holds, with ``result``, saying ``tell`` or one of ``more``."""
 
     condition: str
     result: Literal["won", "lost", "done"]
     tell: str = ""
+    more: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Award:
-    """The title given at the end, when ``condition`` holds and no earlier award's did."""
+    """The title given at the end, when ``condition`` holds and no earlier award's did; it says ``tell`` or
+    one of ``more``."""
 
     condition: str
     title: str
     tell: str = ""
+    more: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -221,7 +231,8 @@ class Game:
     """A whole game, ready to be played. ``tries`` is None where a question stays until it is right.
 
     With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all. With
-    ``same_deal`` a play may be made again with its dice; ``review`` shows the questions one by one after it.
+    ``same_deal`` a play may be made again with its dice; ``review`` shows the questions one by one after it,
+    ``review_by`` how it went by what. ``names`` are named expressions.
     """
 
     title: str
@@ -246,6 +257,8 @@ class Game:
     same_deal: bool = False
     review: bool = True
     rounds: tuple[Round, ...] = ()
+    names: tuple[tuple[str, str], ...] = ()
+    review_by: Literal["", "topic"] = ""
 
     @property
     def rows(self) -> tuple[Consequence, ...]:

@@ -20,6 +20,7 @@ Moment = Literal[
     "missed",
     "late",
     "skipped",
+    "answered",
     "unreadable",
     "round_over",
     "over",
@@ -138,6 +139,14 @@ MOMENTS: dict[Moment, About] = {
         again="revisit",
         settles=True,
         move="skip",
+    ),
+    "answered": About(
+        "next",
+        "An opinion is given",
+        "on to the next question",
+        settles=True,
+        move="right",
+        tone="plain",
     ),
     "unreadable": About(
         "resume",

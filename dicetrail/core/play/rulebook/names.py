@@ -34,6 +34,12 @@ OF_AN_ANSWER = {
     "hits": Known("parts of the answer that were right", 0, whole=True),
     "possible": Known("parts of the answer that could be right", 0, whole=True),
 }
+OF_WHAT_WAS_GIVEN = {
+    "value": Known("the value of what was answered", 0),
+    "given": Known("what was answered last, without outer blanks", ""),
+    "picked": Known("the labels of what was picked, as filed: A, or A C", ""),
+}
+"""What is said of what was given."""
 OF_A_VISIT = {"visit": Known("which visit of the question this is, from 1", 0, whole=True)}
 OF_A_ROUND = {
     "round": Known("the number of the round, from 1", 1, whole=True),
@@ -52,7 +58,15 @@ _OF_THE_SETUP = {
     "player": Known("the player’s name"),
     "count": Known("how many questions the player chose", whole=True),
 }
-_KNOWN = {**TIMES, **OF_A_QUESTION, **_OF_THE_SETUP, **OF_AN_ANSWER, **OF_A_VISIT, **OF_A_ROUND}
+_KNOWN = {
+    **TIMES,
+    **OF_A_QUESTION,
+    **_OF_THE_SETUP,
+    **OF_AN_ANSWER,
+    **OF_WHAT_WAS_GIVEN,
+    **OF_A_VISIT,
+    **OF_A_ROUND,
+}
 
 NAMES: dict[str, str] = {
     **{name: one.says for name, one in QUANTITIES.items() if one.of_visit},
@@ -60,7 +74,7 @@ NAMES: dict[str, str] = {
     **{name: one.says for name, one in _KNOWN.items()},
 }
 """The names that expressions know besides the meters, with what each stands for; those of a try first."""
-LATER = frozenset(({*OF_A_VISIT, *OF_A_ROUND} - {"round"}) | ALONE.keys())
+LATER = frozenset(({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, "opinions"} - {"round"}) | ALONE.keys())
 """Names that came later: a meter that a game called so before hides them."""
 WHOLE = frozenset(name for table in (QUANTITIES, _KNOWN) for name, one in table.items() if one.whole)
 """Those that are whole numbers at all times."""
@@ -68,6 +82,7 @@ OF_THE_LAST = frozenset(
     (
         *OF_A_QUESTION,
         *OF_AN_ANSWER,
+        *OF_WHAT_WAS_GIVEN,
         *OF_A_VISIT,
         "time_left",
         "time_used",
@@ -81,6 +96,5 @@ NOTHING_OPEN: dict[str, Value] = {name: one.before for name, one in _KNOWN.items
 TOLD = {
     "answer": "the right answer, as it is shown",
     "letter": "the letter it stands at",
-    "given": "what was answered last",
 }
 """The names that only texts know, with what each stands for."""

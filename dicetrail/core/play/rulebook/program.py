@@ -4,19 +4,23 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from math import inf
 
 from ..answers.letters import board_of
 from ..kinds import kind_of
+from ..language.calls import CHANCE, topics_in
 from ..language.expressions import Expression, Template, compile_expression, compile_template
 from ..words import LANGUAGES, texts_of
 from .game import GOES, Award, Consequence, Ending, Game, Meter, Result, Round
 from .moments import MOMENTS, Moment
+from .named import in_order
 from .page import Cue, Sound
 from .quantities import ALONE
 
+Texts = tuple[Template, ...]
+"""Texts of which one is told."""
 _IN_BRACES, _OF_A_ROUND = re.compile(r"\{[^{}]*\}"), re.compile(rf"\b({'|'.join(ALONE)})\b")
 
 
@@ -30,7 +34,7 @@ class ReadyRow:
     add: tuple[tuple[str, Expression], ...]
     set: tuple[tuple[str, Expression], ...]
     time: tuple[tuple[str, Expression], ...]
-    tell: Template
+    texts: Texts
     hold: float
 
 
@@ -67,6 +71,12 @@ class Program:
 
     def __init__(self, game: Game) -> None:
         self.game = game
+        self.named: dict[str, Expression] = {}
+        """Named expressions by their names, each behind those that it looks at."""
+        self._of_topic: dict[str, tuple[str, str]] = {}
+        self._rolls = False
+        for name, source in in_order(game.names):
+            self.named[name] = self._expression(source)
         self.cues: dict[str, Cue] = {cue.name: cue for cue in game.cues}
         self.sounds: dict[str, Sound] = {sound.name: sound for sound in game.sounds}
         self.meters: dict[str, Meter] = {meter.name: meter for meter in game.meters}
@@ -74,11 +84,11 @@ class Program:
         for number, consequence in enumerate(game.rows, 1):
             self.rows[consequence.moment].append(self._row(number, consequence))
         self.rounds = tuple(self._rounds())
-        self.endings: list[tuple[Expression, Template, Ending]] = [
-            (self._expression(ending.condition), self._text(ending.tell), ending) for ending in game.endings
+        self.endings: list[tuple[Expression, Texts, Ending]] = [
+            (self._expression(one.condition), self._texts(one.tell, one.more), one) for one in game.endings
         ]
-        self.awards: list[tuple[Expression, Template, Award]] = [
-            (self._expression(award.condition), self._text(award.tell), award) for award in game.awards
+        self.awards: list[tuple[Expression, Texts, Award]] = [
+            (self._expression(one.condition), self._texts(one.tell, one.more), one) for one in game.awards
         ]
         self.intro = self._text(game.intro)
         self.texts = texts_of(game.words.language, game.words.texts)
@@ -100,6 +110,46 @@ class Program:
         return self.has_rounds or later or self.game.deal.is_steered
 
     @property
+    def expressions(self) -> Iterator[Expression]:
+        """Every expression that decides something in a play; texts decide nothing."""
+        yield from self.named.values()
+        for rows in self.rows.values():
+            for row in rows:
+                yield from (row.condition,) if row.condition else ()
+                yield from (value for pairs in (row.add, row.set, row.time) for _, value in pairs)
+        yield from (condition for condition, _, _ in (*self.endings, *self.awards))
+        for one in self.rounds:
+            yield from (gate.condition for gate in one.gates if gate.condition)
+            yield from (one.question_seconds,) if one.question_seconds else ()
+            yield from (self._expression(one.source.deal.next),) if one.source.deal.next else ()
+
+    @cached_property
+    def settles(self) -> bool:
+        """Whether anything is settled at a step: what is rolled, named, or told as one of several texts."""
+        game = self.game
+        several = [one.more for one in game.rows] + [one.more for one in game.endings]
+        several += [one.more for one in game.awards]
+        return any(several) or bool(self.named or self._rolls)
+
+    @property
+    def by_topic(self) -> dict[str, tuple[str, str]]:
+        """The counts of topics that its expressions and texts ask for: what is counted, of which topic."""
+        return self._of_topic
+
+    @cached_property
+    def minds_answers(self) -> bool:
+        """Whether it makes a difference which of several wrong answers is given, or which opinion."""
+        looked = frozenset[str]().union(*(one.names for one in self.expressions))
+        carried = [one for question in self.game.questions for one in question.carries]
+        adds = any(one.adds or (one.value and "value" in looked) for one in carried)
+        return adds or self.asks_opinions or bool({"given", "picked"} & looked)
+
+    @cached_property
+    def asks_opinions(self) -> bool:
+        """Whether any of its questions has no right answer."""
+        return any(kind_of(question).opinion for question in self.game.questions)
+
+    @property
     def has_rounds(self) -> bool:
         """Whether it says rounds: one that doesn't is one."""
         return bool(self.game.rounds)
@@ -111,13 +161,28 @@ class Program:
         return board_of(phrases, LANGUAGES[self.game.words.language].alphabet)
 
     def _expression(self, source: str) -> Expression:
-        """An expression of the game; where it has no rounds, what is of a round is of the play."""
-        return compile_expression(source if self.game.rounds else self._alone(source))
+        """An expression of the game; where it has no rounds, what is of a round is of the play. Its names are
+        also those that the named expressions in it look at."""
+        expression = compile_expression(source if self.game.rounds else self._alone(source))
+        names = self._noted(expression.names)
+        return expression if names == expression.names else replace(expression, names=names)
 
     def _text(self, source: str) -> Template:
         if not self.game.rounds and "round_" in source:
             source = _IN_BRACES.sub(lambda part: self._alone(part[0]), source)
-        return compile_template(source)
+        template = compile_template(source)
+        names = self._noted(template.names)
+        return template if names == template.names else replace(template, names=names)
+
+    def _texts(self, first: str, more: tuple[str, ...]) -> Texts:
+        return tuple(map(self._text, (first, *more)))
+
+    def _noted(self, names: frozenset[str]) -> frozenset[str]:
+        """Some names and those that the named ones among them look at, noted for the whole game."""
+        names = names.union(*(self.named[name].names for name in names if name in self.named))
+        self._of_topic |= topics_in(names)
+        self._rolls |= CHANCE in names
+        return names
 
     def _alone(self, source: str) -> str:
         if "round_" not in source:
@@ -174,6 +239,6 @@ class Program:
             ready(row.add),
             ready(row.set),
             ready(row.time),
-            self._text(row.tell),
+            self._texts(row.tell, row.more),
             hold,
         )

@@ -95,6 +95,7 @@ _OF_PLAY = {
             "questions right in a row",
             {"right": "streak + 1", "wrong": "0", "missed": "0", "late": "0", "skipped": "0"},
         ),
+        Quantity("opinions", "opinions given", {"answered": "opinions + 1"}),
         Quantity("best_streak", "the longest streak of the play", {"right": "max(best_streak, streak + 1)"}),
         Quantity("attempt", "the try the player is at, from 1", {"visited": "0", "tried": "attempt + 1"}),
         Quantity(
@@ -113,7 +114,7 @@ _OF_PLAY = {
         Quantity(
             "percent",
             "right of asked, from 0 to 100",
-            made_of="100 * right / asked if asked else 0",
+            made_of="100 * right / (asked - opinions) if asked - opinions else 0",
             whole=False,
         ),
     )
@@ -124,22 +125,34 @@ _OF_ROUND = {
         Quantity("round_total", "questions this round asks in all"),  # its deck says it
         *map(
             _in_round,
-            map(_OF_PLAY.__getitem__, ("asked", "right", "wrong", "missed", "late", "skipped", "first_try")),
+            map(
+                _OF_PLAY.__getitem__,
+                ("asked", "right", "wrong", "missed", "late", "skipped", "opinions", "first_try"),
+            ),
         ),
         Quantity("round_left", "questions of this round to come", made_of="round_total - round_asked"),
         Quantity(
             "round_percent",
             "right of asked in this round, from 0 to 100",
-            made_of="100 * round_right / round_asked if round_asked else 0",
+            made_of="100 * round_right / (round_asked - round_opinions)"
+            " if round_asked - round_opinions else 0",
             whole=False,
         ),
     )
 }
 QUANTITIES: dict[str, Quantity] = _OF_PLAY | _OF_ROUND
 """Everything a play counts, in the order in which it is told at the end; then what it counts of a round."""
-STANDING = tuple(name for name, one in QUANTITIES.items() if not one.made_of and not one.of_round)
+OF_OPINIONS = ("opinions", "round_opinions")
+"""Those that stand in plays of games that ask for opinions only; in others they are 0."""
+STANDING = tuple(
+    name
+    for name, one in QUANTITIES.items()
+    if not one.made_of and not one.of_round and name not in OF_OPINIONS
+)
 """The quantities that stand in a play."""
-OF_ROUND = tuple(name for name, one in QUANTITIES.items() if not one.made_of and one.of_round)
+OF_ROUND = tuple(
+    name for name, one in QUANTITIES.items() if not one.made_of and one.of_round and name not in OF_OPINIONS
+)
 """Those that stand in a play with rounds, too."""
 ALONE = {name: name.removeprefix("round_") for name in _OF_ROUND}
 """What those of a round are in a game without rounds, which is one."""
@@ -163,10 +176,17 @@ BECOMES: dict[Happening, tuple[tuple[str, Expression], ...]] = {
 """What becomes of which quantities when something happens."""
 
 
-def at_first(total: int = 0, *, rounds: bool = False) -> Counts:
-    """The counts every play begins with, of so many questions in all; those of a round, too, in a game with
-    ``rounds``."""
-    names = (*STANDING, *OF_ROUND) if rounds else STANDING
+def standing(*, rounds: bool = False, opinions: bool = False) -> tuple[str, ...]:
+    """The quantities that stand in a play of a game with ``rounds`` or not, that asks for ``opinions`` or
+    not."""
+    of_round = (*OF_ROUND, *OF_OPINIONS[1:]) if opinions else OF_ROUND
+    of_play = (*STANDING, *OF_OPINIONS[:1]) if opinions else STANDING
+    return (*of_play, *of_round) if rounds else of_play
+
+
+def at_first(total: int = 0, *, rounds: bool = False, opinions: bool = False) -> Counts:
+    """The counts every play begins with, of so many questions in all: those that are :func:`standing`."""
+    names = standing(rounds=rounds, opinions=opinions)
     return {**{name: QUANTITIES[name].start for name in names}, "total": total}
 
 
@@ -183,8 +203,8 @@ def growth(happening: Happening, names: Names) -> Counts:
 
 
 def made(name: str, names: Names) -> Number:
-    """A quantity that is made of others."""
-    return cast(Number, MADE[name](names))
+    """A quantity that is made of others, which are told in ``names``."""
+    return cast(Number, MADE[name]({**_NO_OPINIONS, **names}))
 
 
 def all_of(counts: Counts) -> Counts:
@@ -206,6 +226,26 @@ def _is_of_play(one: Quantity) -> bool:
     return not one.of_visit and not one.of_round
 
 
+TOPIC_COUNTS = ("asked", "right", "missed", "opinions")
+"""The quantities that are counted by topic, too."""
+_AT_TOPIC: dict[Happening, tuple[str, ...]] = {
+    happening: counted_so
+    for happening in _HAPPENINGS
+    if (counted_so := tuple(name for name in TOPIC_COUNTS if happening in QUANTITIES[name].becomes))
+}
+
+
+def counted_of_topic(counts: Mapping[str, Number], happening: Happening) -> Counts:
+    """The counts of a topic after something happened at a question of it."""
+    return {**counts, **{name: counts.get(name, 0) + 1 for name in _AT_TOPIC.get(happening, ())}}
+
+
+def of_topic(function: str, counts: Mapping[str, Number]) -> Number:
+    """What a function of the rules, such as ``right_in``, tells of the counts of a topic."""
+    name = function.removesuffix("_in")
+    return made(name, {"asked": 0, "right": 0, **counts}) if name in MADE else counts.get(name, 0)
+
+
 def parts(name: str) -> frozenset[str]:
     """The quantities of the whole play that one of them hangs on besides itself."""
     one = QUANTITIES.get(name)
@@ -223,7 +263,8 @@ def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
     return lambda names: cast(Counts, eval(code, _FUNCTIONS, names))
 
 
-_FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max}
+_NO_OPINIONS: Counts = dict.fromkeys(OF_OPINIONS, 0)
+_FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max, **_NO_OPINIONS}
 _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
 _ALL_WITH_ROUNDS = {
     happening: _at_once({name: becomes.source for name, becomes in moves})

@@ -70,6 +70,15 @@ def _meters_after(program: Program, row: ReadyRow, meters: Meters, names: Names)
     return changed
 
 
+def carried_to(program: Program, meters: Meters, adds: Sequence[tuple[str, Number]]) -> Meters:
+    """The meters after what an answer carries was added to them, each within its bounds."""
+    changed = dict(meters)
+    for name, more in adds:
+        if name in changed:
+            changed[name] = _kept(program, name, changed[name] + more)
+    return changed
+
+
 def number(expression: Expression, names: Names) -> Number:
     """The number an expression gives. Raises ExpressionError where it gives a text or nothing."""
     value = expression(names)

@@ -12,6 +12,7 @@ from ..answers.switches import Checking
 from ..answers.verdict import LONGEST_ANSWER, Verdict
 from ..kinds import kind_of
 from ..questions.card import Card
+from ..questions.carried import NOTHING, Carried, together
 
 
 def check(card: Card, text: str, rules: Checking, tried: Collection[str] = ()) -> Verdict:
@@ -27,4 +28,23 @@ def check(card: Card, text: str, rules: Checking, tried: Collection[str] = ()) -
     if not visible(text):
         return Verdict("unreadable", (given, "nothing was typed"))
     verdict = kind_of(card.question).check(card, text, rules, tried)
+    if (expected := carried_by(card, verdict, text, rules).text) and expected not in card.question.answers:
+        verdict = verdict._replace(steps=(*verdict.steps, f"equals expected answer ‘{expected}’"))
     return verdict._replace(steps=(given, *verdict.steps))
+
+
+def carried_by(card: Card, verdict: Verdict, text: str, rules: Checking) -> Carried:
+    """What was given with an answer: by the options it picked, or by the first of the expected answers that
+    it equals under the same switches."""
+    some, kind = card.question.carries, kind_of(card.question)
+    if not some or verdict.name == "unreadable":
+        return NOTHING
+    if kind.carries == "options":
+        picked = [card.order[place] for place in verdict.picks]
+        return together(one for one in some if one.place in picked)
+    rules = card.question.checking or rules
+    for one in some:
+        only = card._replace(question=card.question._replace(answers=(one.text,)))
+        if kind.check(only, text, rules, ()).name == "right":
+            return one
+    return NOTHING

@@ -3,20 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Protocol
+from typing import Protocol, cast
 
 from ..kinds import shown_answer
+from ..language.calls import CHANCE
 from ..language.expressions import Value
 from ..questions.question import LABELS
 from ..rulebook.clocks import Clock
-from ..rulebook.quantities import MADE, made
+from ..rulebook.program import Program
+from ..rulebook.quantities import MADE, made, of_topic
+from .instant import Instant
 from .played import Seat, Turn
 
 
 class Knowing(Protocol):
     """What is asked of a run."""
 
+    program: Program
     seat: Seat
+    instant: Instant
     known: dict[str, Value]
     question_clock: Clock
     game_clock: Clock
@@ -35,6 +40,8 @@ class NamesOfRun(dict[str, Value]):
         run, seat = self._run, self._run.seat
         if name in seat.meters:
             value: Value = seat.meters[name]
+        elif name in _SAID:
+            value = _SAID[name](seat.turn) if seat.turn else ""
         elif name in run.known:
             value = run.known[name]
         elif name in seat.counts:
@@ -42,13 +49,25 @@ class NamesOfRun(dict[str, Value]):
         elif name in _AT:
             value = _AT[name](run, self._at)
         elif name in MADE:
-            value = made(name, self)
-        elif name in _SAID:
-            value = _SAID[name](seat.turn) if seat.turn else ""
+            value = made(name, seat.counts)
+        elif name in run.program.named:
+            value = self._named(name)
+        elif name in run.program.by_topic:
+            function, topic = run.program.by_topic[name]
+            value = of_topic(function, seat.by_topic.get(topic, {}))
+        elif name == CHANCE:
+            value = cast(Value, run.instant.roll)
         else:
             raise KeyError(name)
         self[name] = value
         return value
+
+    def _named(self, name: str) -> Value:
+        """A named expression, which is worked out once at a step."""
+        settled = self._run.instant.named
+        if name not in settled:
+            settled[name] = self._run.program.named[name](self)
+        return settled[name]
 
 
 _AT: dict[str, Callable[[Knowing, int], Value]] = {
@@ -59,5 +78,6 @@ _AT: dict[str, Callable[[Knowing, int], Value]] = {
 _SAID: dict[str, Callable[[Turn], str]] = {
     "answer": lambda turn: shown_answer(turn.card.question),
     "letter": lambda turn: " ".join(LABELS[place] for place in turn.card.rights),
-    "given": lambda turn: turn.shown,
+    "given": lambda turn: turn.shown.strip(),
+    "picked": lambda turn: turn.given.labels,
 }

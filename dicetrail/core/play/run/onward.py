@@ -54,6 +54,7 @@ class Onward(Position):
     ) -> None:
         """A moment: count it, find its row, do what the row says, look at the endings, and pause."""
         self._stop_clocks(at)
+        self._settle(moment, "" if moment in _OF_NO_QUESTION else self.seat.open.card.question.id)
         scene, before = Scene(self, at), self.meters
         [came] = happen(scene, moment)
         self._tell(scene, came, before, at, move=move, verdict=verdict, text=text, **details)
@@ -145,6 +146,7 @@ class Onward(Position):
         self.decks.enter(number, int(self.counts["asked"]))
         self.known |= {"round": number, "round_name": self.round.source.name}
         self._count_questions(0)
+        self._settle("round_begun", str(number))
         scene, before = Scene(self, at), self.meters
         [came] = begin_round(scene)
         self._tell(scene, came, before, at)
@@ -155,6 +157,7 @@ class Onward(Position):
             self._finish(End("done"), at)
             return
         self._stop_clocks(at)
+        self._settle("round_over", str(self.round.number))
         scene, before = Scene(self, at), self.meters
         [came] = end_round(scene)
         self._close_lap()
@@ -178,6 +181,7 @@ class Onward(Position):
 
     def _open_next(self, at: int, chosen: str | None = None) -> None:
         asked = int(self.counts["round_asked" if self.round.number else "asked"])
+        self._settle("next")
         so_far = SoFar(asked, self.names(at))
         if chosen is None and (offered := self.dealer.offered(so_far)):
             self.offered, self.phase, self._resume_at = offered, "choosing", at
@@ -206,7 +210,8 @@ class Onward(Position):
         turn.visits += 1
         self.first_visit = turn.visits == 1
         turn.tried = ()
-        self.known |= {"hits": 0, "visit": turn.visits}
+        self.known |= {"hits": 0, "visit": turn.visits, "value": 0}
+        self._settle("opened", turn.card.question.id)
         scene, before = Scene(self, at), self.meters
         [came] = visit(scene)
         self._tell(scene, came, before, at)
@@ -215,6 +220,7 @@ class Onward(Position):
         """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
         award."""
         self._close_lap()
+        self._settle("over")
         before, scene = self.meters, Scene(self, at)
         [closed] = close(scene, end.result)
         award, award_tell = self.rulings.said_of(closed.award, at)
@@ -245,5 +251,6 @@ class Onward(Position):
 
     def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
         self._stop_clocks(at)
+        self._settle("time")
         [end] = time_is_up(Scene(self, at))
         self._finish(end, at, move=move, clock="game")

@@ -127,13 +127,14 @@ class Lap(NamedTuple):
 @dataclass(slots=True)
 class Seat:
     """What belongs to one player of a run: the meters and counts, the questions that were asked, the one of
-    them that is open or was last, and the rounds that are over."""
+    them that is open or was last, the rounds that are over, and what was counted of each topic."""
 
     meters: dict[str, Number]
     counts: Counts
     asked: list[Turn] = field(default_factory=list)
     turn: Turn | None = None
     laps: list[Lap] = field(default_factory=list)
+    by_topic: dict[str, Counts] = field(default_factory=dict)
 
     @property
     def place(self) -> int:

@@ -10,6 +10,7 @@ from typing import Any
 from ..deal.dealer import Dealer
 from ..language.expressions import Names, Value
 from ..questions.card import Card
+from ..questions.carried import NOTHING
 from ..rulebook.clocks import Clock
 from ..rulebook.game import Choices, Number
 from ..rulebook.moments import Phase
@@ -17,6 +18,7 @@ from ..rulebook.names import NOTHING_OPEN
 from ..rulebook.program import Program, ReadyRound
 from ..rulebook.quantities import Counts, at_first
 from .decks import Decks
+from .instant import Instant
 from .naming import NamesOfRun
 from .played import Came, Feedback, Outcome, Seat, Turn
 from .recorder import Recorder
@@ -46,7 +48,7 @@ class Position:
         self.offered: list[str] = []
         self.seat = Seat(
             {meter.name: meter.kept(meter.start) for meter in program.game.meters},
-            at_first(self.decks.total_after(0), rounds=program.has_rounds),
+            at_first(self.decks.total_after(0), rounds=program.has_rounds, opinions=program.asks_opinions),
         )
         if program.has_rounds:
             self.seat.counts["round_total"] = self.decks.dealer.total_after(0)
@@ -57,7 +59,12 @@ class Position:
         self._resume_at = 0
         self._waits_for_player = False
         self._recorder = Recorder((lambda at: watch(self, at)) if watch else None)
-        self.rulings = Rulings(program, self._recorder, self.names)
+        self.instant = Instant(choices.dice, "")
+        """What is settled at the step it is at."""
+        self._settled: Counter[tuple[str, str]] = Counter()
+        self.carried = NOTHING
+        """What the answer carries that was given just now."""
+        self.rulings = Rulings(program, self._recorder, self.names, lambda: self.instant)
         self.known: dict[str, Value] = {
             **NOTHING_OPEN,
             "player": choices.player,
@@ -121,6 +128,12 @@ class Position:
     def names(self, at: int) -> Names:
         """Every name an expression knows, with its value at the time ``at``."""
         return NamesOfRun(self, at)
+
+    def _settle(self, what: str, about: str = "") -> None:
+        """Something happens, to a question or in a round: what is settled at its step is settled anew."""
+        if self.program.settles:
+            self._settled[what, about] += 1
+            self.instant = Instant(self.choices.dice, f"{what}/{about}/{self._settled[what, about]}")
 
     def _stop_clocks(self, at: int) -> None:
         for clock in (self.question_clock, self.round_clock, self.game_clock):

@@ -9,6 +9,7 @@ from ..language.expressions import ExpressionError
 from ..rulebook.game import Number
 from ..rulebook.moments import Moment, Phase
 from ..rulebook.program import ReadyRound, ReadyRow
+from .instant import Instant
 from .played import Seat
 from .trail import Step
 
@@ -18,6 +19,7 @@ class Recorded(Protocol):
 
     phase: Phase
     seat: Seat
+    instant: Instant
 
     @property
     def round(self) -> ReadyRound: ...
@@ -53,6 +55,8 @@ class Recorder:
         the meters, of the run, where nothing else is said."""
         after = run.seat.meters
         in_round = _in_round(run.round)
+        if rolled := run.instant.take_rolled():
+            extra["rolled"] = rolled
         number = row.number if row else None
         cue = row.source.cue if row else ""
         self._add(

@@ -8,7 +8,7 @@ from ..answers.verdict import Verdict
 from ..language.expressions import ExpressionError, Names, Template
 from ..questions.question import Question
 from ..rulebook.moments import Moment
-from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow
+from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow, Texts
 from ..rulebook.rows import (
     Effect,
     Meters,
@@ -20,16 +20,26 @@ from ..rulebook.rows import (
     first_row,
 )
 from ..rulebook.seconds import seconds_at
+from .instant import Instant
 from .played import End
 from .recorder import Recorder
 from .sequence import answered, first_case
 
 
 class Rulings:
-    """Asks the rules of one run. ``names`` gives what expressions know at a time (milliseconds)."""
+    """Asks the rules of one run. ``names`` gives what expressions know at a time (milliseconds), ``instant``
+    what is settled at the step that the run is at."""
 
-    def __init__(self, program: Program, recorder: Recorder, names: Callable[[int], Names]) -> None:
-        self._program, self._recorder, self._names = program, recorder, names
+    def __init__(
+        self,
+        program: Program,
+        recorder: Recorder,
+        names: Callable[[int], Names],
+        instant: Callable[[], Instant],
+    ) -> None:
+        self._program, self._recorder, self._names, self._instant = program, recorder, names, instant
+        self._told: dict[str, int] = {}
+        """Which of several texts was told last, by where they stand."""
 
     def row(self, rows: Sequence[ReadyRow], names: Names, at: int) -> ReadyRow | None:
         """The first of some rows that holds."""
@@ -55,7 +65,7 @@ class Rulings:
         if place is None:
             return None
         _, tell, ending = self._program.endings[place - 1]
-        return End(ending.result, self.text(tell, at, f"ending {place}, tell"), place)
+        return End(ending.result, self.one_of(tell, at, f"ending {place}, tell"), place)
 
     def award(self, at: int) -> int | None:
         """The number (from 1) of the first award that holds."""
@@ -66,7 +76,7 @@ class Rulings:
         if place is None:
             return "", ""
         _, tell, award = self._program.awards[place - 1]
-        return award.title, self.text(tell, at, f"award {place}, tell")
+        return award.title, self.one_of(tell, at, f"award {place}, tell")
 
     def moment_of(self, one: ReadyRound, verdict: Verdict, question: Question, at: int) -> Moment:
         """The moment a verdict is in a round."""
@@ -82,6 +92,13 @@ class Rulings:
         except ExpressionError as error:
             self._recorder.mistake("clocks, question", error, at)
             return None
+
+    def one_of(self, texts: Texts, at: int, where: str) -> str:
+        """One of several texts, never the one that was told there last."""
+        place = 0
+        if len(texts) > 1:
+            place = self._told[where] = self._instant().one_of(len(texts), self._told.get(where))
+        return self.text(texts[place], at, where)
 
     def text(self, template: Template, at: int, where: str) -> str:
         """A text with its expressions worked out; "" where one of them fails."""

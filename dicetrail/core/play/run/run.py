@@ -15,12 +15,13 @@ from collections.abc import Callable, Mapping
 from math import inf
 
 from ..kinds import input_for, kind_of
+from ..questions.carried import NOTHING
 from ..questions.given import Given
 from ..questions.question import same
 from ..rulebook.game import MOST_STEPS
 from ..rulebook.moments import TOLD_AS
 from ..rulebook.move import MOVES, Do, Move
-from .checking import check
+from .checking import carried_by, check
 from .onward import Onward
 from .played import End
 from .position import Watch
@@ -151,9 +152,14 @@ class Run(Onward):
         turn.given = Given(text, tuple(turn.card.order[place] for place in verdict.picks))
         if verdict.letter:
             turn.tried += (verdict.letter,)
-        self.known["hits"] = kind_of(turn.card.question).hits(turn.card, verdict)
+        self.carried = carried_by(turn.card, verdict, text, self.program.game.checking)
+        self.known |= {
+            "hits": kind_of(turn.card.question).hits(turn.card, verdict),
+            "value": self.carried.value,
+        }
         moment = self.rulings.moment_of(self.round, verdict, turn.card.question, at)
         self._happen(moment, at, move=move.written, verdict=verdict, text=text)
+        self.carried = NOTHING
 
 
 _DOES: Mapping[Do, Callable[[Run, Move, int], None]] = {

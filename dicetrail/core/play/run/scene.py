@@ -7,12 +7,13 @@ from collections.abc import Sequence
 from typing import Protocol, TypeVar, cast
 
 from ..language.expressions import Names
+from ..questions.carried import Carried
 from ..rulebook.clocks import Clock
 from ..rulebook.game import MOST_STEPS
 from ..rulebook.moments import MOMENTS, Moment
 from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow
-from ..rulebook.quantities import Happening, counted
-from ..rulebook.rows import move_clocks
+from ..rulebook.quantities import Happening, counted, counted_of_topic
+from ..rulebook.rows import carried_to, move_clocks
 from .naming import Knowing
 from .played import End
 from .rulings import Rulings
@@ -31,6 +32,7 @@ class Staged(Knowing, Protocol):
     first_visit: bool
     tries: float
     clock_then: tuple[int, int | None]
+    carried: Carried
 
     @property
     def round(self) -> ReadyRound: ...
@@ -45,18 +47,22 @@ class Staged(Knowing, Protocol):
 
 
 class Scene:
-    """What happens to a run at a time (milliseconds). ``tell`` is what the row says that was applied."""
+    """What happens to a run at a time (milliseconds). ``tell`` is what the row says that was applied, and
+    then what the answer says."""
 
     def __init__(self, run: Staged, at: int) -> None:
         self._run, self._at = run, at
         self._names: Names = {}
         self.too_long = len(run.trail) >= MOST_STEPS
-        self.tell = ""
+        self._says = self.tell = ""
 
     def count(self, happening: Happening) -> None:
         """Count it, and keep what became of the question."""
         run, seat = self._run, self._run.seat
         seat.counts = counted(seat.counts, happening, first_visit=run.first_visit, tries=run.tries)
+        if seat.turn is not None:
+            topic = seat.turn.card.question.topic
+            seat.by_topic[topic] = counted_of_topic(seat.by_topic.get(topic, {}), happening)
         about = MOMENTS.get(cast(Moment, happening))
         if about is None:
             return
@@ -78,6 +84,15 @@ class Scene:
         """Start it anew."""
         self._run.question_clock.restart()
 
+    def carry(self) -> bool:
+        """Add what the answer carries, and keep what it says."""
+        run, seat = self._run, self._run.seat
+        self._says = self.tell = run.carried.says
+        before = seat.meters
+        if run.carried.adds:
+            seat.meters = carried_to(run.program, before, run.carried.adds)
+        return seat.meters != before
+
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         """The first row that holds now."""
         rows = self._run.round.rows[moment]
@@ -95,7 +110,8 @@ class Scene:
             clocks = {"question": run.question_clock, "game": run.game_clock, "round": run.round_clock}
             changed = move_clocks(row, effect, clocks) or effect.meters != seat.meters
             seat.meters = effect.meters
-        self.tell = run.rulings.text(row.tell, at, f"row {row.number}, tell")
+        said = run.rulings.one_of(row.texts, at, f"row {row.number}, tell")
+        self.tell = f"{said} {self._says}" if said and self._says else said or self._says
         return (changed,)
 
     def set_round_clock(self) -> None:

@@ -72,6 +72,9 @@ class Stage(Protocol):
     def restart_clock(self) -> None:
         """Start it anew."""
 
+    def carry(self) -> bool:
+        """Add to meters what the answer carries that was given, and tell whether any of them changed."""
+
     def rows(self, moment: Moment) -> Iterable[ReadyRow | None]:
         """Its first row that holds, None where none does."""
 
@@ -179,6 +182,7 @@ def comes_first(
 
 _RIGHT: tuple[Case[Moment], ...] = cases(("right", ""))
 _PART: tuple[Case[Moment], ...] = cases(("part", ""))
+_ANSWERED: tuple[Case[Moment], ...] = cases(("answered", ""))
 _UNREADABLE: tuple[Case[Moment], ...] = cases(("unreadable", ""))
 _WRONG: tuple[Case[Moment], ...] = cases(("missed", "tries_left == 1"), ("wrong", ""))
 _CLOSE: tuple[Case[Moment], ...] = cases(("missed", "tries_left == 1"), ("close", ""))
@@ -206,6 +210,8 @@ def answered(
     ``close`` without rows is wrong, and so is what can't be read, where the game does not ask again."""
     if verdict == "right":
         return _PART if partial else _RIGHT
+    if verdict == "answered":
+        return _ANSWERED
     if verdict == "unreadable" and asks_again:
         return _UNREADABLE
     return _CLOSE if verdict == "close" and one.rows["close"] else _WRONG
@@ -221,11 +227,13 @@ def time_is_up(stage: Stage) -> Iterator[End]:
 
 
 def happen(stage: Stage, moment: Moment) -> Iterator[Came]:
-    """A moment: it counts, finds its row, the row is done, the play ends there or goes on."""
+    """A moment: it counts, what the answer carries is added, it finds its row, the row is done, the play ends
+    there or goes on."""
     stage.count(moment)
+    carried = stage.carry()
     for row in stage.rows(moment):
         for changed in stage.apply(row) if row is not None else (False,):
-            for end in _ends(stage, moment, row, changed):
+            for end in _ends(stage, moment, row, changed or carried):
                 yield Came(moment, row, end, "over" if end else leads_to(moment, row))
 
 

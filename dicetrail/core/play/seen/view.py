@@ -17,14 +17,14 @@ from ..language.expressions import ExpressionError
 from ..questions.card import Card
 from ..questions.question import LABELS, picture, said
 from ..rulebook.clocks import Clock
-from ..rulebook.game import Choices, Number, Result
+from ..rulebook.game import Choices, Number
 from ..rulebook.moments import MOMENTS, Moment, Phase, Tone
 from ..rulebook.page import Look, Sound, Welcome
 from ..rulebook.program import Program
-from ..rulebook.quantities import made
-from ..run.played import By, Feedback, Turn
+from ..run.played import Feedback
 from ..run.run import Run
-from .rounds import LapView, RoundView, is_before_a_round, laps_seen, round_seen
+from .outcome import CueView, OutcomeView, cue_seen_in, outcome_seen
+from .rounds import RoundView, is_before_a_round, round_seen
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,18 +89,6 @@ class QuestionView:
 
 
 @dataclass(frozen=True, slots=True)
-class CueView:
-    """How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds."""
-
-    name: str
-    sound: Sound | None
-    motion: str
-    tone: Tone
-    times: int
-    hold: float
-
-
-@dataclass(frozen=True, slots=True)
 class FeedbackView:
     """What the last moment with something to say left to see. ``step`` is that moment's place in the trail,
     from 1; ``tell`` is what the rules say or else the moment's own words, ``tone`` the cue's or the moment's
@@ -131,38 +119,6 @@ class MeterView:
     min: Number | None
     max: Number | None
     show: Literal["number", "marks", "bar"]
-
-
-@dataclass(frozen=True, slots=True)
-class SummaryRow:
-    """A question of a play that is over: what was asked, given and right."""
-
-    prompt: str
-    given: str
-    answer: str
-    outcome: str
-    why: str
-
-
-@dataclass(frozen=True, slots=True)
-class OutcomeView:
-    """What a play came to, and what it ended ``by`` where no rule ended it. Right answers are counted of
-    those questions that were ``answered``, and ``percent`` is their share of these: one that was cut off by
-    the end is none. ``laps`` are the rounds that were played. ``summary`` is empty where the maker shows no
-    questions at the end."""
-
-    result: Result
-    by: By
-    tell: str
-    award: str
-    award_tell: str
-    cue: CueView | None
-    right: int
-    answered: int
-    percent: float
-    picture: str
-    laps: list[LapView]
-    summary: list[SummaryRow]
 
 
 @dataclass(frozen=True, slots=True)
@@ -242,7 +198,7 @@ def view(run: Run, at: int) -> View:
         texts=run.program.game.words.texts,
         welcome=run.program.game.welcome,
         same_deal=run.program.game.same_deal,
-        outcome=_outcome(run),
+        outcome=outcome_seen(run),
     )
 
 
@@ -324,15 +280,15 @@ def _options(run: Run, card: Card) -> list[OptionView]:
 
 
 def _known(feedback: Feedback | None) -> bool:
-    """Whether the right answer may be seen: it was given, or the rules reveal it."""
-    return feedback is not None and (feedback.revealed or feedback.moment == "right")
+    """Whether the right answer may be seen: it was given, the rules reveal it, or there is none."""
+    return feedback is not None and (feedback.revealed or feedback.moment in ("right", "answered"))
 
 
 def _feedback(run: Run) -> FeedbackView | None:
     feedback, card = run.feedback, run.card
     if feedback is None or (card is None and feedback.moment not in ("begun", "round_begun")):
         return None
-    cue = _cue(run, feedback.cue)
+    cue = cue_seen_in(run, feedback.cue)
     return FeedbackView(
         moment=feedback.moment,
         step=feedback.step,
@@ -355,39 +311,3 @@ def _picture(run: Run, moment: Moment) -> str:
     if moment == "right":
         return pictures.right
     return pictures.wrong if moment in ("wrong", "missed", "late") else ""
-
-
-def _outcome(run: Run) -> OutcomeView | None:
-    outcome = run.outcome
-    if outcome is None:
-        return None
-    pictures = run.program.game.look.pictures
-    answered = int(run.counts["asked"]) - sum(turn.outcome == "open" for turn in run.asked)
-    return OutcomeView(
-        outcome.result,
-        outcome.by,
-        outcome.tell,
-        outcome.award,
-        outcome.award_tell,
-        _cue(run, outcome.cue),
-        int(run.counts["right"]),
-        answered,
-        made("percent", {"right": run.counts["right"], "asked": answered}),
-        {"won": pictures.won, "lost": pictures.lost}.get(outcome.result, ""),
-        laps_seen(run),
-        [_summary(turn) for turn in run.asked] if run.program.game.review else [],
-    )
-
-
-def _cue(run: Run, name: str) -> CueView | None:
-    cue = run.program.cues.get(name)
-    if cue is None:
-        return None
-    sound = None if run.program.game.silent else run.program.sounds.get(cue.sound)
-    return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
-
-
-def _summary(turn: Turn) -> SummaryRow:
-    question = turn.card.question
-    why = question.why_after(right=turn.outcome == "right")
-    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome, why)

@@ -27,6 +27,18 @@ OF_KINDS = {
         "uk": "Виберіть усе правильне.",
         "ar": "اختر كل ما هو صحيح.",
     },
+    "hint.opinion": {
+        "en": "There is no wrong answer.",
+        "de": "Hier ist nichts falsch.",
+        "fr": "Il n’y a pas de mauvaise réponse.",
+        "es": "No hay respuesta equivocada.",
+        "it": "Non ci sono risposte sbagliate.",
+        "pt": "Não há resposta errada.",
+        "nl": "Geen antwoord is fout.",
+        "pl": "Nie ma złej odpowiedzi.",
+        "uk": "Неправильної відповіді немає.",
+        "ar": "لا توجد إجابة خاطئة.",
+    },
     "hint.order": {
         "en": "Put them in their order.",
         "de": "Bringe sie in die richtige Reihenfolge.",

@@ -88,6 +88,18 @@ OF_MOMENTS = {
         "uk": "Пропущено.",
         "ar": "تم التخطي.",
     },
+    "said.answered": {
+        "en": "Noted.",
+        "de": "Notiert.",
+        "fr": "C’est noté.",
+        "es": "Anotado.",
+        "it": "Annotato.",
+        "pt": "Anotado.",
+        "nl": "Genoteerd.",
+        "pl": "Zanotowano.",
+        "uk": "Записано.",
+        "ar": "تم التسجيل.",
+    },
     "said.unreadable": {
         "en": "That can't be read as an answer. Try again; it cost nothing.",
         "de": "Das lässt sich nicht als Antwort lesen. Noch einmal; es kostet nichts.",

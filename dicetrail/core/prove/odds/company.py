@@ -11,7 +11,9 @@ from ...play.dice import Stream
 from ...play.questions.card import Card
 from ...play.questions.question import Question
 from ...play.rulebook.move import Move
+from ...play.run.run import Run
 from ..plays.record import question_of
+from .guesser import Guesses
 
 if TYPE_CHECKING:
     from ..plays.statistics import Statistics
@@ -35,9 +37,9 @@ class Company:
     levels: Mapping[int, float] = field(default_factory=dict)
     questions: Mapping[str, tuple[float, float | None]] = field(default_factory=dict)
 
-    def one(self, chance: Stream) -> Member:
-        """The player of one play."""
-        return Member(self, self.spread * _normal(chance) if self.spread else 0.0)
+    def one(self, chance: Stream, guesses: Guesses | None = None) -> Member:
+        """The player of one play; where it makes a difference which wrong answer is given it ``guesses``."""
+        return Member(self, self.spread * _normal(chance) if self.spread else 0.0, guesses)
 
     def usual(self, question: Question) -> tuple[float, float]:
         """The chance that a try at a question is right, and the seconds it takes, before players differ."""
@@ -52,6 +54,12 @@ class Member:
 
     company: Company
     above: float
+    guesses: Guesses | None = None
+
+    def looks_at(self, run: Run) -> None:
+        """Before a try."""
+        if self.guesses is not None:
+            self.guesses.looks_at(run)
 
     def right(self, question: Question) -> float:
         """The chance that a try at a question is right."""
@@ -60,7 +68,7 @@ class Member:
 
     def wrong(self, card: Card) -> Move:
         """A wrong answer."""
-        return Move("wrong")
+        return self.guesses.wrong(card) if self.guesses is not None else Move("wrong")
 
     def takes(self, question: Question, chance: Stream) -> int:
         """How long a try at a question takes, in milliseconds."""

@@ -8,26 +8,31 @@ skills.
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from contextlib import suppress
 from fractions import Fraction
-from typing import Any, NoReturn
+from typing import Any, NamedTuple, NoReturn
 
 from ...play.deal.dealer import Dealer
 from ...play.deal.setup import choose
 from ...play.kinds import kind_of
+from ...play.language.calls import CHANCE, Chance
+from ...play.language.expressions import compile_expression
 from ...play.rulebook.game import ENDS, MOST_STEPS, Choices, Result
 from ...play.rulebook.program import Program
-from ...play.rulebook.quantities import made
+from ...play.rulebook.quantities import QUANTITIES, made
 from ...play.rulebook.rows import Meters
 from ...play.run.played import End
 from ...play.run.sequence import close
 from ..declared import unsaid
+from ..search.answers import MOST_ANSWERS
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course, Happened
+from ..search.naming import no_chance
+from ..search.rolled import TooManyRolls, every_roll
 from ..search.sorts import QuestionSort
 from ..search.states import Kept, State
-from ..search.watched import looked_at
+from ..search.watched import LookedAt, looked_at
 from .blame import too_much
 from .deck import Together, deck_of
 from .figures import Figures, Sums
@@ -99,6 +104,33 @@ def guessing(program: Program) -> float:
     return sum(1 / number for number in guesses if number) / max(1, len(guesses))
 
 
+class _AnEnd(NamedTuple):
+    """How plays end: how likely, the result, the final meters, and the award."""
+
+    share: Fraction
+    result: str
+    meters: Meters
+    award: str
+
+
+def _problems(program: Program, looked: LookedAt) -> Iterator[str]:
+    """Why a game can't be weighed, whoever plays it."""
+    if looked.visits:
+        yield "Exact odds only know whether a visit is the first (`visit`)."
+    if any(CHANCE in compile_expression(one.source.deal.next or "0").names for one in program.rounds):
+        yield "Exact odds do not know chance in `deal: next`."
+    answers = {"given", "picked"} & looked.names
+    if program.minds_answers and any(one.recipe and one.carries for one in program.game.questions):
+        yield "Exact odds do not know what answers carry to questions that are made as a play goes."
+    if answers and any(row.then == "later" for row in program.game.rows):
+        yield "Exact odds do not know what was given at an earlier visit."
+    questions = program.game.questions
+    if answers and any(question.recipe for question in questions):
+        yield "Exact odds do not know what is given to questions that are made as a play goes."
+    if program.minds_answers and any(kind_of(one).guesses(one) > MOST_ANSWERS for one in questions):
+        yield f"Exact odds tell no more than {MOST_ANSWERS} answers to a question apart."
+
+
 class Weighed:
     """One weighed search; ``together`` says whether piles are weighed together where they can be."""
 
@@ -107,8 +139,8 @@ class Weighed:
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
         self.looked = looked = looked_at(program)
-        if looked.visits:
-            raise Inexact("Exact odds only know whether a visit is the first (`visit`). Walk it instead.")
+        for problem in _problems(program, looked):
+            raise Inexact(f"{problem} Walk it instead.")
         deck = Dealer(program.game, choices, program.rounds[0].source)
         self.total = None if deck.endless else deck.total
         clocked = can_clocks_matter(program, walker, looked.names)
@@ -122,7 +154,7 @@ class Weighed:
         course = Course(program, self.states, self.carrier, lambda *_: None)
         self.ways = Ways(program, walker, self.states, course, looked.names, clocked=clocked)
         self.found = Figures(None)
-        self._ends: dict[Any, tuple[str, Meters, str]] = {}
+        self._ends: dict[Any, list[_AnEnd]] = {}
         self._time = Sums()
         """The milliseconds of plays that have ended."""
         self._moves, self._most, self._held = 0.0, 0.0, 0
@@ -150,7 +182,8 @@ class Weighed:
             self._refuse("No play would ever come to its end.")
         one = self.deck.begun(self.walker.share * 0 + 1)
         now: Standing = {}
-        self._go(self.ways.begun(), self.deck.first, {self.carrier.first(): one}, now)
+        for way in self.ways.begun():
+            self._go(way, self.deck.first, {self.carrier.first(): one}, now)
         while now:
             if self._asked > MOST_QUESTIONS:
                 left = sum(largest(one.weight) for weights in now.values() for one in weights.values())
@@ -187,7 +220,7 @@ class Weighed:
             weights = within.pop(key, {})
             if not weights or max(one.largest for one in weights.values()) < NOISE:
                 continue
-            for way in self.ways.of(spot):
+            for way in self._ways_of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 if ahead is not None and ahead.state.stands == "next":
                     learnt = self.deck.learnt(left, spot.state.sort, ahead.guess.mind, self._asked)
@@ -283,28 +316,44 @@ class Weighed:
         if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
             raise Inexact("A meter comes near the largest number there is. Walk it instead.")
         weight = one.weight
-        result, meters, award = self._ended(ended.at, aside, ended.end.result)
-        self.found.add(result, award, meters.items(), weight)
+        for share, closed, meters, award in self._ended(ended.at, aside, ended.end.result):
+            part = weight if share == 1 else weight * self.walker.part(*share.as_integer_ratio())
+            self.found.add(closed, award, meters.items(), part)
         self.found.asked.add(self._asked, weight)
         self._time.merge(one.time, 1)
 
-    def _ended(self, state: State, aside: Aside, result: Result) -> tuple[str, Meters, str]:
-        """The result, the final meters and the award of plays that end alike."""
+    def _ways_of(self, spot: Spot) -> list[Way]:
+        try:
+            return self.ways.of(spot)
+        except TooManyRolls as error:
+            raise Inexact(f"The game has too many states for exact odds: {error}. Walk it instead.") from None
+
+    def _ended(self, state: State, aside: Aside, result: Result) -> list[_AnEnd]:
+        """The results, the final meters and the awards of plays that end alike, and how likely each is by
+        what is rolled at the end."""
         key = (state, aside, result, self._asked)
         known = self._ends.get(key)
         if known is None:
             known = self._ends[key] = self._look_at_end(state, aside, result)
         return known
 
-    def _look_at_end(self, state: State, aside: Aside, result: Result) -> tuple[str, Meters, str]:
+    def _look_at_end(self, state: State, aside: Aside, result: Result) -> list[_AnEnd]:
         names = {**self.states.known(state), **self.carrier.named(aside), **self._counts_at_end(state)}
-        names["percent"] = made("percent", names)
-        end = AtEnd(self.program, names, state.times, lambda *_: None)
-        [closed] = close(end, result)
-        if closed.row is not None:
-            self.found.rows.add(closed.row.number)
-        award = "" if closed.award is None else self.game.awards[closed.award - 1].title
-        return closed.result, end.meters, award
+        names["percent"] = made(
+            "percent", {name: value for name, value in names.items() if name in QUANTITIES}
+        )
+
+        def looked(chance: Chance) -> tuple[str, Meters, str]:
+            end = AtEnd(self.program, names, state.times, lambda *_: None, chance)
+            [closed] = close(end, result)
+            if closed.row is not None:
+                self.found.rows.add(closed.row.number)
+            award = "" if closed.award is None else self.game.awards[closed.award - 1].title
+            return closed.result, end.meters, award
+
+        if not self.program.settles:
+            return [_AnEnd(Fraction(1), *looked(no_chance))]
+        return [_AnEnd(share, *came) for share, came in every_roll(looked)]
 
     def _counts_at_end(self, state: State) -> dict[str, Any]:
         """What only the course of a play tells."""

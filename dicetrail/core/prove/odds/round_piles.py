@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from fractions import Fraction
+from functools import partial
 from typing import Any, NamedTuple
 
 from ...play.deal.dealer import MOST_OFFERED, Dealer
@@ -19,6 +20,7 @@ from ...play.language.expressions import Names, compile_expression
 from ...play.questions.question import Question
 from ...play.rulebook.game import Choices, Deal
 from ...play.rulebook.program import Program, ReadyRound
+from ...reachable import reachable
 from ..search.sorts import QuestionSort, Sorter
 from ..search.watched import LookedAt, looked_in
 from .sorting import Unsortable
@@ -65,7 +67,9 @@ class RoundPiles:
         self.sorts: list[QuestionSort] = []
         self._guesses = walker.how == "knows"
         pools = [Dealer(program.game, choices, one.source).questions for one in program.rounds]
-        sorters = [Sorter(looked_in(program, one, looked), clocked=clocked) for one in program.rounds]
+        sorters = [
+            Sorter(program, looked_in(program, one, looked), clocked=clocked) for one in program.rounds
+        ]
         every = list(dict.fromkeys(question for pool in pools for question in pool))
         for question in every:
             if question.recipe is not None:
@@ -105,7 +109,11 @@ class RoundPiles:
                 raise Unsortable("Questions of a round repeat.")
             deck.total = dealer.total
         self._used = [
-            {kind for other in _reached(program, number) for kind in self._rounds[other].kinds}
+            {
+                kind
+                for other in reachable(number, partial(_leads, program))
+                for kind in self._rounds[other].kinds
+            }
             for number in range(len(self._rounds))
         ]
         self._draws: dict[tuple[int, RoundPile, Any], list[Next]] = {}
@@ -257,15 +265,9 @@ class _Deck:
         return found
 
 
-def _reached(program: Program, number: int) -> set[int]:
-    """The rounds (by their places) that can still come in one of them, and it itself."""
-    found, waiting = set(), [number]
-    while waiting:
-        one = waiting.pop()
-        if one not in found:
-            found.add(one)
-            waiting += [gate.to - 1 for gate in program.rounds[one].gates if gate.to]
-    return found
+def _leads(program: Program, number: int) -> list[int]:
+    """The rounds (by their places) that the end of one can lead to."""
+    return [gate.to - 1 for gate in program.rounds[number].gates if gate.to]
 
 
 def _told(deal: Deal, question: Question) -> Iterator[Any]:

@@ -46,7 +46,8 @@ class WeighedRounds(Weighed):
         pile = self.piles.first()
         one = OneMass.begun(self.walker.share * 0 + 1)
         began: Standing = {}
-        self._step(self.ways.begun(), pile, {self.carrier.first(): one}, began)
+        for way in self.ways.begun():
+            self._step(way, pile, {self.carrier.first(): one}, began)
         waiting: dict[_Far, Standing] = {}
         self._wait(self._until_a_question(began), waiting)
         layers = 0
@@ -92,7 +93,7 @@ class WeighedRounds(Weighed):
             if spot.state.stands == "next":
                 self._merge(weights.items(), then.setdefault(key, {}))
                 continue
-            for way in self.ways.of(spot):
+            for way in self._ways_of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 to = self._pile_after(spot, pile, way, ahead)
                 known = len(within)

@@ -36,7 +36,7 @@ class Sorted:
         comes_again = deal.repeats == "always" or total is None or total > len(questions)
         guess = walker.how == "knows"
         minds = guess and comes_again
-        sorter = Sorter(names, clocked=clocked)
+        sorter = Sorter(program, names, clocked=clocked)
         if guess or sorter.parts:
             for problem in _problems(written, choices, total, minds=minds):
                 raise Unsortable(problem)

@@ -16,7 +16,7 @@ from typing import Any
 from ...play.deal.dealer import Dealer
 from ...play.deal.pool import pool
 from ...play.kinds import input_for, kind_of
-from ...play.language.expressions import FUNCTIONS
+from ...play.language.calls import CHANCE, FUNCTIONS
 from ...play.questions.card import as_filed
 from ...play.questions.question import Question
 from ...play.rulebook.game import Choices, Game
@@ -93,6 +93,10 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     looked, questions = looked_at(program), pool(program.game, choices)
     for part in unsaid(program.game, "straight"):
         yield f"straight code does not know {part}"
+    if program.minds_answers:
+        yield "it makes a difference which answer is given"
+    if program.named or program.by_topic or CHANCE in looked.names:
+        yield "it names expressions, counts topics or lets chance in"
     if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
         yield "it looks at the rest of an endless deck"
     if program.question_seconds is not None and any(

@@ -38,6 +38,11 @@ class Walker:
         guessed = self.part(1, guesses - tried) if guesses > tried else 0
         return guessed if mind == "unknown" else self.share + (1 - self.share) * guessed
 
+    @property
+    def one(self) -> Share:
+        """The whole, as this walker's shares are."""
+        return self.share * 0 + 1
+
     def part(self, some: int, whole: int) -> Share:
         """A share of a whole, as exact as this walker's are."""
         share = Fraction(some, whole)

@@ -12,15 +12,16 @@ from typing import Any
 from ...play.deal.dealer import Dealer
 from ...play.deal.setup import choose
 from ...play.dice import Stream
+from ...play.kinds import kind_of
 from ...play.rulebook.game import Choices, Game
 from ...play.rulebook.move import Move
 from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import made
 from ...play.run.moves import to_input
 from ...play.run.run import Run
-from .company import Company
+from .company import Company, Member
 from .figures import Figures, Sums
-from .guesser import Guesser
+from .guesser import Guesser, Guesses, any_opinion
 from .straight import Played, Straight, straight
 from .straight_writer import COUNTED, Unsaid
 from .walker import Walker
@@ -166,7 +167,12 @@ def walk(
 def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Run:
     """A play as a walker makes it, to its end. Its own chance comes from a stream of the play's dice."""
     chance = Stream(choices.dice, "walker")
-    player = walker.one(chance) if isinstance(walker, Company) else Guesser(walker, choices.dice)
+    if isinstance(walker, Company):
+        guesses = Guesses(choices.dice) if program.minds_answers else None
+        player: Member | Guesser = walker.one(chance, guesses)
+    else:
+        player = Guesser(walker, choices.dice, minds_answers=program.minds_answers)
+    opinions = Stream(choices.dice, "opinions")
     run = Run(program, choices)
     run.begin()
     to_input(run)
@@ -177,8 +183,7 @@ def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Ru
             to_input(run)
             continue
         assert run.card is not None
-        if isinstance(player, Guesser):
-            player.looks_at(run)
+        player.looks_at(run)
         question = run.card.question
         takes, share = player.takes(question, chance), player.right(question)
         start, due = run.input_from or 0, run.due()
@@ -186,7 +191,11 @@ def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Ru
             run.tick(due)
         else:
             right = chance.below(_SURE) < share * _SURE
-            run.do(Move("right") if right else player.wrong(run.card), start + takes)
+            if kind_of(question).opinion:
+                move = any_opinion(run.card, opinions)
+            else:
+                move = Move("right") if right else player.wrong(run.card)
+            run.do(move, start + takes)
         to_input(run)
     return run
 

@@ -18,6 +18,7 @@ from ...play.rulebook.program import Program
 from ...play.rulebook.rows import reveals
 from ...play.run.played import End
 from ...play.run.sequence import Stands, answered, comes_first, first_case, pause_after
+from ..search.answers import AnswerSort
 from ..search.course import Course, Happened
 from ..search.states import Kept, State
 from ..search.times import NO_TIMES, NONE, Stood, Times
@@ -81,11 +82,11 @@ class Ways:
         """Everywhere that plays have stood."""
         return self._spots.values()
 
-    def begun(self) -> Way:
-        """The way every play begins."""
+    def begun(self) -> list[Way]:
+        """The ways every play can begin."""
         game = Stood.of(Clock.of(self.game.clocks.game)) if self.clocked else NONE
         state = self.states.first()._replace(times=NO_TIMES._replace(game=game))
-        return self._after(Spot(state, Guess()), Guess(), "begun", 1, 0)
+        return list(self._after(Spot(state, Guess()), Guess(), "begun", 1, 0))
 
     def opened(self, spot: Spot, sort: int, mind: Mind) -> Spot:
         """Where plays stand once the next question, of a sort, was dealt."""
@@ -103,7 +104,8 @@ class Ways:
         """The ways on from an open question, or from where a round begins or ends."""
         if spot.ways is None:
             moment = _MOMENTS.get(spot.state.stands)
-            spot.ways = [self._after(spot, spot.guess, moment, 1, 0)] if moment else list(self._tried(spot))
+            ways = self._after(spot, spot.guess, moment, 1, 0) if moment else self._tried(spot)
+            spot.ways = list(ways)
         return spot.ways
 
     def spot(self, state: State, guess: Guess, kind: int = -1) -> Spot:
@@ -129,7 +131,7 @@ class Ways:
             over = self.states.closed(self._ran(state, left))._replace(stands="round")
             yield Way(1, self.spot(over, guess), later=left)
         else:
-            yield self._after(spot, guess, "late", 1, question or 0)
+            yield from self._after(spot, guess, "late", 1, question or 0)
 
     def _answered(self, spot: Spot) -> Iterator[Way]:
         state, guess = spot.state, spot.guess
@@ -138,23 +140,47 @@ class Ways:
             self.states.read(state),
             self.states.round_of(state),
         )
-        wrong = first_case(answered(one, "wrong", partial=False, asks_again=True), counts)
-        right, others = guess.chances(self.walker, sort)
-        yield self._after(spot, guess, "right", right, self.pace, sort.possible)
-        for place, (hits, share) in enumerate(others):
-            tried = guess if self.walker.how == "skill" else guess.wrong(place, sort)
-            yield self._after(spot, tried, wrong, share, self.pace, hits)
+        for answer, share, place in guess.chances(self.walker, sort):
+            moment = first_case(answered(one, answer.verdict, partial=False, asks_again=True), counts)
+            tried = guess
+            if answer.verdict in ("wrong", "close") and (self.walker.how == "knows" or place >= 0):
+                tried = guess.wrong(place, sort)
+            yield from self._after(spot, tried, moment, share, self.pace, answer)
 
     def _after(
-        self, spot: Spot, guess: Guess, moment: Moment, share: Any, later: int, hits: int | None = None
-    ) -> Way:
-        """The way that a moment leads, ``later`` milliseconds after the play began to wait, and after an
-        answer that had so many ``hits`` (None: none was given)."""
-        self.worked_out += 1
+        self,
+        spot: Spot,
+        guess: Guess,
+        moment: Moment,
+        share: Any,
+        later: int,
+        answer: AnswerSort | None = None,
+    ) -> Iterator[Way]:
+        """The ways that a moment leads, ``later`` milliseconds after the play began to wait, and after an
+        ``answer`` (None: none was given)."""
         before = self._ran(spot.state, later)
-        if hits is not None and self._parts:
-            before = before._replace(hits=hits)
-        happened = self.course.happen(before, moment)
+        if answer is not None:
+            before = before._replace(gave=answer.gave)
+            if self._parts:
+                before = before._replace(hits=answer.hits)
+        for happened in self.course.happen(before, moment):
+            by_chance = share
+            if happened.share != 1:
+                by_chance = share * self.walker.part(*happened.share.as_integer_ratio())
+            yield self._led(spot, guess, moment, by_chance, later, before, happened)
+
+    def _led(
+        self,
+        spot: Spot,
+        guess: Guess,
+        moment: Moment,
+        share: Any,
+        later: int,
+        before: State,
+        happened: Happened,
+    ) -> Way:
+        """The way that what happened leads."""
+        self.worked_out += 1
         came, after = happened.came, happened.after
         pause, waits = pause_after(came, self.states.round_of(before))
         if came.end is not None:

@@ -12,12 +12,14 @@ from ...play.rulebook.game import Game
 
 @dataclass(frozen=True, slots=True)
 class AboutQuestion:
-    """What is told of a question: its prompt, its options as words (none where it is typed in), and its kind
-    ("" where that is not known: then an answer is one option, or a text)."""
+    """What is told of a question: its prompt, its options as words (none where it is typed in), its kind
+    ("" where that is not known: then an answer is one option, or a text), its topic, and what is right."""
 
     prompt: str
     options: tuple[str, ...] = ()
     kind: str = ""
+    topic: str = ""
+    answers: tuple[str, ...] = ()
 
     def places(self, text: str, parts: Sequence[str] = ()) -> tuple[int, ...]:
         """The options that an answer picked (their places as filed), by how it is kept."""
@@ -33,6 +35,12 @@ class AboutQuestion:
 def told_of(game: Game) -> dict[str, AboutQuestion]:
     """What is told of the questions of a game, by their ids."""
     return {
-        question.id: AboutQuestion(question.prompt, tuple(map(said, question.options)), question.kind)
+        question.id: AboutQuestion(
+            question.prompt,
+            tuple(map(said, question.options)),
+            question.kind,
+            question.topic,
+            question.answers,
+        )
         for question in game.questions
     }

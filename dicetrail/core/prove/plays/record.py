@@ -14,7 +14,7 @@ from ...play.run.run import Run
 
 LONGEST_KEPT = 200
 """Characters of what was typed that are kept."""
-LATE, SKIPPED = "late", "skipped"
+LATE, SKIPPED, OPINION = "late", "skipped", "answered"
 """What stands for the verdict where nothing was given."""
 
 
@@ -29,7 +29,8 @@ class Try(NamedTuple):
 
 
 class Answer(NamedTuple):
-    """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped`` or ``open``; ``left``
+    """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped``, ``answered`` (an
+    opinion) or ``open``; ``left``
     are the seconds left of its clock in the end, None where it has none; ``round`` is the number of the round
     it was asked in (0: none)."""
 

@@ -15,7 +15,7 @@ import numpy as np
 
 from .about import AboutQuestion
 from .measures import Matrix, kr20, point_biserial, wilson
-from .record import LATE, SKIPPED, Answer, Try, question_of
+from .record import LATE, OPINION, SKIPPED, Answer, Try, question_of
 
 Fold = Callable[[str, str], str]
 """Gives for a question and a text typed to it the text as checking sees it: what is the same answer."""
@@ -40,7 +40,8 @@ class QuestionStatistics:
     """What became of a question. ``first``, ``right``, ``late``, ``skipped`` and ``hurried`` are numbers of
     plays among the ``asked``; ``low`` and ``high`` bound the share that was right at the first try (Wilson,
     95 %); ``discrimination`` is the corrected item–total point-biserial, None where it can't be told;
-    ``seconds`` is the median time it took; ``picked`` how often each option was picked, or each text was
+    ``opinions`` of the asked have no right answer and are in none of these shares; ``seconds`` is the median
+    time it took; ``picked`` how often each option was picked, or each text was
     given, ``refused`` what was typed in vain, both over all tries."""
 
     question: str
@@ -57,11 +58,17 @@ class QuestionStatistics:
     discrimination: float | None
     picked: dict[str, int]
     refused: tuple[RefusedText, ...]
+    opinions: int = 0
+
+    @property
+    def judged(self) -> int:
+        """How often it was asked and could be right."""
+        return self.asked - self.opinions
 
     @property
     def difficulty(self) -> float:
         """The share that was right at the first try."""
-        return self.first / self.asked if self.asked else 0.0
+        return self.first / self.judged if self.judged else 0.0
 
 
 @dataclass(slots=True)
@@ -75,16 +82,28 @@ class RoundStatistics:
     first: int = 0
 
 
+@dataclass(slots=True)
+class TopicStatistics:
+    """What became of the questions of a topic: how many there were, how often they were ``asked``, and how
+    often they were ``right`` in the end, and at the ``first`` try; opinions are none of these."""
+
+    questions: int = 0
+    asked: int = 0
+    right: int = 0
+    first: int = 0
+
+
 @dataclass(frozen=True, slots=True)
 class Statistics:
-    """What plays say of all questions, and of the ``rounds`` by their numbers; ``reliability`` (KR-20) rests
-    on the ``common`` questions, which every play asked."""
+    """What plays say of all questions, of the ``rounds`` by their numbers, and of the ``topics``;
+    ``reliability`` (KR-20) rests on the ``common`` questions, which every play asked."""
 
     plays: int
     questions: list[QuestionStatistics]
     reliability: float | None
     common: int
     rounds: dict[int, RoundStatistics] = field(default_factory=dict)
+    topics: dict[str, TopicStatistics] = field(default_factory=dict)
 
 
 class _Tally:
@@ -130,8 +149,9 @@ def statistics_of(
             if left is not None:
                 tally.clocked += 1
                 tally.hurried += left < HURRIED
-            counted += 1
-            sums += first
+            if outcome != OPINION:
+                counted += 1
+                sums += first
             if of := next(iter(in_round), 0):
                 _add_to_round(rounds[of], outcome, first=first, again=of in played)
                 played.add(of)
@@ -140,16 +160,34 @@ def statistics_of(
     asked, right = np.array(asks, dtype=float), np.array(rights, dtype=float)
     found = _by_question(tallies)
     common = _common(found, len(asks))
+    known = told or {}
+    questions = [
+        _statistics(name, tally, asked, right, fold, known.get(name, _UNKNOWN))
+        for name, tally in found.items()
+    ]
     return Statistics(
         plays=len(asks),
-        questions=[
-            _statistics(name, tally, asked, right, fold, (told or {}).get(name, _UNKNOWN))
-            for name, tally in found.items()
-        ],
+        questions=questions,
+        topics=_by_topic(questions, known),
         reliability=kr20(_matrix(common, len(asks))) if len(common) > 1 else None,
         common=len(common),
         rounds=dict(sorted(rounds.items())),
     )
+
+
+def _by_topic(
+    questions: Iterable[QuestionStatistics], told: Mapping[str, AboutQuestion]
+) -> dict[str, TopicStatistics]:
+    found: dict[str, TopicStatistics] = {}
+    for one in questions:
+        topic = told.get(one.question, _UNKNOWN).topic
+        if topic and one.judged:
+            of = found.setdefault(topic, TopicStatistics())
+            of.questions += 1
+            of.asked += one.judged
+            of.right += one.right
+            of.first += one.first
+    return found
 
 
 def _add_to_round(one: RoundStatistics, outcome: str, *, first: bool, again: bool) -> None:
@@ -195,10 +233,11 @@ def _statistics(
     plays = np.array(tally.plays)
     others = asked[plays] - 1
     rest = np.divide(right[plays] - firsts, others, out=np.zeros(len(plays)), where=others > 0)
-    alone = others > 0
-    first = int(firsts.sum())
     outcomes, number = Counter(tally.outcomes), len(tally.outcomes)
-    low, high = wilson(first, number)
+    opinions = outcomes[OPINION]
+    alone = (others > 0) & (opinions == 0)
+    first = int(firsts.sum())
+    low, high = wilson(first, number - opinions)
     return QuestionStatistics(
         question=name,
         asked=number,
@@ -214,6 +253,7 @@ def _statistics(
         discrimination=point_biserial(firsts[alone], rest[alone]),
         picked=_picked(Counter(tally.given), about),
         refused=_refused(name, Counter(tally.missed), fold),
+        opinions=opinions,
     )
 
 
@@ -240,7 +280,9 @@ def _refused(name: str, missed: Counter[str], fold: Fold) -> tuple[RefusedText, 
 def _common(tallies: dict[str, _Tally], plays: int) -> list[_Tally]:
     """The questions that every play asked once."""
     return [
-        one for one in tallies.values() if len(one.plays) == plays and len(set(one.plays)) == plays and plays
+        one
+        for one in tallies.values()
+        if len(one.plays) == plays and len(set(one.plays)) == plays and plays and OPINION not in one.outcomes
     ]
 
 

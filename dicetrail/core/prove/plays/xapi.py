@@ -15,7 +15,7 @@ from uuid import UUID, uuid5
 from ...play.kinds import KINDS
 from .about import AboutQuestion
 from .out import KeptPlay
-from .record import Answer, Try, question_of
+from .record import OPINION, Answer, Try, question_of
 
 VERSION = "2.0.0"
 _VERBS = "http://adlnet.gov/expapi/verbs/"
@@ -111,8 +111,8 @@ def _response(about: AboutQuestion, made: Try) -> str:
 def _answer_result(answer: Answer, about: AboutQuestion) -> dict[str, Any]:
     given = [one for one in answer.tries if one.text]
     result: dict[str, Any] = {
-        "success": answer.outcome == "right",
-        "completion": answer.outcome in ("right", "missed"),
+        **({} if answer.outcome == OPINION else {"success": answer.outcome == "right"}),
+        "completion": answer.outcome in ("right", "missed", OPINION),
         "duration": _duration(answer.used),
     }
     return {**result, "response": _response(about, given[-1])} if given else result
@@ -121,8 +121,9 @@ def _answer_result(answer: Answer, about: AboutQuestion) -> dict[str, Any]:
 def _play_result(play: KeptPlay) -> dict[str, Any]:
     record = play.record
     score: dict[str, float] = {}
-    if record.asked:
-        score["scaled"] = round(record.right / record.asked, 4)
+    judged = record.asked - sum(answer.outcome == OPINION for answer in record.answers)
+    if judged:
+        score["scaled"] = round(record.right / judged, 4)
     if record.score is not None:
         score["raw"] = record.score
     result: dict[str, Any] = {

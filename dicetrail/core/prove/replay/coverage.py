@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import partial
 
 from ...play.deal.setup import SetupError, choose
+from ...play.dice import Stream
 from ...play.kinds import kind_of
+from ...play.questions.question import LABELS, MOST_OPTIONS
 from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ...play.run.run import Run
@@ -110,8 +113,34 @@ def _ways(program: Program, found: Reach, what: str, choices: Choices) -> Iterat
     if program.game.clocks.game is not None:
         for right in range(41):
             yield [*["right"] * right, "late"]
+    if program.minds_answers:
+        yield from _picked(program, choices)
     if what.startswith("row"):
         yield from _partly_right(program, choices)
+
+
+MOST_PICKED = 60
+"""Plays by picks of chance that are tried where it matters which option is picked."""
+
+
+def _picked(program: Program, choices: Choices) -> Iterator[list[str]]:
+    """Moves that pick, in every question, the option of a place as filed; then any of them."""
+    for place in range(MOST_OPTIONS):
+        yield _picking(program, choices, partial(min, place))
+    for number in range(MOST_PICKED):
+        yield _picking(program, choices, Stream(number, "ways").below)
+
+
+def _picking(program: Program, choices: Choices, pick: Callable[[int], int]) -> list[str]:
+    moves: list[str] = []
+    for _ in range(MOST_PICKED):
+        run = walk_moves(program, choices, moves).run
+        if run.phase == "over" or run.card is None:
+            break
+        order = run.card.order
+        label = LABELS[order.index(min(pick(len(order)), len(order) - 1))] if order else ""
+        moves.append(f"answer {label}" if label else "right")
+    return moves
 
 
 def _partly_right(program: Program, choices: Choices) -> Iterator[list[str]]:

@@ -112,6 +112,7 @@ def reason(program: Program, step: Step) -> str:
     if step.moment:
         applied = "no row applies" if step.row is None else f"row {step.row} applies"
         parts.append(f"at `{step.moment}` {applied}")
+    parts += [f"`{one['in']}` rolled {one['came']} of {one['sides']}" for one in step.extra.get("rolled", ())]
     if gate := step.extra.get("gate"):
         parts.append(f"gate {gate} leads on")
     if clock := step.extra.get("clock"):

@@ -6,18 +6,21 @@ What follows on what stands in :mod:`...play.run.sequence`; a state is a stage o
 from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterator, Sequence
+from fractions import Fraction
 from functools import cached_property
 from typing import NamedTuple, TypeVar, cast
 
+from ...play.language.calls import Chance
 from ...play.language.expressions import ExpressionError, Names, Value
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Number
 from ...play.rulebook.moments import Moment, Onward
 from ...play.rulebook.program import Program, ReadyGate, ReadyRow
-from ...play.rulebook.quantities import Counts, Happening, counted, growth
+from ...play.rulebook.quantities import Counts, Happening, growth
 from ...play.rulebook.rows import (
     Meters,
     Trouble,
+    carried_to,
     effect_of,
     first_award,
     first_ending,
@@ -38,6 +41,8 @@ from ...play.run.sequence import (
     visit,
 )
 from .aside import Aside, Carrier, Does
+from .naming import NamesOfState, no_chance
+from .rolled import every_roll
 from .states import Kept, State
 from .times import NONE, Stood, Times
 
@@ -47,7 +52,8 @@ T = TypeVar("T")
 class Happened(NamedTuple):
     """What a moment did: to the meters, the state after it, and what came of it. ``grown`` is what it added
     to the counts that grow; ``move`` does all of it to the values carried aside (None: nothing is done to
-    them); ``mistakes`` tells how many expressions had no value."""
+    them); ``mistakes`` tells how many expressions had no value, ``share`` how likely it is by what is
+    rolled."""
 
     came: Came
     attempt: float
@@ -58,6 +64,7 @@ class Happened(NamedTuple):
     move: Callable[[Aside], Aside] | None
     after: State
     mistakes: int
+    share: Fraction = Fraction(1)
 
 
 class _AtState:
@@ -65,11 +72,14 @@ class _AtState:
 
     too_long = False
 
-    def __init__(self, course: Course, state: State) -> None:
+    def __init__(self, course: Course, state: State, moment: Moment, chance: Chance = no_chance) -> None:
+        self._answered, self._chance = moment in _BY_AN_ANSWER, chance
+        self._settled: dict[str, Value] = {}
         self._course, self._state, self._times = course, state, state.times
         self._rows = course.states.round_of(state).rows
         self.mistakes = 0
         self.before = self.meters = course.states.meters_of(state)
+        self._came_with = self.before
         self.counts, self.does = course.states.read(state), cast(Does, {})
         self.grown: Counts = {}
         self.names: Names = {}
@@ -80,7 +90,7 @@ class _AtState:
         course, given = self._course, self._given
         self.grown |= growth(happening, {**self.counts, **given})
         self.does = course.carrier.of_counts(self.grown)
-        self.counts = counted(self.counts, happening, **given)
+        self.counts = course.states.counted(self.counts, happening, self._state.sort, **given)
 
     def first(self, some: Sequence[Case[T]]) -> tuple[T]:
         return (first_case(some, self.counts),)
@@ -97,6 +107,12 @@ class _AtState:
     def restart_clock(self) -> None:
         self._times = self._times._replace(question=self._times.question.restarted())
 
+    def carry(self) -> bool:
+        adds = self._state.gave.adds if self._answered else ()
+        if adds:
+            self.meters = self._came_with = carried_to(self._course.program, self.before, adds)
+        return self.meters != self.before
+
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         self.names = self._known()
         return (first_row(self._rows[moment], self.names, self._trouble),)
@@ -109,7 +125,7 @@ class _AtState:
 
     def gates(self) -> tuple[ReadyGate]:
         states, state = self._course.states, self._state
-        names = states.known(self.after)
+        names = self._named(states.known(self.after))
         gate = first_gate(states.round_of(state), states.gone(state), names, self._trouble)
         self.through = (state.round, gate.number)
         return (gate,)
@@ -119,7 +135,7 @@ class _AtState:
         course, carrier = self._course, self._course.carrier
         try:
             of_row = carrier.of_row(row, self.names)
-            at_all = {**self.before, **dict.fromkeys(carrier.meters, 0)}
+            at_all = {**self._came_with, **dict.fromkeys(carrier.meters, 0)}
             effect = effect_of(course.program, row, at_all, self.names)
         except ExpressionError as error:
             self._trouble(f"row {row.number}", error)
@@ -129,7 +145,7 @@ class _AtState:
         self._times = Times.of(clocks)
         self.meters = {name: effect.meters[name] for name in self.before}
         self.does = self.does | of_row
-        return (changed or self.meters != self.before,)
+        return (changed or self.meters != self._came_with,)
 
     @cached_property
     def after(self) -> State:
@@ -141,7 +157,8 @@ class _AtState:
         program = self._course.program
         if not program.endings:
             return (None,)
-        place = first_ending(program, self._course.states.known(self.after), self._trouble)
+        names = self._named(self._course.states.known(self.after))
+        place = first_ending(program, names, self._trouble)
         return (End(program.endings[place - 1][2].result, ending=place) if place else None,)
 
     @property
@@ -151,7 +168,13 @@ class _AtState:
     def _known(self) -> Names:
         """What expressions know by now."""
         state = self._state._replace(times=self._times)
-        return self._course.states.names(state, self.before, self.counts)
+        return self._named(self._course.states.names(state, self._came_with, self.counts))
+
+    def _named(self, names: dict[str, Value]) -> Names:
+        """Names with those that are named in the game."""
+        if not self._course.program.settles:
+            return names
+        return NamesOfState(self._course.program, names, self._settled, self._chance)
 
     def _trouble(self, where: str, error: ExpressionError) -> None:
         self.mistakes += 1
@@ -162,13 +185,28 @@ class AtEnd:
     """The end of a play as a stage. ``names`` are known there, ``meters`` are the final ones, and ``times``
     its clocks."""
 
-    def __init__(self, program: Program, names: dict[str, Value], times: Times, trouble: Trouble) -> None:
-        self.names, self._times = names, times
+    def __init__(
+        self,
+        program: Program,
+        names: dict[str, Value],
+        times: Times,
+        trouble: Trouble,
+        chance: Chance = no_chance,
+    ) -> None:
+        self._times, self._settled, self._chance = times, dict[str, Value](), chance
+        self._known, self._program = names, program
+        self.names: Names = self._named(names)
         self.meters: Meters = {name: cast(Number, names[name]) for name in program.meters}
-        self._program, self._trouble = program, trouble
+        self._trouble = trouble
+
+    def _named(self, names: dict[str, Value]) -> Names:
+        if not self._program.settles:
+            return names
+        return NamesOfState(self._program, names, self._settled, self._chance)
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
-        return (first_row(self._program.rows[moment], self.names, self._trouble),)
+        here = self._program.rounds[int(cast(Number, self._known["round"])) - 1]
+        return (first_row(here.rows[moment], self.names, self._trouble),)
 
     def apply(self, row: ReadyRow) -> tuple[bool]:
         """Change the meters, and clocks of which an award may still ask."""
@@ -180,13 +218,16 @@ class AtEnd:
         clocks = self._times.clocks()
         move_clocks(row, effect, clocks)
         self.meters = effect.meters
-        self.names = {**self.names, **self.meters, **Times.of(clocks).names()}
+        self._known = {**self._known, **self.meters, **Times.of(clocks).names()}
+        self.names = self._named(self._known)
         return (True,)
 
     def awards(self) -> tuple[int | None]:
         return (first_award(self._program, self.names, self._trouble),)
 
 
+_BY_AN_ANSWER: tuple[Moment, ...] = ("right", "part", "close", "wrong", "missed", "answered")
+"""Moments that an answer brings about."""
 _HAPPENS: dict[Moment, Callable[[_AtState], Iterator[Came]]] = {
     "round_begun": begin_round,
     "opened": visit,
@@ -204,16 +245,33 @@ class Course:
 
     def __init__(self, program: Program, states: Kept, carrier: Carrier, trouble: Trouble) -> None:
         self.program, self.states, self.carrier, self.trouble = program, states, carrier, trouble
-        self._known: dict[Hashable, Happened] = {}
+        self._known: dict[Hashable, list[Happened]] = {}
 
-    def happen(self, state: State, moment: Moment) -> Happened:
-        """A moment at a state."""
+    def happen(self, state: State, moment: Moment) -> list[Happened]:
+        """A moment at a state: every way it can go by what is rolled. Raises TooManyRolls."""
         bare = state._replace(left=())
         key = (bare, moment)
         known = self._known.get(key)
         if known is None:
-            known = self._known[key] = self._happened(_AtState(self, bare), moment)
-        return known._replace(after=known.after._replace(left=state.left)) if state.left else known
+            known = self._known[key] = self._rolled(bare, moment)
+        if not state.left:
+            return known
+        return [one._replace(after=one.after._replace(left=state.left)) for one in known]
+
+    def _rolled(self, state: State, moment: Moment) -> list[Happened]:
+        def happened(chance: Chance) -> Happened:
+            return self._happened(_AtState(self, state, moment, chance), moment)
+
+        if not self.program.settles:
+            return [happened(no_chance)]
+        found: dict[Hashable, Happened] = {}
+        for share, one in every_roll(happened):
+            row = one.came.row.number if one.came.row else 0
+            gate = one.came.gate.number if one.came.gate else 0
+            key = (row, one.came.end, one.came.onward, gate, one.after, one.move, one.mistakes)
+            earlier = found.get(key)
+            found[key] = one._replace(share=share + (earlier.share if earlier else 0))
+        return [*found.values()]
 
     def _happened(self, stage: _AtState, moment: Moment) -> Happened:
         [came] = _HAPPENS[moment](stage) if moment in _HAPPENS else happen(stage, moment)
@@ -240,14 +298,14 @@ class Course:
         if leads.to == "round":
             return self.states.closed(after)._replace(stands="round")
         if leads.to == "visit":
-            return after._replace(stands="visit", first=False, parts=0, hits=0)
+            return after._replace(stands="visit", first=False, parts=0, hits=0, gave=after.gave.known)
         if not leads.another_try:
             return after._replace(parts=state.parts + (moment == "part"))
-        stage = _AtState(self, after)
+        stage = _AtState(self, after, moment)
         begin_try(stage, restart=self.states.round_of(after).source.clocks.restart_on_again)
         return stage.after._replace(stands="ask")
 
     def time_is_up(self, state: State) -> End:
         """How a play ends at a state where the game's clock has run out."""
-        [end] = time_is_up(_AtState(self, state))
+        [end] = time_is_up(_AtState(self, state, "late"))
         return end

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from typing import Any
 
 from ...play.language.expressions import Value, compile_expression, show_value
-from ...play.rulebook.game import Game, Number
+from ...play.rulebook.game import Consequence, Game, Number
 from ...play.rulebook.program import Program
 from ...rules.checks.found import Found, Mend, gone, moved, put
 from ...rules.editing import Edit
@@ -92,7 +92,7 @@ def _on_expressions(game: Game, found: Reach) -> Iterator[Found]:
 
 def _on_the_last_question(reading: GameReading, game: Game, found: Reach) -> Iterator[Found]:
     for number, row in enumerate(game.rows, 1):
-        if number in found.last_rows and row.moment not in _QUIET and _ANNOUNCES.search(row.tell):
+        if number in found.last_rows and row.moment not in _QUIET and _announces(row):
             yield Found(
                 "announces-next",
                 "warn",
@@ -101,6 +101,10 @@ def _on_the_last_question(reading: GameReading, game: Game, found: Reach) -> Ite
                 (*row_path(game, number), "tell"),
                 mend=_apart(reading, row_path(game, number)),
             )
+
+
+def _announces(row: Consequence) -> bool:
+    return any(_ANNOUNCES.search(text) for text in row.texts)
 
 
 def _apart(reading: GameReading, path: tuple[str | int, ...]) -> Mend | None:

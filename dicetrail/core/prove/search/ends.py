@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 
+from ...play.language.calls import Chance
 from ...play.language.expressions import ExpressionError, Names, Value
 from ...play.rulebook.game import Result
 from ...play.rulebook.program import Program
@@ -12,7 +13,9 @@ from ...play.rulebook.rows import Trouble
 from ...play.run.sequence import close
 from .aside import Aside, Carrier
 from .course import AtEnd
+from .naming import no_chance
 from .reached import Reach
+from .rolled import every_roll
 from .times import Times
 from .watched import LookedAt
 
@@ -31,7 +34,8 @@ class Results:
 
     def look_at(self, names: dict[str, Value], times: Times, values: set[Aside], result: Result) -> None:
         """Look at plays that ended alike, but for the values they carried along."""
-        seen = self._seen.setdefault((result, times, *map(names.get, self._decides)), set())
+        decides = (result, times, names["round"], *map(names.get, self._decides))
+        seen = self._seen.setdefault(decides, set())
         for one in values - seen:
             self._result({**names, **self.carrier.named(one)}, times, result)
         seen |= values
@@ -39,8 +43,15 @@ class Results:
     def _result(self, names: dict[str, Value], times: Times, result: Result) -> None:
         if self._percent:
             names["percent"] = made("percent", names)
+        if not self.program.settles:
+            self._closed(names, times, result, no_chance)
+            return
+        for _ in every_roll(lambda chance: self._closed(names, times, result, chance)):
+            pass
+
+    def _closed(self, names: dict[str, Value], times: Times, result: Result, chance: Chance) -> None:
         found = self.found
-        end = AtEnd(self.program, names, times, self.trouble)
+        end = AtEnd(self.program, names, times, self.trouble, chance)
         [closed] = close(end, result)
         found.results.add(closed.result)
         if closed.row is not None:

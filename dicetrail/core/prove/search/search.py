@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from itertools import product
 from typing import NamedTuple
 
@@ -16,12 +16,14 @@ from ...play.rulebook.move import BY_A_MOVE
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.run.played import End
 from ...play.run.sequence import Stands, answered, first_case
+from .answers import NOTHING_GIVEN, AnswerSort
 from .aside import Aside, Carrier
 from .course import Course, Happened
 from .ends import Results
+from .graph import leading_to, longest_way
 from .plans import Plan
 from .reached import Reach
-from .sorts import hits_at
+from .sorts import answers_at
 from .states import State, States
 from .times import NO_TIMES
 from .watched import LookedAt, divisions
@@ -32,6 +34,8 @@ MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
 
 
+_NONE_GIVEN = AnswerSort("wrong", 0)
+"""No answer: nothing of it is known."""
 _BETWEEN: tuple[Stands, ...] = ("enter", "round", "next")
 """Where no question is open."""
 
@@ -77,7 +81,7 @@ class Search:
             and not program.has_rounds
             and all(sort.seconds is not None for sort in self.states.sorts)
         )
-        self._leads: dict[tuple[State, Moment, float, int], _Leads] = {}
+        self._leads: dict[tuple[State, Moment, float, AnswerSort], list[_Leads]] = {}
         self.move = ""
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
@@ -100,10 +104,11 @@ class Search:
             _WAYS[state.stands](self, state, values)
         self.found.states += len(self.distance)
         if self.states.free or self.program.has_rounds:
-            way, longest = self._longest_way(), self.found.longest
+            way = longest_way(self.distance, self.before) if self.found.complete else None
+            longest = self.found.longest
             self.found.longest = None if way is None or longest is None else max(longest, way)
         if self.found.complete:
-            self._look_for_no_end()
+            self.found.endless |= leading_to(self.ends, self.before) < len(self.distance)
 
     def _reached(self, state: State, values: set[Aside], source: State | None, step: int = 0) -> None:
         """A state was reached with these values: it is looked at (again) where something of it is new."""
@@ -183,6 +188,8 @@ class Search:
         rows = one.rows
         asks_again = self.game.checking.unreadable == "ask_again"
         verdicts: list[tuple[VerdictName, bool]] = [("right", False), ("wrong", False)]
+        if sort.ways_to("answered"):
+            verdicts = [("answered", False)]
         if sort.close:
             verdicts.append(("close", False))
         if state.parts < sort.parts:
@@ -199,11 +206,11 @@ class Search:
             self._finish(state, values, End("done"), state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
         for moment in moments:
-            for used, hits in product(times, hits_at(moment, sort)):
-                self._moment(state, values, moment, used, state, hits)
+            for used, answer in product(times, answers_at(moment, sort)):
+                self._moment(state, values, moment, used, state, answer)
         if sort.seconds is not None:
-            for hits in hits_at("late", sort):
-                self._moment(state, values, "late", sort.seconds, state, hits)
+            for answer in answers_at("late", sort):
+                self._moment(state, values, "late", sort.seconds, state, answer)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
         if one.source.clocks.round is not None:
@@ -223,15 +230,20 @@ class Search:
         moment: Moment,
         used: float,
         source: State | None,
-        hits: int = 0,
+        answer: AnswerSort = _NONE_GIVEN,
     ) -> None:
         """A moment at a state, and where the play goes from there."""
         bare = state._replace(left=())
-        key = (bare, moment, used, hits)
+        key = (bare, moment, used, answer)
         self.move = MOMENTS[moment].move + (f" @{as_written(used)}" if used and moment != "late" else "")
         leads = self._leads.get(key)
         if leads is None:
-            leads = self._leads[key] = self._led(bare, state, values, moment, used, hits)
+            leads = self._leads[key] = list(self._led(bare, state, values, moment, used, answer))
+        for one in leads:
+            self._lead(one, state, values, source)
+
+    def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
+        """A play goes where a moment leads."""
         total = self.states.plan(state).total if state.round == len(self.game.rounds) else None
         asks = leads.row and total is not None and state.stands not in _BETWEEN
         if asks and self.states.asked(state) >= (total or 0):
@@ -249,10 +261,16 @@ class Search:
             self._reached(to, values, source)
 
     def _led(
-        self, bare: State, state: State, values: set[Aside], moment: Moment, used: float, hits: int
+        self, bare: State, state: State, values: set[Aside], moment: Moment, used: float, answer: AnswerSort
+    ) -> Iterator[_Leads]:
+        """Where a moment leads from all states that differ only in what is left of the deck: every way, by
+        what is rolled."""
+        for happened in self.course.happen(self.states.at(bare, used, answer), moment):
+            yield self._led_so(happened, bare, state, values, moment)
+
+    def _led_so(
+        self, happened: Happened, bare: State, state: State, values: set[Aside], moment: Moment
     ) -> _Leads:
-        """Where a moment leads from all states that differ only in what is left of the deck."""
-        happened = self.course.happen(self.states.at(bare, used, hits), moment)
         row, end, onward = happened.came.row, happened.came.end, happened.came.onward
         if row is not None:
             self._met(f"row {row.number}", state)
@@ -280,7 +298,9 @@ class Search:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
         then = self.course.goes_on(state, after, moment, onward)
-        return then if then.stands in _BETWEEN else then._replace(hits=0, times=NO_TIMES)
+        if then.stands in _BETWEEN:
+            return then
+        return then._replace(hits=0, gave=NOTHING_GIVEN, times=NO_TIMES)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""
@@ -326,39 +346,6 @@ class Search:
             names["asked"] = asked
         self.results.look_at(names, state.times, values, end.result)
 
-    def _look_for_no_end(self) -> None:
-        """Whether there is a state from which no end can be reached any more."""
-        good, todo = set(self.ends), list(self.ends)
-        while todo:
-            for earlier in self.before.get(todo.pop(), ()):
-                if earlier not in good:
-                    good.add(earlier)
-                    todo.append(earlier)
-        self.found.endless |= len(good) < len(self.distance)
-
-    def _longest_way(self) -> int | None:
-        """The most questions on any way through the states; None where a way can lead round for ever."""
-        if not self.found.complete:
-            return None
-        after: dict[State, list[State]] = {}
-        waits = dict.fromkeys(self.distance, 0)
-        for state, sources in self.before.items():
-            waits[state] = len(sources)
-            for source in sources:
-                after.setdefault(source, []).append(state)
-        far = dict.fromkeys(self.distance, 0)
-        todo = [state for state, number in waits.items() if number == 0]
-        done = 0
-        while todo:
-            state = todo.pop()
-            done += 1
-            for later in after.get(state, ()):
-                far[later] = max(far[later], far[state] + (state.stands == "next"))
-                waits[later] -= 1
-                if waits[later] == 0:
-                    todo.append(later)
-        return max(far.values(), default=0) if done == len(far) else None
-
     def _met(self, what: str, state: State) -> None:
         """Note the moves that come to something for the first time, the present one last."""
         if what in self.found.ways:
@@ -372,7 +359,8 @@ class Search:
 
     def _try_to_say(self, row: ReadyRow, names: Names) -> None:
         try:
-            row.tell(names)
+            for text in row.texts:
+                text(names)
         except ExpressionError as error:
             self._trouble(f"row {row.number}, tell", error)
 

@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
+from ...play.answers.verdict import VerdictName
 from ...play.kinds import KINDS
 from ...play.questions.question import Question
 from ...play.rulebook.moments import Moment
-from ...play.rulebook.program import ReadyRound
+from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.seconds import seconds_of
+from .answers import Answering, AnswerSort
 
 SOME_SECONDS = 10.0
 """What a clock is taken to have where its seconds depend on how the play goes, and nothing is weighed."""
@@ -21,7 +23,8 @@ class QuestionSort(NamedTuple):
     ``by_play`` says that its seconds depend on how the play goes. ``guesses`` are the answers to pick from,
     and ``guessed`` tells how many of these are wrong by how many of their parts are right; ``rank`` is its
     place where the deck is sorted, ``again`` whether the same question can come again, and of a made one
-    there are so many ``copies`` in a pass.
+    there are so many ``copies`` in a pass. ``answers`` are told where it makes a difference which is given,
+    and whether who does not know has some ``to_pick_from``.
     """
 
     worth: float
@@ -40,25 +43,47 @@ class QuestionSort(NamedTuple):
     rank: int = 0
     again: bool = True
     copies: int = 1
+    answers: tuple[AnswerSort, ...] = ()
+    to_pick_from: bool = False
+
+    def ways_to(self, *verdicts: VerdictName) -> list[AnswerSort]:
+        """The answers that have one of these verdicts."""
+        return [one for one in self.answers if one.verdict in verdicts]
 
 
-def hits_at(moment: Moment, sort: QuestionSort) -> Sequence[int]:
-    """How many parts of the last answer can have been right at a moment."""
+_BY_VERDICT: dict[Moment, tuple[VerdictName, ...]] = {
+    "right": ("right",),
+    "part": ("right",),
+    "answered": ("answered",),
+    "wrong": ("wrong", "close"),
+    "missed": ("wrong", "close"),
+    "close": ("close",),
+}
+"""The verdicts that bring moments about."""
+
+
+def answers_at(moment: Moment, sort: QuestionSort) -> Sequence[AnswerSort]:
+    """The answers that can have been given last at a moment; any where it is none that brings it about."""
+    verdicts = _BY_VERDICT.get(moment)
+    if moment != "part" and verdicts and (some := sort.ways_to(*verdicts)):
+        return some
     if moment in ("right", "part"):
-        return (sort.possible,)
-    if moment in ("wrong", "missed", "close"):
-        return sort.wrong_hits
-    return tuple({0: None, **dict.fromkeys(sort.wrong_hits)})
+        return (AnswerSort("right", sort.possible),)
+    if moment in _BY_VERDICT:
+        return [AnswerSort("wrong", hits) for hits in sort.wrong_hits]
+    before = [AnswerSort("wrong", hits) for hits in {0: None, **dict.fromkeys(sort.wrong_hits)}]
+    return [*before, *sort.ways_to("wrong", "close")]
 
 
 class Sorter:
-    """Tells of questions what makes a difference to rules that look at some ``names``.
+    """Tells of questions what makes a difference to the rules of a program that look at some ``names``.
 
     ``clocked`` says that clocks can make one.
     """
 
-    def __init__(self, names: frozenset[str], *, clocked: bool) -> None:
+    def __init__(self, program: Program, names: frozenset[str], *, clocked: bool) -> None:
         self._names, self._clocked = names, clocked
+        self.answering = Answering(program, names)
         self.parts = bool({"hits", "possible"} & names)
         """Whether it makes a difference how many parts of an answer are right."""
 
@@ -73,6 +98,7 @@ class Sorter:
             parts=kind.steps(question) if rows["part"] else 0,
             close=kind.nearly and bool(rows["close"]),
             wrong_hits=tuple(kind.wrong_hits(question)) if self.parts else (0,),
+            answers=self.answering.of(question, hits=self.parts, every=True),
         )
 
     def weighed(self, question: Question, one: ReadyRound, *, guess: bool) -> QuestionSort:
@@ -90,6 +116,8 @@ class Sorter:
             wrong_hits=(fewest,),
             guesses=guesses,
             guessed=tuple(sorted(guessed.items())),
+            answers=self.answering.of(question, hits=self.parts, every=False),
+            to_pick_from=self.answering.minds and kind.guesses(question) > 0,
         )
 
     def _known(self, question: Question, one: ReadyRound) -> QuestionSort:

@@ -15,10 +15,21 @@ from ...play.rulebook.game import Choices, Number
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
 from ...play.rulebook.program import Program, ReadyRound
-from ...play.rulebook.quantities import OF_ROUND, QUANTITIES, STANDING, Counts, all_of, at_first, counted
+from ...play.rulebook.quantities import (
+    QUANTITIES,
+    TOPIC_COUNTS,
+    Counts,
+    Happening,
+    all_of,
+    at_first,
+    counted,
+    of_topic,
+    standing,
+)
 from ...play.rulebook.rows import Meters
 from ...play.rulebook.seconds import seconds_by
 from ...play.run.sequence import Stands
+from .answers import NOTHING_GIVEN, AnswerSort, Gave
 from .plans import Plan
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
@@ -32,7 +43,8 @@ class State(NamedTuple):
     """Where a play ``stands``, and what it has come to. ``left`` are the questions left of each sort, where a
     search counts them; ``hits`` are the parts of the last answer that were right, and ``times`` the clocks,
     as far as they make a difference. ``round`` is the number of its round (0: none), ``gone`` how often each
-    gate was gone through that may be only so often, and ``back`` are the sorts that come again later."""
+    gate was gone through that may be only so often, and ``back`` are the sorts that come again later.
+    ``gave`` is what rules know of the last answer."""
 
     stands: Stands
     left: tuple[int, ...]
@@ -46,6 +58,7 @@ class State(NamedTuple):
     round: int = 0
     gone: tuple[int, ...] = ()
     back: tuple[int, ...] = ()
+    gave: Gave = NOTHING_GIVEN
 
 
 class Kept:
@@ -72,7 +85,10 @@ class Kept:
         self.player = nameless(self.game)
         self.count = choices.count or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
-        self.standing = (*STANDING, *OF_ROUND) if program.has_rounds else STANDING
+        self._topics = counts_of_topics(program)
+        of_topics = tuple(name for names in self._topics.values() for name in names)
+        self._of_game = standing(rounds=program.has_rounds, opinions=program.asks_opinions)
+        self.standing = (*self._of_game, *of_topics)
         self._values = itemgetter(*self.standing)
         self._kept = [
             [
@@ -100,8 +116,23 @@ class Kept:
         starts = {meter.name: meter.kept(meter.start) for meter in self.game.meters}
         meters = tuple(starts[name] for name in self.meters)
         first = self.program.rounds[0].number
-        counts = self.kept(at_first(rounds=self.program.has_rounds), first)
+        counts = self.kept(self.at_first(), first)
         return State("next", (), -1, meters, counts, round=first, gone=(0,) * len(self._gates))
+
+    def at_first(self) -> Counts:
+        """The counts every play begins with."""
+        program = self.program
+        counts = at_first(rounds=program.has_rounds, opinions=program.asks_opinions)
+        return {**dict.fromkeys(self.standing, 0), **counts}
+
+    def counted(self, counts: Counts, happening: Happening, sort: int, **given: Value) -> Counts:
+        """The counts after something happened at a question of a sort, those of its topic, too."""
+        counts = counted(counts, happening, **given)
+        names = self._topics.get(self.sorts[sort].topic, {}) if sort >= 0 else {}
+        for name, of_play in names.items():
+            if happening in QUANTITIES[of_play].becomes:
+                counts[name] += 1
+        return counts
 
     def round_of(self, state: State) -> ReadyRound:
         """The round a play is in at a state."""
@@ -149,12 +180,14 @@ class Kept:
 
     def opened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort was dealt."""
-        counts = self.kept(counted(self.read(state), "dealt"), state.round)
-        return state._replace(stands="visit", sort=sort, counts=counts, first=True, parts=0, hits=0)
+        counts = self.kept(self.counted(self.read(state), "dealt", sort), state.round)
+        return state._replace(
+            stands="visit", sort=sort, counts=counts, first=True, parts=0, hits=0, gave=NOTHING_GIVEN
+        )
 
     def reopened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort comes again."""
-        return state._replace(stands="visit", sort=sort, first=False, parts=0, hits=0)
+        return state._replace(stands="visit", sort=sort, first=False, parts=0, hits=0, gave=NOTHING_GIVEN)
 
     def tries(self, state: State) -> float:
         """The tries that a visit of a state's question has."""
@@ -185,6 +218,7 @@ class Kept:
             parts=0,
             hits=0,
             times=times,
+            gave=NOTHING_GIVEN,
         )
 
     def known(self, state: State) -> dict[str, Value]:
@@ -201,17 +235,30 @@ class Kept:
             **NOTHING_OPEN,
             **({name: getattr(about, name) for name in (*OF_A_QUESTION, "possible")} if about else {}),
             "hits": state.hits,
+            "value": state.gave.value,
+            "given": state.gave.given,
+            "picked": state.gave.picked,
             "round": max(1, state.round),
             "rounds": len(self.program.rounds),
             "round_name": self.round_of(state).source.name if state.round else "",
             "visit": 1 if state.first else 2,
             **all_of(counts),
+            **{
+                name: of_topic(function, self._of_topic(counts, topic))
+                for name, (function, topic) in self.program.by_topic.items()
+            },
             **meters,
             **state.times.names(),
             **dict.fromkeys(TOLD, ""),
         }
 
+    def _of_topic(self, counts: Counts, topic: str) -> Counts:
+        """What was counted of a topic, by the names of the whole play."""
+        return {of_play: counts[name] for name, of_play in self._topics[topic].items()}
+
     def _keeps(self, name: str, looked: frozenset[str]) -> bool:
+        if name not in QUANTITIES:
+            return True  # counts of a topic that something asks for
         if QUANTITIES[name].of_visit:
             return True
         if self.program.has_rounds and name in ("asked", "round_asked"):
@@ -255,7 +302,7 @@ class States(Kept):
                 one,
                 choices,
                 _totals(program, choices, one, totals),
-                Sorter(looked_in(program, one, looked), clocked=self.timed),
+                Sorter(program, looked_in(program, one, looked), clocked=self.timed),
                 sorts,
             )
             for one in program.rounds
@@ -302,13 +349,13 @@ class States(Kept):
             return state
         return state._replace(back=tuple(sorted((*state.back, sort))))
 
-    def at(self, state: State, used: float, hits: int) -> State:
+    def at(self, state: State, used: float, answer: AnswerSort) -> State:
         """A state at an answer, the question's clock having run for ``used`` seconds."""
         seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
         limit = None if seconds is None else round(1000 * seconds)
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
         clocks = Times(Stood(limit, round(1000 * used), limit), Stood(game, 0, game))
-        return state._replace(hits=hits, times=clocks if self.timed else NO_TIMES)
+        return state._replace(hits=answer.hits, gave=answer.gave, times=clocks if self.timed else NO_TIMES)
 
     def clock(self, state: State, names: Names) -> Stood:
         """As it stands: :meth:`at` has set it."""
@@ -322,6 +369,14 @@ class States(Kept):
         """The sorts of question that can come next and have not been asked."""
         plan = self.plan(state)
         return plan.next_sorts(state.left, self.asked(state), lambda: self.known(state))
+
+
+def counts_of_topics(program: Program) -> dict[str, dict[str, str]]:
+    """What is counted of each topic that a game asks for: the name of each count, and of the same count of
+    the whole play. Of games without opinions these are not counted."""
+    names = [name for name in TOPIC_COUNTS if name != "opinions" or program.asks_opinions]
+    topics = dict.fromkeys(topic for _, topic in program.by_topic.values())
+    return {topic: {f"{name} in {topic!r}": name for name in names} for topic in topics}
 
 
 def _totals(

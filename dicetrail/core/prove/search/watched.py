@@ -12,6 +12,7 @@ from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, TIMES
 from ...play.rulebook.program import Program, ReadyRound, ReadyRow
 from ...play.rulebook.quantities import GROWING, OF_ROUND, QUANTITIES, parts
+from .answers import moved_by_answers
 
 _BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over", "over")
 _UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "round_over")
@@ -50,6 +51,7 @@ def looked_at(program: Program) -> LookedAt:
         course += [seconds for _, seconds in row.time]
         moves += [*row.add, *row.set]
     results = [condition for condition, _, _ in program.awards]
+    course += program.named.values()
     deciding = _names(course) | {
         name for target, expression in moves for name in _with_parts(expression) if name != target
     }
@@ -65,13 +67,18 @@ def looked_at(program: Program) -> LookedAt:
         course += course_of_rounds
         if one.source.deal.choose:
             deciding.add(one.source.deal.choose)
+    if program.by_topic:
+        deciding.add("topic")
+    if program.minds_answers:
+        deciding |= moved_by_answers(program.game.questions)
     everything = deciding | _names(results)
     meters = set(program.meters)
     if program.endings:  # which are looked at there where a row changed something
         deciding |= {name for moment in _UNANSWERED for name in _moved_at(program, moment)}
     aside = {name for name in meters | (set(GROWING) & everything) if name not in deciding}
     asked = "asked" in deciding or "left" in everything
-    caps = _caps([*course, *results], moves)
+    named = [(name, expression) for name, expression in program.named.items()]
+    caps = _caps([*course, *results], [*moves, *named])
     visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
     return LookedAt(frozenset(everything | meters), frozenset(aside), asked, caps, visits)
 
@@ -94,7 +101,7 @@ def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[
         names |= compile_expression(one.source.deal.next).names
     if one.source.deal.choose:
         names.add(one.source.deal.choose)
-    names |= {part for name in names for part in parts(name)}
+    names |= {part for name in names for part in parts(name)} | ({"topic"} if program.by_topic else set())
     return looked.names - ((OF_A_QUESTION.keys() | {*OF_ROUND}) - names)
 
 
@@ -123,7 +130,8 @@ def of_time(program: Program) -> frozenset[str]:
 
 def divisions(row: ReadyRow) -> list[Expression]:
     """What a row says that can have no value: its expressions that divide."""
-    return [part for part in row.tell.expressions if "/" in part.source or "%" in part.source]
+    told = (part for text in row.texts for part in text.expressions)
+    return [part for part in told if "/" in part.source or "%" in part.source]
 
 
 def row_names(row: ReadyRow) -> set[str]:

@@ -2,12 +2,29 @@
 
 from __future__ import annotations
 
-from . import answers, counting, cues, deal, expressions, look, meters, reading_time, rounds, rows, waymarks
+from . import (
+    answers,
+    carried,
+    counting,
+    cues,
+    deal,
+    expressions,
+    look,
+    meters,
+    names,
+    reading_time,
+    rounds,
+    rows,
+    waymarks,
+)
 from .found import PlayableCheck, WrittenCheck
 
 WRITTEN: tuple[WrittenCheck, ...] = (
     meters.bounds,
+    names.names,
     expressions.expressions,
+    names.topics,
+    carried.meters,
     rows.parts,
     rounds.names,
     rounds.meters,
@@ -37,6 +54,8 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     rounds.intros,
     rounds.choosing,
     cues.silence,
+    carried.ties,
+    carried.never_right,
     counting.tries_without_end,
     counting.wrong_of_one_try,
     counting.exactly_so_many,

@@ -5,30 +5,25 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
-from ...play.language.expressions import ExpressionError, check_names, compile_expression, compile_template
-from ...play.rulebook.names import NAMES, PICKS, TOLD
+from ...play.language.expressions import ExpressionError
 from ..document import Document
 from ..editing import Edit
+from ..known import known_in
 from ..numbering import every_row
-from ..sites import Sort, sites_of
+from ..sites import sites_of
 from .found import Found, Mend, Path, Written, put
 
 
 def expressions(game: Written) -> Iterator[Found]:
     """Every expression and text, and the meters that rows change."""
     document = game.document
-    known = {*document.meters, *NAMES}
-    knows: dict[Sort, set[str]] = {
-        "expression": known,
-        "text": known,
-        "told": {*known, *TOLD},
-        "picks": {*PICKS},
-        "steers": {*known, *PICKS},
-    }
+    known = known_in(document)
     for site in sites_of(document):
-        if site.sort in knows:
-            check = _text if site.is_text else _expression
-            yield from check(site.source, site.path, knows[site.sort])
+        if site.sort in known.by_sort:
+            try:
+                known.check(site.source, site.sort)
+            except ExpressionError as error:
+                yield _mistake(error, site.path)
     for _, path, row in every_row(document):
         for key, pairs in (("add", row.add), ("set", row.set)):
             for name in pairs:
@@ -44,20 +39,6 @@ def _unknown_meter(document: Document, pairs: Collection[str], path: tuple[str |
     if near and near[0] not in pairs:
         mend = Mend(f"Write {near[0]}", (Edit(do="rename", path=list(path), value=near[0]),))
     return Found("unknown-meter", "stop", f"There is no meter `{name}`. {hint}", path, mend=mend)
-
-
-def _expression(source: str, path: Path, known: Collection[str]) -> Iterator[Found]:
-    try:
-        check_names(compile_expression(source), known)
-    except ExpressionError as error:
-        yield _mistake(error, path)
-
-
-def _text(source: str, path: Path, known: Collection[str]) -> Iterator[Found]:
-    try:
-        compile_template(source).check_names(known)
-    except ExpressionError as error:
-        yield _mistake(error, path)
 
 
 def _mistake(error: ExpressionError, path: Path) -> Found:

@@ -66,7 +66,7 @@ def feedback(document: Document, game: Game) -> Iterator[Found]:
     longest = _longest_answer(game) if any(row.reveal for row in game.rows) else ""
     for number, row in enumerate(game.rows, 1):
         path = row_path(game, number)
-        text = _BRACES.sub("0", row.tell)
+        text = max((_BRACES.sub("0", text) for text in row.texts), key=len)
         if row.reveal:
             text += f" {longest}"
         if not _is_gone_soon(row) or not text.strip():

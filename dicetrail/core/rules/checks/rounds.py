@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator
 from difflib import get_close_matches
+from functools import partial
 
 from ...play.deal.order import parts_drawn
 from ...play.deal.pool import pass_length, picked, pool
@@ -12,6 +13,7 @@ from ...play.questions.question import Question
 from ...play.rulebook.game import GOES, MOST_STEPS, Choices, Deal, Game, Round
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import LATER
+from ...reachable import reachable
 from ..document import DealPart, Document, RoundPart
 from ..numbering import every_row
 from .found import Found, Path, Written, gone, put
@@ -154,13 +156,7 @@ def _parts(path: Path, deal: Deal, have: list[Question]) -> Iterator[Found]:
 def ways(document: Document, game: Game) -> Iterator[Found]:
     """Rounds that nobody comes to, gates behind one that always leads on, ways back that go on for ever, and
     rounds that never end."""
-    leads = [set(_leads(game, number)) for number in range(len(game.rounds))]
-    reached, waiting = set(), [0] if game.rounds else []
-    while waiting:
-        number = waiting.pop()
-        if number not in reached:
-            reached.add(number)
-            waiting += leads[number]
+    reached = reachable(0, partial(_leads, game)) if game.rounds else set()
     for number, one in enumerate(game.rounds):
         path = ("rounds", number)
         if number not in reached:

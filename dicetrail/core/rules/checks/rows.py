@@ -93,7 +93,8 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
         if not _is_answered_again(row):
             continue
         path = row_path(game, number)
-        named = sorted(compile_template(row.tell).names & {"answer", "letter"})
+        told = frozenset[str]().union(*(compile_template(text).names for text in row.texts))
+        named = sorted(told & {"answer", "letter"})
         if named:
             yield Found(
                 "gives-away",

@@ -16,4 +16,5 @@ export const ANSWERS: Record<string, ComponentType<AnswerProps>> = {
   truth: Choice,
   sort: Choice,
   letters: Letters,
+  opinion: Choice,
 };

@@ -56,7 +56,10 @@ export function BesideThePlay({ game, playing, found, change }: Props) {
           <Waymarks game={game} found={found} play={play} takeUp={takeUp} change={change} />
         )}
         {side === "counts" && (
-          <Gauges small gauges={found.gauges.filter(({ sort }) => sort === "count")} />
+          <>
+            <NamedNow named={found.named} />
+            <Gauges small gauges={found.gauges.filter(({ sort }) => sort === "count")} />
+          </>
         )}
         {side === "ways" && (
           <Branches
@@ -76,5 +79,26 @@ export function BesideThePlay({ game, playing, found, change }: Props) {
         )}
       </Sides>
     </div>
+  );
+}
+
+/** What the named expressions of the game come to. */
+function NamedNow({ named }: { named: BenchSeen["named"] }) {
+  const all = Object.entries(named);
+  if (all.length === 0) return null;
+  return (
+    <table className="mb-2 w-full text-sm">
+      <caption className="text-left text-soft">Named</caption>
+      <tbody>
+        {all.map(([name, value]) => (
+          <tr key={name} data-named={name} className="border-t border-line">
+            <th scope="row" className="py-0.5 text-left font-mono font-medium">
+              {name}
+            </th>
+            <td className="pl-2 text-right font-bold tabular-nums">{value}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

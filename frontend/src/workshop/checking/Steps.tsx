@@ -6,12 +6,14 @@ const MARK: Record<Tried["verdict"], string> = {
   close: "border-ochre bg-ochre",
   wrong: "border-ember bg-ember",
   unreadable: "border-edge bg-edge",
+  answered: "border-lake bg-lake",
 };
 const WORD: Record<Tried["verdict"], string> = {
   right: "text-pine",
   close: "text-ochre",
   wrong: "text-ember",
   unreadable: "text-soft",
+  answered: "text-lake",
 };
 
 /** A verdict in its colour; the word says it too. */

@@ -1,18 +1,8 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
-import {
-  type Advice,
-  api,
-  type Game,
-  type Handout,
-  type QuestionStatistics,
-  type Statistics,
-} from "../../api/client";
-import { Button, buttonLook } from "../../ui/Button";
-import { Notice } from "../../ui/Notice";
-import { stateOf, useShow } from "../data";
+import type { Game, Handout, QuestionStatistics, Statistics } from "../../api/client";
+import { stateOf } from "../data";
 import { counted } from "../words";
+import { ToDos } from "./ToDos";
 import { useStatistics, useWhatIf } from "./useHistory";
 import { WhatIf } from "./WhatIf";
 
@@ -60,6 +50,45 @@ function ByRound({ rounds }: { rounds: Statistics["rounds"] }) {
   );
 }
 
+/** What became of the questions of each topic. */
+function ByTopic({ topics }: { topics: Statistics["topics"] }) {
+  return (
+    <section aria-labelledby="by-topic">
+      <h2 id="by-topic" className="mb-1 text-xl">
+        Topic by topic
+      </h2>
+      <table className="w-full">
+        <thead className="text-sm text-soft">
+          <tr>
+            {["topic", "questions", "asked", "right at first", "right in the end"].map((head) => (
+              <th key={head} scope="col" className="pe-3 text-start font-normal">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {topics.map((one) => (
+            <tr
+              key={one.topic}
+              className="border-t border-line tabular-nums"
+              data-topic={one.topic}
+            >
+              <th scope="row" className="pe-3 text-start font-normal">
+                {one.topic}
+              </th>
+              <td>{one.questions}</td>
+              <td>{one.asked}</td>
+              <td>{percent(one.first / one.asked)}</td>
+              <td>{percent(one.right / one.asked)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
 /** How every question did, and what to do about it. */
 export function QuestionsPlayed({ game, handout, version }: Props) {
   const { data } = useStatistics(handout.id, version, stateOf(game));
@@ -68,7 +97,6 @@ export function QuestionsPlayed({ game, handout, version }: Props) {
   if (!data) return <p role="status">Counting …</p>;
   if (data.questions.length === 0)
     return <p className="text-soft">No question has been answered yet.</p>;
-  const advised = data.questions.filter(({ advice }) => advice.length > 0);
   return (
     <div className="flex flex-col gap-4" data-statistics={data.plays}>
       <p className="text-soft">
@@ -78,28 +106,14 @@ export function QuestionsPlayed({ game, handout, version }: Props) {
           ? `KR-20 ${data.reliability.toFixed(2)} over the ${data.common} questions that every play asked.`
           : "KR-20 can’t be told: it needs two questions that every play asked."}
       </p>
-      {advised.length > 0 && (
-        <section aria-labelledby="to-do">
-          <h2 id="to-do" className="mb-1 text-xl">
-            What to look at
-          </h2>
-          <ul className="flex flex-col gap-1.5">
-            {advised.map((question) =>
-              question.advice.map((advice) => (
-                <ToDo
-                  key={`${question.id} ${advice.code} ${advice.text}`}
-                  game={game}
-                  question={question}
-                  advice={advice}
-                  accepted={() => whatIf.begin.mutate(version ?? null)}
-                />
-              )),
-            )}
-          </ul>
-        </section>
-      )}
+      <ToDos
+        game={game}
+        questions={data.questions}
+        changed={() => whatIf.begin.mutate(version ?? null)}
+      />
       <WhatIf whatIf={whatIf} version={version} />
       {data.rounds.length > 0 && <ByRound rounds={data.rounds} />}
+      {data.topics.length > 1 && <ByTopic topics={data.topics} />}
       <table className="w-full">
         <thead className="text-sm text-soft">
           <tr>
@@ -134,59 +148,6 @@ export function QuestionsPlayed({ game, handout, version }: Props) {
   );
 }
 
-interface ToDoProps {
-  game: Game;
-  question: QuestionStatistics;
-  advice: Advice;
-  accepted: () => void;
-}
-
-/** A piece of advice, with what one press does about it. */
-function ToDo({ game, question, advice, accepted }: ToDoProps) {
-  const { pack } = useShow();
-  const accept = useMutation({
-    mutationFn: async () => {
-      const now = await api.pack(question.pack_id ?? 0);
-      return api.accept(now.id, question.number ?? 0, advice.text, now.revision);
-    },
-    onSuccess: async (changed) => {
-      await pack(changed);
-      accepted();
-    },
-  });
-  const place = question.pack_id != null && question.number != null;
-  return (
-    <li className="border-s-[3px] border-ochre ps-2" data-advice={advice.code}>
-      <span className="text-soft">{question.prompt}</span> {advice.said}{" "}
-      {place && advice.mend === "accept" && (
-        <Button
-          small
-          disabled={accept.isPending || accept.isSuccess}
-          aria-label={`Accept ${advice.text}`}
-          onClick={() => accept.mutate()}
-        >
-          {accept.isSuccess ? "Accepted" : "Accept"}
-        </Button>
-      )}
-      {place && advice.mend === "question" && (
-        <Link
-          className={buttonLook("plain", true)}
-          aria-label={`Open it: ${question.prompt}`}
-          to={`/games/${game.id}/questions/${question.pack_id}?find=${encodeURIComponent(question.prompt)}`}
-        >
-          Open it
-        </Link>
-      )}
-      {advice.mend === "clock" && (
-        <Link className={buttonLook("plain", true)} to={`/games/${game.id}/rules`}>
-          Clocks
-        </Link>
-      )}
-      {accept.error && <Notice tone="bad">{accept.error.message}</Notice>}
-    </li>
-  );
-}
-
 interface LineProps {
   question: QuestionStatistics;
   open: boolean;
@@ -210,10 +171,16 @@ function QuestionLine({ question, open, turn }: LineProps) {
         </th>
         <td className="pe-3 tabular-nums">{question.asked}</td>
         <td className="pe-3 whitespace-nowrap tabular-nums">
-          {percent(difficulty)}{" "}
-          <span className="text-sm text-soft">
-            {percent(low)}–{percent(high)}
-          </span>
+          {question.opinions < question.asked ? (
+            <>
+              {percent(difficulty)}{" "}
+              <span className="text-sm text-soft">
+                {percent(low)}–{percent(high)}
+              </span>
+            </>
+          ) : (
+            <span className="text-sm text-soft">opinions</span>
+          )}
         </td>
         <td className="w-28 pe-3">
           <svg viewBox="0 0 100 10" className="mt-2 h-2.5 w-full" aria-hidden="true">

@@ -65,6 +65,9 @@ interface FormProps {
   look?: (settings: Settings) => void;
 }
 
+/** What answers carry: many roles, which few files have. */
+const CARRIED = /^(expected$|says |value |adds )/;
+
 /** The roles of the columns over the first rows of a file. */
 export function ColumnsForm({ columns, label, busy, done, leave, look }: FormProps) {
   const [settings, setSettings] = useState<Settings>({ ...columns.settings, delimiter: null });
@@ -258,9 +261,18 @@ function FirstRows({ columns, roles, set }: RowsProps) {
                     })
                   }
                 >
-                  {words?.roles.map((one) => (
-                    <option key={one}>{one}</option>
-                  ))}
+                  {words?.roles
+                    .filter((one) => !CARRIED.test(one))
+                    .map((one) => (
+                      <option key={one}>{one}</option>
+                    ))}
+                  <optgroup label="What answers carry">
+                    {words?.roles
+                      .filter((one) => CARRIED.test(one))
+                      .map((one) => (
+                        <option key={one}>{one}</option>
+                      ))}
+                  </optgroup>
                 </select>
               </th>
             ))}

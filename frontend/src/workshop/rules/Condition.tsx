@@ -25,7 +25,7 @@ export function Condition({ what, where, source, words, keep, cancel }: Props) {
       <Cell
         {...cellOf(words)}
         label={`${what}: if`}
-        kind="expression"
+        kind={where === "endings" || where === "awards" ? "expression" : "row"}
         value={source}
         placeholder="…"
         keep={keep}

@@ -16,13 +16,12 @@ import {
   type Path,
   remove,
   set,
-  setOrRemove,
   snagsAt,
-  textOf,
   type Words,
 } from "./rows";
 import { SnagLine } from "../snags/SnagLine";
 import { Dim, Part } from "./Sentence";
+import { Tell } from "./Tell";
 import { Tools } from "./Tools";
 
 const RESULTS = [
@@ -112,7 +111,14 @@ function EndingLine({ n, one, words, change }: EndingLineProps) {
           keep={(value) => change([set([...path, "result"], value)])}
         />
       </Part>
-      <Tell what={`ending ${n + 1}`} path={path} said={one.tell} words={words} change={change} />
+      <Tell
+        what={`ending ${n + 1}`}
+        path={path}
+        tell={one.tell ?? ""}
+        placeholder="nothing"
+        words={words}
+        change={change}
+      />
     </>
   );
 }
@@ -144,33 +150,15 @@ function AwardLine({ n, one, words, change }: AwardLineProps) {
           keep={(text) => change([set([...path, "title"], text)])}
         />
       </Part>
-      <Tell what={`award ${n + 1}`} path={path} said={one.tell} words={words} change={change} />
-    </>
-  );
-}
-
-interface TellProps {
-  what: string;
-  path: Path;
-  said: string | undefined;
-  words: Words;
-  change: Change;
-}
-
-/** What an ending or an award says to the player. */
-function Tell({ what, path, said, words, change }: TellProps) {
-  return (
-    <Part>
-      <Dim>tell</Dim>
-      <Cell
-        {...textOf(words)}
-        label={`${what}: tell`}
-        kind="template"
-        value={said ?? ""}
+      <Tell
+        what={`award ${n + 1}`}
+        path={path}
+        tell={one.tell ?? ""}
         placeholder="nothing"
-        keep={(text) => change([setOrRemove([...path, "tell"], text)])}
+        words={words}
+        change={change}
       />
-    </Part>
+    </>
   );
 }
 

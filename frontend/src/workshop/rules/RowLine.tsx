@@ -19,12 +19,12 @@ import {
   remove,
   set,
   setOrRemove,
-  textOf,
   type Words,
   written,
 } from "./rows";
 import { Dim, Off, Part } from "./Sentence";
 import { SnagLine } from "../snags/SnagLine";
+import { Tell } from "./Tell";
 import { Tools } from "./Tools";
 
 const THENS: Record<string, string> = {
@@ -249,17 +249,14 @@ function Shown({ row, path, what, words, change, begun, cancel, inRounds }: Show
   return (
     <>
       {(row.tell || begun === "tell") && (
-        <Part>
-          <Dim>tell</Dim>
-          <Cell
-            {...textOf(words)}
-            label={`${what}: tell`}
-            kind="template"
-            value={row.tell ?? ""}
-            cancel={cancel}
-            keep={(text) => change([setOrRemove([...path, "tell"], text)])}
-          />
-        </Part>
+        <Tell
+          path={path}
+          what={what}
+          tell={row.tell ?? ""}
+          words={words}
+          change={change}
+          cancel={cancel}
+        />
       )}
       {row.reveal && (
         <Off

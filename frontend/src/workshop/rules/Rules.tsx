@@ -13,6 +13,7 @@ import { ComesToSide } from "./ComesToSide";
 import { Before, House } from "./House";
 import { GamesRows, roundAt } from "./GamesRows";
 import { Moments } from "./Moments";
+import { Named } from "./Named";
 import { Results } from "./Results";
 import { RoundHouse } from "./RoundHouse";
 import { Rounds } from "./Rounds";
@@ -110,7 +111,7 @@ function Table({ game, changing, toText }: TableProps) {
   const fresh = comesTo?.revision === game.revision ? comesTo : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(
-    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards)\.?/.test(path),
+    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards|names)\.?/.test(path),
   );
   const rounds = document.rounds ?? [];
   const asked = Number(params.get("round"));
@@ -140,6 +141,15 @@ function Table({ game, changing, toText }: TableProps) {
             {...common}
             renameMeter={changing.renameMeter}
             comment={comment}
+          />
+        )}
+        {!round && (
+          <Named
+            game={game}
+            document={document}
+            snags={snags}
+            {...common}
+            rename={changing.renameNamed}
           />
         )}
         <section aria-labelledby="consequences">

@@ -7,14 +7,26 @@ import { SIGN } from "./rows";
  * nothing is checked as it is typed.
  */
 export type CellKind =
-  "expression" | "picks" | "steers" | "change" | "template" | "text" | "number" | "name";
+  | "expression"
+  | "row"
+  | "named"
+  | "picks"
+  | "steers"
+  | "change"
+  | "template"
+  | "text"
+  | "number"
+  | "name";
 
 const WAIT = 90;
-const CHECKED: Partial<Record<CellKind, "expression" | "picks" | "steers" | "template">> = {
+type Checked = "expression" | "row" | "named" | "picks" | "steers" | "template";
+const CHECKED: Partial<Record<CellKind, Checked>> = {
   expression: "expression",
+  row: "row",
+  named: "named",
   picks: "picks",
   steers: "steers",
-  change: "expression",
+  change: "row",
   template: "template",
 };
 

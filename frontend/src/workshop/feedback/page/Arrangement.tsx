@@ -60,6 +60,11 @@ export function Arrangement({ found, change }: Props) {
         keep={(review) => change([review ? remove(["review"]) : set(["review"], false)])}
       />
       <Tick
+        label="How it went by topic is shown at the end"
+        value={found.review_by === "topic"}
+        keep={(by) => change([by ? set(["review"], { by: "topic" }) : remove(["review"])])}
+      />
+      <Tick
         label="The same deal can be played again"
         value={found.same_deal}
         keep={(same) => change([same ? set(["same_deal"], true) : remove(["same_deal"])])}

@@ -1,9 +1,11 @@
 import type { QuestionRecord } from "../../../api/client";
+import { carriedBy } from "./carried";
 import { choice, sort } from "./choice";
 import { formula } from "./formula";
 import { letters } from "./letters";
 import { number } from "./number";
 import { odd } from "./odd";
+import { opinion } from "./opinion";
 import { relabelled, rightOf } from "./options";
 import { order } from "./order";
 import { type KindForm, LETTERS, list, text } from "./record";
@@ -22,6 +24,7 @@ export const KINDS: Record<string, KindForm> = {
   truth,
   sort,
   letters,
+  opinion,
   formula,
   table,
   odd,
@@ -46,6 +49,7 @@ export function trimmed(record: QuestionRecord): QuestionRecord {
     relabelled(text(record[role]).match(/[A-H]/g) ?? [], kept).join(", ");
   return {
     ...record,
+    ...carriedBy(record, kept),
     option: kept.map((place) => options[place] ?? ""),
     ...(record["key"] && { key: now("key") }),
     ...(record["pinned"] && { pinned: now("pinned") }),

@@ -1,3 +1,4 @@
+import { ExpectedFields } from "./carried";
 import { type FieldsProps, type KindForm, RoleLine } from "./record";
 import { TypedFields } from "./typed";
 
@@ -9,6 +10,7 @@ function NumberFields(props: FieldsProps) {
         <RoleLine {...props} role="unit" label="Unit" />
         <RoleLine {...props} role="tolerance" label="Tolerance" />
       </div>
+      <ExpectedFields {...props} />
     </>
   );
 }

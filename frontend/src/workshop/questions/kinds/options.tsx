@@ -3,6 +3,7 @@ import type { QuestionRecord } from "../../../api/client";
 import { Button } from "../../../ui/Button";
 import { inputLook } from "../../../ui/Field";
 import { usePictureOption } from "../MediaFields";
+import { CarriedFields, carriedBy } from "./carried";
 import { type FieldsProps, type KindForm, LETTERS, list, OWN, text } from "./record";
 
 const MOST = 8;
@@ -20,8 +21,8 @@ export const withOptions: KindForm["from"] = ({ answer, record }) => {
 
 interface Props extends FieldsProps {
   legend: string;
-  /** How options are marked as right: one, several, or all in the order in which they stand. */
-  marks: "one" | "several" | "order";
+  /** How options are marked as right: one, several, all in the order in which they stand, or none. */
+  marks: "one" | "several" | "order" | "none";
 }
 
 /** The options of a question. Each can be a picture, and pinned to its place unless the order is the answer. */
@@ -37,9 +38,12 @@ export function OptionList({ record, put, keep, legend, marks }: Props) {
     const fallback = marks === "one" && key.length === 0 ? ["A"] : key;
     set(
       places.map((place) => options[place] ?? ""),
-      marks === "order"
-        ? {}
-        : { key: fallback.join(", "), pinned: relabelled(pinned, places).join(", ") },
+      {
+        ...carriedBy(record, places),
+        ...(marks === "one" || marks === "several"
+          ? { key: fallback.join(", "), pinned: relabelled(pinned, places).join(", ") }
+          : {}),
+      },
       true,
     );
   };
@@ -63,8 +67,19 @@ export function OptionList({ record, put, keep, legend, marks }: Props) {
                 : undefined
             }
             keep={keep}
+            carried={
+              marks === "order" ? null : (
+                <CarriedFields
+                  record={record}
+                  target={letter}
+                  called={`option ${letter}`}
+                  put={put}
+                  keep={keep}
+                />
+              )
+            }
             mark={
-              marks === "order" ? (
+              marks === "none" ? null : marks === "order" ? (
                 <Moves
                   letter={letter}
                   up={place > 0 ? () => swap(place, place - 1) : undefined}
@@ -84,7 +99,7 @@ export function OptionList({ record, put, keep, legend, marks }: Props) {
               )
             }
             pin={
-              marks === "order" ? null : (
+              marks === "order" || marks === "none" ? null : (
                 <Pin
                   letter={letter}
                   pinned={pinned.includes(letter)}
@@ -172,18 +187,19 @@ interface OptionProps {
   keep: () => void;
   mark: ReactNode;
   pin: ReactNode;
+  carried: ReactNode;
 }
 
-function OptionField({ letter, option, type, remove, keep, mark, pin }: OptionProps) {
+function OptionField({ letter, option, type, remove, keep, mark, pin, carried }: OptionProps) {
   const withPicture = usePictureOption();
   return (
-    <div className="flex items-center gap-2">
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
       {mark}
       <span className="w-4 shrink-0 font-head font-semibold text-pine italic">{letter}</span>
       <input
         {...OWN}
         aria-label={`Option ${letter}`}
-        className={inputLook}
+        className={`${inputLook} min-w-24 flex-1`}
         value={option}
         onChange={(event) => type(event.target.value)}
         onBlur={keep}
@@ -211,6 +227,7 @@ function OptionField({ letter, option, type, remove, keep, mark, pin }: OptionPr
           ×
         </button>
       )}
+      {carried}
     </div>
   );
 }

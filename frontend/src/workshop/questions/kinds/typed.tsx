@@ -1,4 +1,5 @@
 import { Field, inputLook } from "../../../ui/Field";
+import { ExpectedFields } from "./carried";
 import { answered, type FieldsProps, type KindForm, list, OWN, text } from "./record";
 
 /** Accepted answers, the first being the one that is shown. */
@@ -28,4 +29,13 @@ export function TypedFields({ record, put, keep }: FieldsProps) {
   );
 }
 
-export const typed: KindForm = { fresh: { answer: "" }, from: answered, Fields: TypedFields };
+function Fields(props: FieldsProps) {
+  return (
+    <>
+      <TypedFields {...props} />
+      <ExpectedFields {...props} />
+    </>
+  );
+}
+
+export const typed: KindForm = { fresh: { answer: "" }, from: answered, Fields };

@@ -1,0 +1,67 @@
+"""Checks of named expressions, and of the topics that expressions count."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from difflib import get_close_matches
+
+from ...play.language.calls import of_topic, topics_in
+from ...play.language.expressions import ExpressionError, compile_expression, compile_template
+from ...play.rulebook.named import DEEPEST, circle, depths, used_by
+from ..sites import Site, sites_of
+from .found import Found, Written, gone, put
+
+
+def names(game: Written) -> Iterator[Found]:
+    """Names that are taken, that use one another in a circle, or that nothing uses."""
+    document = game.document
+    for name in document.names:
+        if name in document.meters:
+            message = f"`{name}` is a meter already. Give this another name."
+            yield Found("name-taken", "stop", message, ("names", name), of_key=True)
+    if found := circle(document.names):
+        said = " → ".join(f"`{name}`" for name in found)
+        message = f"These names use one another in a circle, so they have no value: {said}."
+        yield Found("name-circle", "stop", message, ("names", found[-2]))
+        return
+    for name, depth in depths(document.names).items():
+        if depth == DEEPEST + 1:
+            message = f"`{name}` uses names that use names, {depth} in a row; {DEEPEST} are possible."
+            yield Found("name-too-deep", "stop", message, ("names", name))
+    used = {one for some in used_by(document.names).values() for one in some}
+    used |= {one for site in sites_of(document) if site.sort != "named" for one in _names_at(site)}
+    used |= {one for waymark in document.waymarks for one in waymark.expect}
+    for name in document.names:
+        if name not in used:
+            yield Found(
+                "name-unused",
+                "note",
+                f"Nothing uses `{name}`.",
+                ("names", name),
+                of_key=True,
+                mend=gone("Remove it", ("names", name)),
+            )
+
+
+def topics(game: Written) -> Iterator[Found]:
+    """Counts of a topic that no question has."""
+    there = list(dict.fromkeys(question.topic for question in game.questions if question.topic))
+    for site in sites_of(game.document):
+        for called, (function, topic) in topics_in(_names_at(site)).items():
+            if topic in there:
+                continue
+            near = get_close_matches(topic, there, n=1)
+            known = f"Did you mean ‘{near[0]}’?" if near else f"There are {', '.join(there[:8]) or 'none'}."
+            message = f"No question has the topic ‘{topic}’, so `{called}` stays 0. {known}"
+            mended = site.source.replace(f'"{topic}"', f'"{near[0]}"') if near else site.source
+            mended = mended.replace(f"'{topic}'", f"'{near[0]}'") if near else mended
+            mend = put(f"Write {of_topic(function, near[0])}", site.path, mended) if near else None
+            yield Found("unknown-topic", "warn", message, site.path, mend=mend)
+
+
+def _names_at(site: Site) -> frozenset[str]:
+    try:
+        said = compile_template(site.source) if site.is_text else compile_expression(site.source)
+    except ExpressionError:  # told at its place
+        return frozenset()
+    return said.names
