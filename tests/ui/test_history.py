@@ -33,6 +33,9 @@ class History(unittest.TestCase):
     def test_an_accepted_answer_a_new_hand_out_and_who_is_better_off(self):
         browser = self.browser
         self.tab("Questions")
+        browser.find("[data-advice]")
+        self.assertEqual(len(browser.all("[data-advice]")), 3, "those that concern the most plays")
+        browser.find("button", "more").click()
         advice = browser.find("[data-advice=accept]", "lifeline knot")
         self.assertEqual(browser.axe(), [])
         advice.find_element(By.TAG_NAME, "button").click()

@@ -192,7 +192,7 @@ def at_first(total: int = 0, *, rounds: bool = False, opinions: bool = False) ->
 
 def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
-    becomes = (_ALL_WITH_ROUNDS if "round_asked" in counts else _ALL_AT).get(happening)
+    becomes = _AT["round_asked" in counts, "opinions" in counts].get(happening)
     return counts | becomes({**counts, **given}) if becomes else counts
 
 
@@ -266,14 +266,22 @@ def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
 _NO_OPINIONS: Counts = dict.fromkeys(OF_OPINIONS, 0)
 _FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max, **_NO_OPINIONS}
 _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
-_ALL_WITH_ROUNDS = {
-    happening: _at_once({name: becomes.source for name, becomes in moves})
-    for happening, moves in BECOMES.items()
-}
-_ALL_AT = {
-    happening: _at_once(of_play)
-    for happening, moves in BECOMES.items()
-    if (of_play := {name: one.source for name, one in moves if not QUANTITIES[name].of_round})
+
+
+def _all_at(*, rounds: bool, opinions: bool) -> dict[Happening, Callable[[Names], Counts]]:
+    """What becomes of the counts of a game with rounds or not, with opinions or not."""
+    stand = {*standing(rounds=rounds, opinions=opinions)}
+    return {
+        happening: _at_once(of_game)
+        for happening, moves in BECOMES.items()
+        if (of_game := {name: one.source for name, one in moves if name in stand})
+    }
+
+
+_AT = {
+    (rounds, opinions): _all_at(rounds=rounds, opinions=opinions)
+    for rounds in (False, True)
+    for opinions in (False, True)
 }
 _GROWTH_AT = {
     happening: _at_once({name: becomes.source for name, becomes in moves if name in GROWING})
