@@ -43,8 +43,11 @@ def asks_a_kind(node: ast.AST) -> bool:
 
 class Names(unittest.TestCase):
     def test_every_public_class_has_a_name_of_its_own(self):
+        """But the library's, the product's face to Python, which calls a game and a play as its users do."""
         places = defaultdict(list)
         for path, text in modules():
+            if path.parts[0] == "library":
+                continue
             for node in ast.walk(ast.parse(text)):
                 if isinstance(node, ast.ClassDef) and not node.name.startswith("_"):
                     places[node.name].append(str(path))

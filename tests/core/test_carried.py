@@ -22,7 +22,7 @@ from dicetrail.core.play.run.moves import play, read_move, to_input
 from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.company import Company
-from dicetrail.core.prove.odds.exact import odds
+from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking, one_play
 from dicetrail.core.prove.plays.advice import advice_on, is_near, is_part
@@ -230,6 +230,16 @@ class Conditions(unittest.TestCase):
         found = reach(Program(reading.game))
         self.assertEqual(found.rows, {1})
         self.assertEqual(odds(Program(reading.game), Walker("skill", 0.5)).meters["owl"], {0: 1})
+
+    def test_more_answers_than_are_told_apart(self):
+        """Six items have 720 orders: search calls nothing certain, and odds are walked."""
+        from .making import ordered
+
+        text = "consequences: [{moment: missed, if: 'picked == \"F E D C B A\"', add: {owl: 1}}]\n"
+        program = Program(read(FILED + text, ordered(0, 6)).game)
+        self.assertFalse(reach(program).complete)
+        with self.assertRaisesRegex(Inexact, "300 answers"):
+            odds(program, Walker("skill", 0.5))
 
     def test_a_wrong_walker_picks_any_wrong_option_it_has_not_tried(self):
         reading = read(FILED + self.TEXT, choice(0))

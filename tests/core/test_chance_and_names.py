@@ -137,6 +137,10 @@ class Rolls(unittest.TestCase):
         self.assertEqual(codes("consequences: [{moment: right, if: roll(6) == 1, then: won}]\n"), [])
         self.assertEqual(codes("deal: {next: roll(3)}\n"), [])
 
+    def test_a_comma_between_braces_is_told(self):
+        [snag] = read("consequences: [{moment: right, add: {score: one_of(10, 20)}}]\n").snags
+        self.assertIn("needs quotes around it here", snag.message)
+
     def test_calls_are_bounded(self):
         for source, said in (
             ("roll()", "takes 1 value, not 0"),
@@ -384,6 +388,21 @@ class Branches(unittest.TestCase):
         text = "consequences: [{moment: right, add: {score: roll(1000) * roll(1000)}}]\n"
         with self.assertRaisesRegex(Inexact, "rolled at one step"):
             odds(Program(game_of(text)), Walker())
+
+    def test_search_gives_up_what_rolls_too_many_ways(self):
+        for added in ("roll(1000) * roll(1000)", "roll(5000)"):
+            text = (
+                f"consequences: [{{moment: right, add: {{score: {added}}}}}]\n"
+                "endings: [{if: score == 7, result: won}]\n"
+            )
+            program = Program(game_of(text))
+            self.assertFalse(reach(program).complete)
+            with self.assertRaisesRegex(Inexact, "too many states"):
+                odds(program, Walker())
+        over = "consequences: [{moment: over, add: {score: roll(1000) * roll(1000)}}]\n"
+        self.assertFalse(reach(Program(game_of(over))).complete)
+        with self.assertRaisesRegex(Inexact, "rolled at one step"):
+            odds(Program(game_of(over)), Walker())
 
     def test_reach_goes_both_ways(self):
         text = (

@@ -65,6 +65,25 @@ class Straight(unittest.TestCase):
         self.assertGreater(sum(said), 15, "many made-up games can be said")
         self.assertGreater(self.through, 2, "and some of their plays come through")
 
+    def test_names_that_stay_within_a_step_are_written_out(self):
+        rows = (
+            Consequence("right", condition="brave", add=(("score", "prize"),), tell="{brave}"),
+            Consequence("missed", add=(("score", "-1"),)),
+        )
+        names = (("prize", "2 + 3 * brave"), ("brave", "attempt == 1 and streak > 1"))
+        endings = (Ending("prize > 4 and right > 2", "won", "{prize}"),)
+        base = Game("G", questions(8), tries=2, meters=(Meter("score"),), consequences=rows, endings=endings)
+        for dice in range(10):
+            program = Program(replace(base, names=names))
+            self.assertTrue(self.same(program, Walker("skill", 0.6), dice))
+        moving = (*names, ("rich", "score > 3"))
+        ends = (*endings, Ending("rich", "won"))
+        self.assertFalse(
+            self.same(Program(replace(base, names=moving, endings=ends)), Walker("skill", 0.6), 1)
+        )
+        unused = (*names, ("rich", "score > 3"))
+        self.assertTrue(self.same(Program(replace(base, names=unused)), Walker("skill", 0.6), 1))
+
     def test_of_what_clocks_tell(self):
         rows = (
             Consequence("opened", condition="game_left < 20", add=(("late_ones", "1"),)),

@@ -154,7 +154,9 @@ class Play:
 
     def text(self, template, where=""):
         if isinstance(template, list):
-            place = self.told[where] = self.choose_text(self.at, len(template), self.told.get(where))
+            place = self.told[where] = self.choose_text(
+                f"{self.at}/{where.split()[0]}", len(template), self.told.get(where)
+            )
             template = template[place]
         try:
             return said(template, self.names())

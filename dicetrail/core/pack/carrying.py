@@ -12,7 +12,7 @@ them.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import cast
 
@@ -33,6 +33,8 @@ _MORE = re.compile(r"(?<!\\)\{([^{}]*)\}\s*$")
 MOST_VALUE = 1e9
 """The largest value, up or down, that an answer may carry."""
 LONGEST_SAYS = 2000
+MOST_EXPECTED = 50
+"""Expected answers of a question: each is compared with what is typed."""
 
 
 def carried_of(row: CellRow, kind: str, key: Key) -> tuple[Carried, ...]:
@@ -107,7 +109,10 @@ def adds_of(text: str, where: str) -> tuple[tuple[str, Number], ...]:
 
 def expected_of(cell: str) -> tuple[Carried, ...]:
     """The answers that are expected, with what each carries. Raises :class:`Misfit`."""
-    return tuple(_expected(part) for part in split_bars(cell))
+    parts = split_bars(cell)
+    if len(parts) > MOST_EXPECTED:
+        raise Misfit("bad-expected", f"There are {len(parts)} expected answers; {MOST_EXPECTED} is the most.")
+    return tuple(map(_expected, parts))
 
 
 def _expected(part: str) -> Carried:
@@ -193,8 +198,3 @@ def _called(role: Role, renamed: dict[str, str]) -> Role:
     part, _, target = role.partition(" ")
     carries = part in ("says", "value", "adds") and target in renamed
     return cast(Role, f"{part} {renamed[target]}") if carries else role
-
-
-def meters_named(questions: Iterable[Question]) -> list[str]:
-    """The meters that answers of some questions add to, each once."""
-    return list(dict.fromkeys(name for one in questions for c in one.carries for name, _ in c.adds))

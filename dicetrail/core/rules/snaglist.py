@@ -79,6 +79,9 @@ class SnagList:
 
 
 def _said(tried: Sequence[ErrorDetails], path: Sequence[str | int]) -> str:
+    last = str(path[-1]) if path else ""
+    if last.count(")") > last.count("("):  # YAML parts what stands between braces at its commas
+        return f'`… {last}`: an expression with a comma needs quotes around it here, as in "one_of(2, 5)".'
     where = f"`{path[-1]}`" if path else "the game"
     phrases = [_MAY_BE[one["type"]](one.get("ctx", {})) for one in tried if one["type"] in _MAY_BE]
     if len(phrases) == len(tried):

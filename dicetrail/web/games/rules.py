@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from itertools import islice
 
 from ...core.play.language.calls import CHANCES, OF_TOPIC
 from ...core.play.language.expressions import ExpressionError
+from ...core.play.questions.question import LABELS
 from ...core.play.rulebook.game import Round
 from ...core.play.rulebook.moments import MOMENTS, Moment
 from ...core.play.rulebook.names import NAMES, PICKS, TOLD
@@ -64,6 +66,7 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
                 for topic in (reading.game.topics if reading.game else ())[:MOST_TOPICS]
                 for name, says in OF_TOPIC.items()
             },
+            **dict(_picks(reading)),
         },
         picks=PICKS,
         rounds_say=[_said(one) for one in document.rounds],
@@ -77,6 +80,16 @@ def rules_of(game: TheGame, reading: TheReading, document: TheDocument) -> Rules
         cues=sorted({*SHIPPED, *document.cues}),
         shows={name: part.show or shown_as(name) for name, part in document.meters.items()},
     )
+
+
+def _picks(reading: GameReading) -> Iterator[tuple[str, str]]:
+    """Conditions on what was picked, for as many options as there are, and on what was given."""
+    questions = reading.game.questions if reading.game else ()
+    most = max((len(question.options) for question in questions), default=0)
+    yield from ((f'picked == "{label}"', f"option {label} was picked, as filed") for label in LABELS[:most])
+    expected = (one.text for question in questions if not question.recipe for one in question.carries)
+    for text in islice((text for text in expected if text and '"' not in text), MOST_TOPICS):
+        yield f'given == "{text}"', "an expected answer was given"
 
 
 def _said(one: RoundPart) -> list[str]:

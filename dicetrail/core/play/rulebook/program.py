@@ -111,8 +111,13 @@ class Program:
 
     @property
     def expressions(self) -> Iterator[Expression]:
-        """Every expression that decides something in a play; texts decide nothing."""
+        """Every expression that decides something in a play, named ones among them; texts decide nothing."""
         yield from self.named.values()
+        yield from self.deciding
+
+    @property
+    def deciding(self) -> Iterator[Expression]:
+        """The same without those that are named: where these are used."""
         for rows in self.rows.values():
             for row in rows:
                 yield from (row.condition,) if row.condition else ()
@@ -135,6 +140,11 @@ class Program:
     def by_topic(self) -> dict[str, tuple[str, str]]:
         """The counts of topics that its expressions and texts ask for: what is counted, of which topic."""
         return self._of_topic
+
+    @cached_property
+    def counts_topics(self) -> bool:
+        """Whether anything asks how a topic went."""
+        return bool(self._of_topic or self.game.review_by)
 
     @cached_property
     def minds_answers(self) -> bool:

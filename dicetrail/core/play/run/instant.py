@@ -42,7 +42,8 @@ class Instant:
         rolled, self._rolled = self._rolled, []
         return rolled
 
-    def one_of(self, many: int, last: int | None) -> int:
-        """The place of one of so many texts, at least two; another than the ``last`` one."""
+    def one_of(self, many: int, last: int | None, of: str) -> int:
+        """The place of one of so many texts, at least two, ``of`` a row, an ending or an award; another than
+        the ``last`` one."""
         places = [place for place in range(many) if place != last]
-        return places[Stream(self._dice, f"texts/{self._at}").below(len(places))]
+        return places[Stream(self._dice, f"texts/{self._at}/{of}").below(len(places))]

@@ -97,7 +97,8 @@ class Rulings:
         """One of several texts, never the one that was told there last."""
         place = 0
         if len(texts) > 1:
-            place = self._told[where] = self._instant().one_of(len(texts), self._told.get(where))
+            of = where.partition(" ")[0]
+            place = self._told[where] = self._instant().one_of(len(texts), self._told.get(where), of)
         return self.text(texts[place], at, where)
 
     def text(self, template: Template, at: int, where: str) -> str:

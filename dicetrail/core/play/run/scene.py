@@ -60,7 +60,7 @@ class Scene:
         """Count it, and keep what became of the question."""
         run, seat = self._run, self._run.seat
         seat.counts = counted(seat.counts, happening, first_visit=run.first_visit, tries=run.tries)
-        if seat.turn is not None:
+        if seat.turn is not None and run.program.counts_topics:
             topic = seat.turn.card.question.topic
             seat.by_topic[topic] = counted_of_topic(seat.by_topic.get(topic, {}), happening)
         about = MOMENTS.get(cast(Moment, happening))

@@ -25,7 +25,7 @@ from ...play.rulebook.rows import Meters
 from ...play.run.played import End
 from ...play.run.sequence import close
 from ..declared import unsaid
-from ..search.answers import MOST_ANSWERS
+from ..search.answers import MOST_ANSWERS, too_many_answers
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course, Happened
 from ..search.naming import no_chance
@@ -80,6 +80,13 @@ Standing = dict[tuple[Spot, Left], Weights]
 
 def odds(program: Program, walker: Walker, choices: Choices | None = None) -> Figures:
     """What plays of a game come to when a walker makes them. Raises :class:`Inexact`."""
+    try:
+        return _odds(program, walker, choices)
+    except TooManyRolls as error:
+        raise Inexact(f"The game has too many states for exact odds: {error}. Walk it instead.") from None
+
+
+def _odds(program: Program, walker: Walker, choices: Choices | None) -> Figures:
     chosen = choices or choose(program.game, 0)
     if program.deals_by_play or program.game.deal.parts:
         from .rounds import WeighedRounds  # which is made of what stands here
@@ -127,7 +134,7 @@ def _problems(program: Program, looked: LookedAt) -> Iterator[str]:
     questions = program.game.questions
     if answers and any(question.recipe for question in questions):
         yield "Exact odds do not know what is given to questions that are made as a play goes."
-    if program.minds_answers and any(kind_of(one).guesses(one) > MOST_ANSWERS for one in questions):
+    if too_many_answers(program):
         yield f"Exact odds tell no more than {MOST_ANSWERS} answers to a question apart."
 
 
@@ -220,7 +227,7 @@ class Weighed:
             weights = within.pop(key, {})
             if not weights or max(one.largest for one in weights.values()) < NOISE:
                 continue
-            for way in self._ways_of(spot):
+            for way in self.ways.of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 if ahead is not None and ahead.state.stands == "next":
                     learnt = self.deck.learnt(left, spot.state.sort, ahead.guess.mind, self._asked)
@@ -321,12 +328,6 @@ class Weighed:
             self.found.add(closed, award, meters.items(), part)
         self.found.asked.add(self._asked, weight)
         self._time.merge(one.time, 1)
-
-    def _ways_of(self, spot: Spot) -> list[Way]:
-        try:
-            return self.ways.of(spot)
-        except TooManyRolls as error:
-            raise Inexact(f"The game has too many states for exact odds: {error}. Walk it instead.") from None
 
     def _ended(self, state: State, aside: Aside, result: Result) -> list[_AnEnd]:
         """The results, the final meters and the awards of plays that end alike, and how likely each is by

@@ -93,7 +93,7 @@ class WeighedRounds(Weighed):
             if spot.state.stands == "next":
                 self._merge(weights.items(), then.setdefault(key, {}))
                 continue
-            for way in self._ways_of(spot):
+            for way in self.ways.of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 to = self._pile_after(spot, pile, way, ahead)
                 known = len(within)

@@ -30,6 +30,7 @@ from .company import Company
 from .straight_player import WrittenCompany, WrittenWalker
 from .straight_writer import QUESTION, Unsaid, Writer
 from .walker import Walker
+from .written_out import written_out
 
 Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
 """A play as it ended: its result and award, its milliseconds, its meters and its counts."""
@@ -71,6 +72,10 @@ class Straight:
 
 def straight(program: Program, walker: Walker | Company, choices: Choices) -> Straight:
     """The straight code of a game and its players. Raises :class:`Unsaid`."""
+    written = written_out(program)
+    if written is None:
+        raise Unsaid("a name may change within a step")
+    program = written
     for problem in _problems(program, walker, choices):
         raise Unsaid(problem)
     questions = pool(program.game, choices)
@@ -95,8 +100,8 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         yield f"straight code does not know {part}"
     if program.minds_answers:
         yield "it makes a difference which answer is given"
-    if program.named or program.by_topic or CHANCE in looked.names:
-        yield "it names expressions, counts topics or lets chance in"
+    if program.by_topic or CHANCE in looked.names:
+        yield "it counts topics or lets chance in"
     if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
         yield "it looks at the rest of an endless deck"
     if program.question_seconds is not None and any(

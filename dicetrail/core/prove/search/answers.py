@@ -77,10 +77,6 @@ class Answering:
         stands = self._answer(card, made, hits=hits)
         return tuple(one._replace(ways=ways, made=one == stands) for one, ways in found.items())
 
-    def too_many(self, question: Question) -> bool:
-        """Whether there are more answers than are told apart."""
-        return self.minds and kind_of(question).guesses(question) > MOST_ANSWERS
-
     def _answer(self, card: Card, text: str, *, hits: bool) -> AnswerSort:
         rules, kind = self._program.game.checking, kind_of(card.question)
         verdict = check(card, text, rules)
@@ -102,6 +98,13 @@ def said_in(program: Program) -> Iterator[str]:
         for node in ast.walk(ast.parse(expression.source.strip(), mode="eval")):
             if isinstance(node, ast.Constant) and isinstance(node.value, str) and node.value.strip():
                 yield node.value
+
+
+def too_many_answers(program: Program) -> bool:
+    """Whether a question has more answers than are told apart, where rules tell them apart."""
+    return program.minds_answers and any(
+        kind_of(question).guesses(question) > MOST_ANSWERS for question in program.game.questions
+    )
 
 
 def moved_by_answers(questions: Iterable[Question]) -> frozenset[str]:

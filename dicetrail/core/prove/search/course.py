@@ -42,7 +42,7 @@ from ...play.run.sequence import (
 )
 from .aside import Aside, Carrier, Does
 from .naming import NamesOfState, no_chance
-from .rolled import every_roll
+from .rolled import TooManyRolls, every_roll
 from .states import Kept, State
 from .times import NONE, Stood, Times
 
@@ -226,6 +226,9 @@ class AtEnd:
         return (first_award(self._program, self.names, self._trouble),)
 
 
+MOST_ROLLED = 30_000
+"""Ways that all steps of a game together may go by what is rolled: each takes a ten thousandth of a second or
+so to work out."""
 _BY_AN_ANSWER: tuple[Moment, ...] = ("right", "part", "close", "wrong", "missed", "answered")
 """Moments that an answer brings about."""
 _HAPPENS: dict[Moment, Callable[[_AtState], Iterator[Came]]] = {
@@ -245,6 +248,7 @@ class Course:
 
     def __init__(self, program: Program, states: Kept, carrier: Carrier, trouble: Trouble) -> None:
         self.program, self.states, self.carrier, self.trouble = program, states, carrier, trouble
+        self._rolls_left = MOST_ROLLED
         self._known: dict[Hashable, list[Happened]] = {}
 
     def happen(self, state: State, moment: Moment) -> list[Happened]:
@@ -266,6 +270,9 @@ class Course:
             return [happened(no_chance)]
         found: dict[Hashable, Happened] = {}
         for share, one in every_roll(happened):
+            self._rolls_left -= 1
+            if self._rolls_left < 0:
+                raise TooManyRolls(f"what is rolled can go in more than {MOST_ROLLED:,} ways")
             row = one.came.row.number if one.came.row else 0
             gate = one.came.gate.number if one.came.gate else 0
             key = (row, one.came.end, one.came.onward, gate, one.after, one.move, one.mistakes)

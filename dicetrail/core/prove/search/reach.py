@@ -17,6 +17,7 @@ from ...play.deal.offered import topics_offered
 from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ..declared import unsaid
+from .answers import too_many_answers
 from .reached import Reach
 from .search import Search
 from .watched import LookedAt, looked_at
@@ -31,7 +32,8 @@ MOST_OPENINGS = 100
 def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
     looked = looked_at(program)
-    found = Reach(complete=not unsaid(program.game, "search") and not looked.visits)
+    whole = not unsaid(program.game, "search") and not looked.visits and not too_many_answers(program)
+    found = Reach(complete=whole)
     for number, (choices, totals) in enumerate(_openings(program, looked)):
         if number == MOST_OPENINGS:
             found.complete = False

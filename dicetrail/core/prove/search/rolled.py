@@ -9,7 +9,7 @@ from typing import NamedTuple, TypeVar
 from ...play.language.calls import Chance
 
 T = TypeVar("T")
-MOST_BRANCHES = 20_000
+MOST_BRANCHES = 10_000
 """Ways that one step may go by chance."""
 
 

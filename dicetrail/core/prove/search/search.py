@@ -23,6 +23,7 @@ from .ends import Results
 from .graph import leading_to, longest_way
 from .plans import Plan
 from .reached import Reach
+from .rolled import TooManyRolls
 from .sorts import answers_at
 from .states import State, States
 from .times import NO_TIMES
@@ -91,6 +92,19 @@ class Search:
         """Go all the ways."""
         self.found.timed |= self.states.timed
         self.found.mixed |= self.states.mixed
+        try:
+            self._go_through()
+        except TooManyRolls:
+            self.found.complete = False
+        self.found.states += len(self.distance)
+        if self.states.free or self.program.has_rounds:
+            way = longest_way(self.distance, self.before) if self.found.complete else None
+            longest = self.found.longest
+            self.found.longest = None if way is None or longest is None else max(longest, way)
+        if self.found.complete:
+            self.found.endless |= leading_to(self.ends, self.before) < len(self.distance)
+
+    def _go_through(self) -> None:
         self._moment(self.states.first(), {self.carrier.first()}, "begun", 0, None)
         while self.queue:
             state = self.queue.popleft()
@@ -99,16 +113,9 @@ class Search:
                 continue
             if len(self.distance) > self.most:
                 self.found.complete = False
-                break
+                return
             self.move = ""
             _WAYS[state.stands](self, state, values)
-        self.found.states += len(self.distance)
-        if self.states.free or self.program.has_rounds:
-            way = longest_way(self.distance, self.before) if self.found.complete else None
-            longest = self.found.longest
-            self.found.longest = None if way is None or longest is None else max(longest, way)
-        if self.found.complete:
-            self.found.endless |= leading_to(self.ends, self.before) < len(self.distance)
 
     def _reached(self, state: State, values: set[Aside], source: State | None, step: int = 0) -> None:
         """A state was reached with these values: it is looked at (again) where something of it is new."""
