@@ -80,8 +80,11 @@ class Play:
         return self._pass(self._at + round(1000 * seconds))
 
     def help(self, name: str) -> Play:
-        """Use a help of the game by its name."""
-        raise NotNow(f"There is no help ‘{name}’ in this game.")
+        """Use a help of the game by its name, at the question that is open."""
+        if name not in (helps := self._run.program.helps):
+            known = f"There are {', '.join(helps)}." if helps else "It has none."
+            raise NotNow(f"There is no help ‘{name}’ in this game. {known}")
+        return self._make(Move("help", name))
 
     def _make(self, move: Move) -> Play:
         if not self._run.takes(move, self._at):

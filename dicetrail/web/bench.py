@@ -30,7 +30,7 @@ from ..core.prove.replay.starter_waymarks import expectations, first_set
 from ..core.prove.replay.trail_files import LARGEST, choices_of, moves_of, read_trail
 from ..core.prove.replay.walks import Walk, changes, reason, until_a_life_is_lost, walk_moves
 from ..core.prove.replay.waymarks import Expected, outcome, run_of
-from ..core.rules.document import AlongPart, WaymarkPart
+from ..core.rules.expected import AlongPart, WaymarkPart
 from ..files import starting_points
 from ..store.models import StoredGame
 from .download import download

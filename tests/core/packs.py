@@ -45,7 +45,7 @@ LINES = WORDS.filter(lambda text: "\n" not in text)
 NUMBERS = st.sampled_from(("3", "-2", "3/4", "0.125", "12", "2 1/2"))
 
 
-NAMES = ("image", "level", "seconds", "sound", "topic", "why", "why_right", "why_wrong", "worth")
+NAMES = ("hint", "image", "level", "seconds", "sound", "topic", "why", "why_right", "why_wrong", "worth")
 CHOSEN = st.sets(st.sampled_from(NAMES), max_size=3)
 
 
@@ -57,6 +57,7 @@ def details(draw: st.DrawFn, words: st.SearchStrategy[str]) -> dict:
         "why": words,
         "why_right": words,
         "why_wrong": words,
+        "hint": words,
         "level": st.integers(1, 5),
         "worth": st.sampled_from((0, 2, 2.5, 10)),
         "seconds": st.sampled_from((5, 7.5)),

@@ -12,7 +12,7 @@ from dicetrail.core.prove.search.lengths import seconds_of_plays
 from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.prove.search.watched import looked_at
 from dicetrail.core.rules.compile import read_game
-from dicetrail.core.rules.document import WaymarkPart
+from dicetrail.core.rules.expected import WaymarkPart
 
 from .making import choice, questions
 

@@ -37,7 +37,7 @@ from dicetrail.core.prove.odds.straight_writer import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import walk
 from dicetrail.core.rules.compile import read_game
-from dicetrail.core.rules.document import AimPart
+from dicetrail.core.rules.expected import AimPart
 from dicetrail.files import read_game_file
 
 from ..core.making import choice, typed

@@ -49,7 +49,8 @@ class Plays(Live):
         with self.live(self.start()) as socket:
             view = view_when(socket, asking(1))
             self.assertEqual(
-                view["question"]["options"][0], {"label": "A", "text": "right 1", "mark": "", "image": ""}
+                view["question"]["options"][0],
+                {"label": "A", "text": "right 1", "mark": "", "image": "", "gone": False},
             )
             self.send(socket, "answer", 1, "A")
             view = view_when(socket, asking(2))
@@ -224,5 +225,5 @@ class NothingGivenAway(Live):
         self.assertEqual(
             set(shown[0]["question"]),
             {"number", "total", "kind", "prompt", "hint", "options", "topic", "unit", "attempt", "tries_left"}
-            | {"letters", "image", "alt", "sound", "items"},
+            | {"letters", "image", "alt", "sound", "items", "clue", "start"},
         )

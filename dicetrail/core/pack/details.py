@@ -16,7 +16,7 @@ MOST_WORTH = 1_000_000
 LONGEST_CLOCK = 86_400
 MOST_TIMES = 1000
 
-_TextName = Literal["topic", "why", "why_right", "why_wrong", "unit", "image", "alt", "sound"]
+_TextName = Literal["topic", "why", "why_right", "why_wrong", "hint", "unit", "image", "alt", "sound"]
 
 
 class Details(TypedDict, total=False):
@@ -29,6 +29,7 @@ class Details(TypedDict, total=False):
     why: str
     why_right: str
     why_wrong: str
+    hint: str
     unit: str
     tolerance: Fraction
     pinned: tuple[int, ...]
@@ -44,6 +45,7 @@ _TEXTS: dict[_TextName, Role] = {
     "why": "why",
     "why_right": "why right",
     "why_wrong": "why wrong",
+    "hint": "hint",
     "unit": "unit",
     "image": "image",
     "alt": "alt",

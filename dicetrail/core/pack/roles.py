@@ -88,6 +88,7 @@ Role = Literal[
     "why",
     "why right",
     "why wrong",
+    "hint",
     "image",
     "alt",
     "sound",
@@ -104,7 +105,7 @@ CARRYING: tuple[Role, ...] = tuple(
 """The roles of what answers carry."""
 DETAILED: frozenset[Role] = frozenset(
     (
-        *("topic", "level", "worth", "seconds", "why", "why right", "why wrong"),
+        *("topic", "level", "worth", "seconds", "why", "why right", "why wrong", "hint"),
         *("unit", "tolerance", "misses", "times", "pinned", "image", "alt", "sound"),
     )
 )
@@ -119,6 +120,7 @@ SURE_ANYWHERE: tuple[Role, ...] = (
     "why",
     "why right",
     "why wrong",
+    "hint",
     "id",
     "image",
     "sound",
@@ -164,6 +166,7 @@ _HEADINGS: dict[str, Role] = {
     "explanation": "why",
     "why right": "why right",
     "why wrong": "why wrong",
+    "hint": "hint",
     "image": "image",
     "picture": "image",
     "alt": "alt",

@@ -36,6 +36,7 @@ def to_record(question: Question) -> WrittenRecord:
         "why": question.why,
         "why right": question.why_right,
         "why wrong": question.why_wrong,
+        "hint": question.hint,
         "unit": question.unit,
         "image": question.image,
         "alt": question.alt,

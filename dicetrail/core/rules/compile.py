@@ -14,6 +14,7 @@ from ..play.deal.pool import pass_length, picked
 from ..play.language.numbers import as_written
 from ..play.questions.question import Question
 from ..play.rulebook import game as compiled
+from ..play.rulebook.help import Help
 from ..play.rulebook.page import Welcome
 from ..snag import Snag
 from .checks import PLAYABLE, WRITTEN
@@ -25,6 +26,7 @@ from .document import (
     ConsequencePart,
     DealPart,
     Document,
+    HelpPart,
     MeterPart,
     ReviewPart,
     RoundPart,
@@ -122,6 +124,7 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         meters=tuple(_meter(name, part) for name, part in document.meters.items()),
         clocks=_clocks(document.clocks),
         checking=checking,
+        helps=tuple(map(_help, document.helps)),
         consequences=tuple(map(_row, document.consequences)),
         rounds=tuple(_round(document, one, questions) for one in document.rounds),
         endings=tuple(compiled.Ending(one.if_, one.result, *_told(one.tell)) for one in document.endings),
@@ -156,6 +159,20 @@ def _row(row: ConsequencePart) -> compiled.Consequence:
         hold=row.hold,
         then=row.then,
         after=row.after,
+    )
+
+
+def _help(part: HelpPart) -> Help:
+    return Help(
+        part.name,
+        part.does,
+        part.label,
+        part.uses,
+        part.per,
+        part.if_ or "",
+        tuple(part.add.items()),
+        part.remove,
+        part.seconds,
     )
 
 

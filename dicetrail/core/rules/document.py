@@ -10,16 +10,17 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, BeforeValidator, Field, WithJsonSchema
 
-from ..play.deal.setup import LONGEST_NAME
 from ..play.language.calls import CALLED, FUNCTIONS
 from ..play.language.numbers import as_written
 from ..play.rulebook.clocks import LONGEST_CLOCK
 from ..play.rulebook.game import ClockName
+from ..play.rulebook.help import Does, Per
 from ..play.rulebook.moments import Moment, Then
 from ..play.rulebook.names import LATER, NAMES
 from .checking import CheckingPart
+from .expected import AimPart, SetAsidePart, WaymarkPart
 from .page import CuePart, LookPart, SoundPart, WelcomePart, WordsPart
-from .part import DiceNumber, Hold, Part, Text, underscored
+from .part import Hold, Part, Text, underscored
 
 MOST_ROWS = 500
 MOST_ROUNDS = 30
@@ -220,6 +221,26 @@ class ConsequencePart(Part):
     after: Annotated[int, Field(ge=1, le=1000, description="others before one that comes again later")] = 3
 
 
+class HelpPart(Part):
+    """Something a player may use at a question: what it does, how often, while what holds, at what cost."""
+
+    name: Annotated[
+        str, Field(pattern="^[A-Za-z_][A-Za-z0-9_]{0,29}$", description="the move is `help NAME`")
+    ]
+    does: Does
+    label: Annotated[str, Field(max_length=60, description="what a player reads")] = ""
+    uses: Annotated[
+        Annotated[int, Field(ge=1, le=1000)] | None,
+        BeforeValidator(_none_word),
+        _or_none({"type": "integer", "minimum": 1}),
+    ] = 1
+    per: Per = "play"
+    if_: Source | None = Field(default=None, alias="if")
+    add: dict[str, Source] = Field(default={}, description="what it costs")
+    remove: Annotated[int, Field(ge=1, le=7, description="how many wrong options go")] = 2
+    seconds: Annotated[float, Field(gt=0, le=LONGEST_CLOCK, description="what the clock gets")] = 10
+
+
 class EndingPart(Part):
     """What ends a play, and with which result."""
 
@@ -265,51 +286,6 @@ class RoundPart(Part):
     then: Annotated[list[GatePart], Field(max_length=30)] = []
 
 
-Expected = dict[str, int | float | str]
-"""What must come of a play: any meter or count, ``result``, ``award``, ``ending`` (its number), and ``tell``
-(the text shown last)."""
-
-
-class AlongPart(Part):
-    """What must hold on the way, after so many moves."""
-
-    after: Annotated[int, Field(ge=0, le=2000)]
-    expect: Expected
-
-
-class WaymarkPart(Part):
-    """A saved list of moves with what must come of it; dice and choices are those of the play."""
-
-    name: Annotated[str, Field(min_length=1, max_length=200)]
-    moves: Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=2000)] = []
-    expect: Expected = {}
-    along: Annotated[list[AlongPart], Field(max_length=100)] = []
-    dice: DiceNumber = 1
-    player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
-    count: int | None = None
-    topic: str = ""
-    level: int | None = None
-
-
-class AimPart(Part):
-    """What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
-    that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds."""
-
-    name: Annotated[str, Field(min_length=1, max_length=200)]
-    skill: Annotated[float, Field(ge=0, le=1)] | None = None
-    knows: Annotated[float, Field(ge=0, le=1)] | None = None
-    pace: Annotated[float, Field(ge=0, le=3600)] = 0
-    expect: Annotated[str, Field(min_length=1, max_length=500)]
-
-
-class SetAsidePart(Part):
-    """A snag that is not to be mended: its code, its place (as it is told with it), and why."""
-
-    snag: Annotated[str, Field(min_length=1, max_length=60)]
-    at: Annotated[str, Field(max_length=300)] = ""
-    why: Annotated[str, Field(min_length=1, max_length=300)]
-
-
 class ReviewPart(Part):
     """What is shown after a play besides its questions one by one: how it went, by topic."""
 
@@ -332,6 +308,7 @@ class Document(Part):
     ] = {}
     clocks: ClocksPart = ClocksPart()
     checking: CheckingPart = CheckingPart()
+    helps: Annotated[list[HelpPart], Field(max_length=9)] = []
     consequences: Annotated[list[ConsequencePart], Field(max_length=MOST_ROWS)] = []
     rounds: Annotated[list[RoundPart], Field(max_length=MOST_ROUNDS)] = []
     endings: Annotated[list[EndingPart], Field(max_length=MOST_ROWS)] = []

@@ -40,6 +40,8 @@ _SITES: tuple[tuple[Pattern, Sort], ...] = (
     *((("rounds", ANY, *pattern), sort) for pattern, sort in _OF_GAME_AND_ROUND),
     (("rounds", ANY, "only"), "picks"),
     (("rounds", ANY, "then", ANY, "if"), "expression"),
+    (("helps", ANY, "if"), "expression"),
+    (("helps", ANY, "add", ANY), "expression"),
     (("endings", ANY, "if"), "expression"),
     (("endings", ANY, "tell"), "told"),
     (("endings", ANY, "tell", ANY), "told"),
@@ -52,6 +54,7 @@ _PARTS = {str(pattern[0]) for pattern, _ in _SITES}
 _METER_KEYS: tuple[Pattern, ...] = (
     ("consequences", ANY, "add", ANY),
     ("consequences", ANY, "set", ANY),
+    ("helps", ANY, "add", ANY),
     ("rounds", ANY, "consequences", ANY, "add", ANY),
     ("rounds", ANY, "consequences", ANY, "set", ANY),
     ("waymarks", ANY, "expect", ANY),

@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-from .document import Document, WaymarkPart
+from .document import Document
 from .editing import Edit, edited
+from .expected import WaymarkPart
 from .yamltext import YamlText
 
 

@@ -19,7 +19,7 @@ from ...core.play.rulebook.game import Bounds, Choices, Game
 from ...core.play.rulebook.move import MOVES, Do, Move
 from ...core.play.rulebook.program import Program
 from ...core.play.run.run import Run
-from ...core.play.seen.view import LettersView, View, intro, view
+from ...core.play.seen.view import LettersView, QuestionView, View, intro, view
 
 T = TypeVar("T")
 _ENDED = {"time": "time is up", "left": "left before the end"}
@@ -64,7 +64,7 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
                 break
             run.tick(now())
             continue
-        meant = Move(_TYPED[line]) if line in _TYPED else _answered(run, line)
+        meant = _typed(run, line)
         if run.continue_from is not None and not run.takes(meant, now()):
             meant = Move("continue")
         run.do(meant, now())
@@ -74,9 +74,13 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
     return run
 
 
-def _answered(run: Run, line: str) -> Move:
-    """What a line means: an answer; or, where the player chooses what comes next, one of what is offered, by
-    its number or its name."""
+def _typed(run: Run, line: str) -> Move:
+    """What a line means: a word of a move; a help by its name behind a stroke; an answer; or, where the
+    player chooses what comes next, one of what is offered, by its number or its name."""
+    if line in _TYPED:
+        return Move(_TYPED[line])
+    if line.startswith("/") and line[1:] in run.program.helps:
+        return Move("help", line[1:])
     if run.phase != "choosing":
         return Move("answer", line, run.visit)
     number = line.strip()
@@ -273,6 +277,11 @@ def _show_question(seen: View, out: TextIO) -> None:
         out.write(f"  {option.label}) {option.text}{picture}\n")
     if question.letters:
         out.write(f"  {_uncovered(question.letters)}\n")
+    for one in seen.helps:
+        if one.left != 0:
+            costs = [f"{show_value(cost.amount)} {cost.meter}" for cost in one.costs]
+            left = [] if one.left is None else [f"{one.left} left"]
+            out.write(f"  /{one.name}  {', '.join((one.label, *costs, *left))}\n")
     out.flush()
 
 
@@ -301,9 +310,22 @@ def _show_feedback(seen: View, out: TextIO) -> None:
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
     parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
     out.write(" ".join(part for part in parts if part) + "\n")
-    if seen.question and seen.question.letters and feedback.moment in ("part", "wrong"):
+    if seen.question and seen.question.letters and feedback.moment in ("part", "wrong", "helped"):
         out.write(f"  {_uncovered(seen.question.letters)}\n")
+    if seen.question and feedback.moment == "helped":
+        _show_helped(seen.question, out)
     out.flush()
+
+
+def _show_helped(question: QuestionView, out: TextIO) -> None:
+    """What helps have shown, or left, of a question."""
+    left = [option for option in question.options if not option.gone]
+    if len(left) < len(question.options):
+        out.write(f"  still there: {'  '.join(f'{one.label}) {one.text}' for one in left)}\n")
+    if question.clue:
+        out.write(f"  {question.clue}\n")
+    if question.start:
+        out.write(f"  it begins with {question.start}\n")
 
 
 def _show_outcome(seen: View, out: TextIO) -> None:

@@ -13,7 +13,7 @@ from ...core.prove.odds.exact import Inexact, odds
 from ...core.prove.odds.figures import Figures
 from ...core.prove.odds.walker import Walker
 from ...core.prove.odds.walking import Walking
-from ...core.rules.document import AimPart
+from ...core.rules.expected import AimPart
 from .messages import Tell
 from .sending import Sent, program_of
 

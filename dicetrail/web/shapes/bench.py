@@ -14,7 +14,7 @@ from ...core.play.rulebook.moments import Moment, Tone
 from ...core.play.seen.view import View
 from ...core.prove.replay.difference import StepDifference
 from ...core.prove.replay.gauges import GaugeSort
-from ...core.rules.document import WaymarkPart
+from ...core.rules.expected import WaymarkPart
 from .common import DiceNumber, Small
 
 Moves = Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)]

@@ -14,8 +14,9 @@ from ...core.play.rulebook.move import Do
 from ...core.play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize, Size, Where
 from ...core.play.seen.trying import PageState
 from ...core.play.words.groups import TextGroup
-from ...core.rules.document import SetAsidePart, Show
+from ...core.rules.document import Show
 from ...core.rules.editing import Edit
+from ...core.rules.expected import SetAsidePart
 from ...core.rules.page import ClockAs, Face, LookPart, Mark, Motion, MusicWhen, OptionsAs, PictureAt, Timbre
 from ...core.rules.yamltext import LARGEST as LARGEST_GAME
 from .common import DiceNumber, Small, SnagOut

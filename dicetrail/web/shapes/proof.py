@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from ...core.rules.document import AimPart
+from ...core.rules.expected import AimPart
 from .common import JobOut, Small
 
 How = Literal["skill", "knows"]

@@ -18,7 +18,7 @@ from ...core.prove.replay.beginning import begun_game
 from ...core.prove.replay.waymarks import Walked, walk, walk_all
 from ...core.prove.search.reached import Reach
 from ...core.rules.compile import read_game
-from ...core.rules.document import WaymarkPart
+from ...core.rules.expected import WaymarkPart
 from ...core.rules.questions import PackLoader
 from ...core.rules.reading import GameReading
 from ...core.rules.recognise import is_game

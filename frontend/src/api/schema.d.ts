@@ -2666,7 +2666,7 @@ export interface components {
             /** Questions */
             questions: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Rows */
             rows: string[][];
             settings: components["schemas"]["SettingsIn"];
@@ -2797,7 +2797,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /**
              * Restart
              * @description clocks to start anew
@@ -2833,6 +2833,16 @@ export interface components {
             time: {
                 [key: string]: string | number | boolean;
             };
+        };
+        /**
+         * CostView
+         * @description What using a help adds to a meter now, by what a player calls it.
+         */
+        CostView: {
+            /** Amount */
+            amount: number;
+            /** Meter */
+            meter: string;
         };
         /**
          * CoverageIn
@@ -3123,6 +3133,11 @@ export interface components {
              * @default []
              */
             endings: components["schemas"]["EndingPart"][];
+            /**
+             * Helps
+             * @default []
+             */
+            helps: components["schemas"]["HelpPart"][];
             /**
              * Intro
              * @default
@@ -3448,7 +3463,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Picture */
             picture: string;
             /** Step */
@@ -3538,7 +3553,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Times */
             times: number;
             /** To */
@@ -3952,6 +3967,78 @@ export interface components {
             problem: string;
             /** Value */
             value: number | null;
+        };
+        /**
+         * HelpPart
+         * @description Something a player may use at a question: what it does, how often, while what holds, at what cost.
+         */
+        HelpPart: {
+            /**
+             * Add
+             * @description what it costs
+             * @default {}
+             */
+            add: {
+                [key: string]: string | number | boolean;
+            };
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "remove" | "hint" | "time" | "swap" | "letter";
+            /** If */
+            if?: (string | number | boolean) | null;
+            /**
+             * Label
+             * @description what a player reads
+             * @default
+             */
+            label: string;
+            /**
+             * Name
+             * @description the move is `help NAME`
+             */
+            name: string;
+            /**
+             * Per
+             * @default play
+             * @enum {string}
+             */
+            per: "play" | "round" | "question";
+            /**
+             * Remove
+             * @description how many wrong options go
+             * @default 2
+             */
+            remove: number;
+            /**
+             * Seconds
+             * @description what the clock gets
+             * @default 10
+             */
+            seconds: number;
+            /**
+             * Uses
+             * @default 1
+             */
+            uses: number | "none" | null;
+        };
+        /**
+         * HelpView
+         * @description A help: how often it can still be used (``left``, None: as often as one likes), what it costs, and
+         *     whether it can be used now.
+         */
+        HelpView: {
+            /** Can */
+            can: boolean;
+            /** Costs */
+            costs: components["schemas"]["CostView"][];
+            /** Label */
+            label: string;
+            /** Left */
+            left: number | null;
+            /** Name */
+            name: string;
         };
         /**
          * Invitation
@@ -4667,7 +4754,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "answer" | "skip" | "choose" | "continue" | "leave";
+            do: "answer" | "skip" | "help" | "choose" | "continue" | "leave";
             /**
              * Text
              * @default
@@ -4685,7 +4772,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "answer" | "right" | "wrong" | "late" | "unreadable" | "skip" | "choose" | "continue" | "leave" | "stop";
+            do: "answer" | "right" | "wrong" | "late" | "unreadable" | "skip" | "help" | "choose" | "continue" | "leave" | "stop";
             /** Key */
             key: string;
             /** Title */
@@ -4817,11 +4904,14 @@ export interface components {
         };
         /**
          * OptionView
-         * @description An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing.
+         * @description An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing. One that a
+         *     help took away is ``gone``.
          *
          *     Where the option is a picture, ``image`` is its file and ``text`` what is said of it.
          */
         OptionView: {
+            /** Gone */
+            gone: boolean;
             /** Image */
             image: string;
             /** Label */
@@ -4956,7 +5046,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** To Mend */
@@ -5040,7 +5130,7 @@ export interface components {
              * Moment
              * @enum {string}
              */
-            moment: "begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
+            moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
             /** Rows */
             rows: (number | null)[];
         };
@@ -5321,13 +5411,16 @@ export interface components {
          * QuestionView
          * @description The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
          *     there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
-         *     ``items`` stand beside the options, numbered from 1.
+         *     ``items`` stand beside the options, numbered from 1. ``clue`` is its hint, and ``start`` what is shown of
+         *     a typed answer, once helps have shown them.
          */
         QuestionView: {
             /** Alt */
             alt: string;
             /** Attempt */
             attempt: number;
+            /** Clue */
+            clue: string;
             /** Hint */
             hint: string;
             /** Image */
@@ -5345,6 +5438,8 @@ export interface components {
             prompt: string;
             /** Sound */
             sound: string;
+            /** Start */
+            start: string;
             /** Topic */
             topic: string;
             /** Total */
@@ -5582,7 +5677,7 @@ export interface components {
             cues: string[];
             document: components["schemas"]["Document"];
             /** Moments */
-            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
             /** Names */
             names: {
                 [key: string]: string;
@@ -5695,7 +5790,7 @@ export interface components {
              */
             lists: "sort" | "odd" | "both";
             /** Roles */
-            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
+            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
         };
         /**
          * SetupPart
@@ -5964,7 +6059,7 @@ export interface components {
             /** Made By */
             made_by: number;
             /** Moment */
-            moment: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over") | "";
+            moment: ("begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over") | "";
             /** Move */
             move: string;
             /** N */
@@ -6217,6 +6312,8 @@ export interface components {
             choosing: "" | "topic" | "level";
             feedback: components["schemas"]["FeedbackView"] | null;
             game_clock: components["schemas"]["ClockView"] | null;
+            /** Helps */
+            helps: components["schemas"]["HelpView"][];
             /** Language */
             language: string;
             look: components["schemas"]["Look"];
@@ -6537,7 +6634,7 @@ export interface components {
             /** Marks */
             marks: ("lantern" | "boot" | "flake" | "dot")[];
             /** Moments */
-            moments: ("begun" | "round_begun" | "opened" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
+            moments: ("begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
             /** Motions */
             motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
             /** Moves */
@@ -6555,13 +6652,13 @@ export interface components {
             /** Options As */
             options_as: ("lines" | "columns" | "pictures")[];
             /** Page States */
-            page_states: ("asking" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
+            page_states: ("asking" | "helps" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
             /** Pictures At */
             pictures_at: ("above" | "behind")[];
             /** Places */
             places: ("above" | "below" | "hidden")[];
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Shows */
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */
@@ -11776,7 +11873,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                state: "asking" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
+                state: "asking" | "helps" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
                 game_id: number;
             };
             cookie?: never;

@@ -7,6 +7,7 @@ import { Light } from "../ui/Light";
 import { Breather } from "./Breather";
 import { FeedbackNote, isTold } from "./Feedback";
 import { Hear } from "./Hear";
+import { Helps } from "./Helps";
 import { ANSWERS } from "./kinds/kinds";
 import { BeforeRound, Choosing, RoundTrail } from "./Rounds";
 import { Standing } from "./Standing";
@@ -107,6 +108,13 @@ function Play(props: Props) {
               give={(text) => move("answer", text)}
             />
           )}
+          <Shown question={question} />
+          <Helps
+            helps={view.helps}
+            quiet={quiet}
+            dense={dense}
+            use={(name) => move("help", name)}
+          />
         </>
       )}
       <div
@@ -137,6 +145,28 @@ function Play(props: Props) {
 function About({ question }: { question: NonNullable<View["question"]> }) {
   const said = [question.topic, question.hint].filter(Boolean);
   return said.length > 0 && <p className="text-sm text-soft italic">{said.join(" · ")}</p>;
+}
+
+/** What helps have shown of a question. */
+function Shown({ question }: { question: NonNullable<View["question"]> }) {
+  const t = useTexts();
+  const [before, after] = t("help.starts").split("{start}");
+  return (
+    <>
+      {question.clue && (
+        <p data-clue className="border-s-4 border-lake ps-3">
+          <Light text={question.clue} />
+        </p>
+      )}
+      {question.start && (
+        <p data-start className="border-s-4 border-lake ps-3">
+          {before}
+          <b className="font-mono whitespace-pre">{question.start}</b>
+          {after}
+        </p>
+      )}
+    </>
+  );
 }
 
 /** What a player may do besides answering. */

@@ -17,6 +17,7 @@ from ..rulebook.rows import Trouble
 from .order import ordered, parts_drawn, was_asked
 from .places import Places
 from .pool import Candidate, least_of, pool, times_in_a_pass
+from .spares import Spares
 from .supply import Supply
 
 MOST_OFFERED = 6
@@ -91,6 +92,8 @@ class Dealer:
         self._passes_begun = 0
         self._last: Question | None = None
         self._least = compile_expression(deal.next) if deal.next else None
+        self._repeating = repeating
+        self._spares: Spares | None = None
 
     @property
     def total(self) -> int:
@@ -147,6 +150,44 @@ class Dealer:
     def put_back(self, card: Card, after: int) -> None:
         """Let the question of a card come once more, after so many others; last, where fewer are left."""
         self._put_back.append((self._opened + after, card))
+
+    def can_swap(self, asked: int) -> bool:
+        """Whether there is a question to be dealt in the place of one that is open, and is not counted among
+        the ``asked`` ones."""
+        if self._repeating or self._most is None:
+            return len({question.id for question in self._pool}) > 1
+        if self._deal.is_steered:
+            return bool(self._left or self._behind)
+        return bool(self._spare) or asked + 1 < self._most
+
+    def instead(self, of: Question, so_far: SoFar, trouble: Trouble | None = None) -> NextCard:
+        """The card that comes in the place of a question, which is not counted among the ones asked: what
+        the play would not have drawn, of the same level where there is one, and else what comes next."""
+        if self._repeating or self._most is None:
+            while (dealt := self.next(so_far, None, trouble)) and dealt.card.question.id == of.id:
+                pass
+            if dealt is None:
+                raise RuntimeError("nothing can be dealt in its place")
+            return dealt
+        if self._deal.is_steered:
+            alike = any(self._said(one) == self._said(of) for one, _ in self._left)
+            question, _ = self._steered(so_far, self._said(of) if alike else None, trouble)
+            self._most = min(self._most, so_far.asked + 1 + len(self._left) + len(self._behind))
+        elif self._spare:
+            question = self._spare.take(of.level)
+        else:
+            question, _ = next(self._coming)
+            self._most -= 1
+        self._opened += 1
+        self._had.questions.add(question.id)
+        return NextCard(self._places.card(self._made(question)))
+
+    @property
+    def _spare(self) -> Spares:
+        """What a play would not draw."""
+        if self._spares is None:
+            self._spares = Spares(self._pool, self.order(), Stream(self._dice, f"{self._named}swaps"))
+        return self._spares
 
     def cards(self) -> Iterator[Card]:
         """The cards of a play of which nothing is known but how many it has asked."""

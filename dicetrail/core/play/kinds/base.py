@@ -44,6 +44,8 @@ class Kind:
     """Whether no answer is right or wrong: whatever is given is an opinion."""
     carries: Literal["", "options", "answers"] = "answers"
     """What of it can carry something: its options, what is typed, or nothing."""
+    can_lose_options = False
+    """Whether wrong options can be taken away from it."""
     in_parts = False
     """Whether an answer has parts of which each can be right: to mark them is to tell some of the key."""
 
@@ -140,6 +142,11 @@ class Kind:
             else:
                 marks.append("right" if revealed and place in rights else "")
         return marks
+
+    def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
+        """What a help shows next of the answer, so many characters of it being ``shown``; "" where that would
+        be all that is missing of it."""
+        return ""
 
     def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
         """The phrase to uncover, where there is one; ``known`` says that all of it may be seen."""

@@ -19,6 +19,7 @@ class Choice(Kind):
     by_text = True
     interaction: Interaction = "choice"
     carries = "options"
+    can_lose_options = True
     nearly = False
 
     def guesses(self, question: Question) -> int:

@@ -52,6 +52,12 @@ class Letters(Typed):
         """One for each different letter but the last."""
         return len({bare(mark) for mark in question.answers[0] if hidden(mark)}) - 1
 
+    def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
+        """The first letter that is covered, unless no other is."""
+        phrase = question.answers[0]
+        left = dict.fromkeys(bare(mark) for mark in phrase if hidden(mark) and bare(mark) not in tried)
+        return next(iter(left)) if len(left) > 1 else ""
+
     def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
         """The phrase as far as it is uncovered, and the letters guessed in vain."""
         phrase = question.answers[0]

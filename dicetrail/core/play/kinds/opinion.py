@@ -17,6 +17,7 @@ class Opinion(Choice):
     name = "opinion"
     moved = False
     opinion = True
+    can_lose_options = False
 
     def right_input(self, card: Card) -> str:
         """The first option: any will do."""

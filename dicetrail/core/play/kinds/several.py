@@ -23,6 +23,7 @@ class Several(Kind):
     by_text = True
     nearly = False
     in_parts = True
+    can_lose_options = True
     carries = "options"
     interaction: Interaction = "choice"
 

@@ -8,6 +8,7 @@ from ..answers.folding import edits, fold, fold_steps, without_accents
 from ..answers.switches import Checking
 from ..answers.verdict import Verdict
 from ..questions.card import Card
+from ..questions.question import Question
 from .base import Kind
 
 
@@ -15,6 +16,13 @@ class Typed(Kind):
     """Any of the accepted answers is right."""
 
     name = "typed"
+
+    def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
+        """The next character of the answer that is shown, and the blank behind it."""
+        answer = question.answers[0]
+        rest = answer[shown:]
+        more = rest[: 2 if rest[1:2].isspace() else 1]
+        return more if len(rest) > len(more) else ""
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By the accepted answers."""

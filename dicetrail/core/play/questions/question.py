@@ -39,7 +39,7 @@ class Question(NamedTuple):
     generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck, 0
     for as many as there are (all rows of a table, one of anything else). ``checking`` are switches of its
     own, None where the game's hold. ``pack`` is what its game calls its pack, where the game asks for it.
-    ``carries`` is what its options, or what is typed, have with them.
+    ``carries`` is what its options, or what is typed, have with them. ``hint`` is shown by a help.
     """
 
     id: str
@@ -67,6 +67,7 @@ class Question(NamedTuple):
     checking: Checking | None = None
     pack: str = ""
     carries: tuple[Carried, ...] = ()
+    hint: str = ""
     file: str = ""
     line: int = 0
 

@@ -11,7 +11,7 @@ from .recipes import RecipeError, Table
 
 _BRACES = re.compile(r"\{\{|\}\}|\{([^{}]*)\}")
 
-OF_A_ROW = ("why", "why_right", "why_wrong", "image", "alt", "sound")
+OF_A_ROW = ("why", "why_right", "why_wrong", "hint", "image", "alt", "sound")
 """What a question says besides its prompt that may name columns of its row in braces."""
 
 

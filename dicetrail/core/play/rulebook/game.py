@@ -11,6 +11,7 @@ from typing import Any, Literal
 
 from ..answers.switches import Checking
 from ..questions.question import Question
+from .help import Help
 from .moments import Moment, Then
 from .page import Cue, Look, Sound, Welcome, Words
 
@@ -232,7 +233,7 @@ class Game:
 
     With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all. With
     ``same_deal`` a play may be made again with its dice; ``review`` shows the questions one by one after it,
-    ``review_by`` how it went by what. ``names`` are named expressions.
+    ``review_by`` how it went by what. ``names`` are named expressions; ``helps`` can be used at any question.
     """
 
     title: str
@@ -259,6 +260,7 @@ class Game:
     rounds: tuple[Round, ...] = ()
     names: tuple[tuple[str, str], ...] = ()
     review_by: Literal["", "topic"] = ""
+    helps: tuple[Help, ...] = ()
 
     @property
     def rows(self) -> tuple[Consequence, ...]:

@@ -13,6 +13,7 @@ Moment = Literal[
     "begun",
     "round_begun",
     "opened",
+    "helped",
     "right",
     "part",
     "close",
@@ -28,13 +29,15 @@ Moment = Literal[
 Phase = Literal["ready", "choosing", "asking", "feedback", "over"]
 """What a play is at: before its begin, waiting for the choice of what comes next, waiting for an answer,
 showing what came of one, or over."""
-Onward = Literal["ask", "next", "later", "revisit", "try", "resume", "round", "over"]
-"""Where a play goes after a moment: to the first try, the next question (this one coming again later), a new
-visit of this one, its next try, the same try once more, on from this round, or the end."""
+Onward = Literal["ask", "next", "later", "swap", "revisit", "try", "resume", "round", "over"]
+"""Where a play goes after a moment: to the first try, the next question (this one coming again later),
+another one in its place, a new visit of this one, its next try, the same try once more, on from this round,
+or the end."""
 TOLD_AS: dict[Onward, str] = {
     "ask": "asking",
     "next": "next",
     "later": "later",
+    "swap": "swap",
     "revisit": "again",
     "try": "again",
     "resume": "again",
@@ -82,6 +85,7 @@ MOMENTS: dict[Moment, About] = {
     "begun": About("next", "The play begins", "the first question opens", answers=False),
     "round_begun": About("next", "A round begins", "its first question opens", answers=False),
     "opened": About("ask", "A question opens", "the question is asked", answers=False),
+    "helped": About("resume", "A help is used", "the same try goes on", answers=False, tone="info"),
     "right": About(
         "next",
         "A right answer",

@@ -10,8 +10,10 @@ from typing import Literal
 
 from .moments import MOMENTS, Moment, Phase
 
-Do = Literal["answer", "right", "wrong", "late", "unreadable", "skip", "choose", "continue", "leave", "stop"]
-PlayersDo = Literal["answer", "skip", "choose", "continue", "leave"]
+Do = Literal[
+    "answer", "right", "wrong", "late", "unreadable", "skip", "help", "choose", "continue", "leave", "stop"
+]
+PlayersDo = Literal["answer", "skip", "help", "choose", "continue", "leave"]
 """What a player does."""
 
 
@@ -42,6 +44,7 @@ MOVES: dict[Do, AboutMove] = {
     "late": AboutMove((), title="Too late", key="l"),
     "skip": AboutMove(("asking",), players=True, title="Skip", key="s", typed="/skip"),
     "unreadable": AboutMove(("asking",), title="Unreadable", key="u"),
+    "help": AboutMove(("asking",), players=True, text=True),
     "choose": AboutMove(("choosing",), players=True, text=True),
     "continue": AboutMove(("feedback",), players=True, listed=False),
     "leave": AboutMove(

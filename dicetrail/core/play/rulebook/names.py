@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ..language.expressions import Value
-from .quantities import ALONE, QUANTITIES
+from .quantities import ALONE, ONLY_WITH, QUANTITIES
 
 
 class Known(NamedTuple):
@@ -40,6 +40,8 @@ OF_WHAT_WAS_GIVEN = {
     "picked": Known("the labels of what was picked, as filed: A, or A C", ""),
 }
 """What is said of what was given."""
+OF_HELPS = {"help": Known("the name of the help used last at this question, empty where none was", "")}
+"""What is said of helps."""
 OF_A_VISIT = {"visit": Known("which visit of the question this is, from 1", 0, whole=True)}
 OF_A_ROUND = {
     "round": Known("the number of the round, from 1", 1, whole=True),
@@ -66,6 +68,7 @@ _KNOWN = {
     **OF_WHAT_WAS_GIVEN,
     **OF_A_VISIT,
     **OF_A_ROUND,
+    **OF_HELPS,
 }
 
 NAMES: dict[str, str] = {
@@ -74,7 +77,9 @@ NAMES: dict[str, str] = {
     **{name: one.says for name, one in _KNOWN.items()},
 }
 """The names that expressions know besides the meters, with what each stands for; those of a try first."""
-LATER = frozenset(({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, "opinions"} - {"round"}) | ALONE.keys())
+LATER = frozenset(
+    ({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, *OF_HELPS, *ONLY_WITH} - {"round"}) | ALONE.keys()
+)
 """Names that came later: a meter that a game called so before hides them."""
 WHOLE = frozenset(name for table in (QUANTITIES, _KNOWN) for name, one in table.items() if one.whole)
 """Those that are whole numbers at all times."""
@@ -84,6 +89,7 @@ OF_THE_LAST = frozenset(
         *OF_AN_ANSWER,
         *OF_WHAT_WAS_GIVEN,
         *OF_A_VISIT,
+        *OF_HELPS,
         "time_left",
         "time_used",
         *(n for n, one in QUANTITIES.items() if one.of_visit),

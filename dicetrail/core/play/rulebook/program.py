@@ -14,10 +14,11 @@ from ..language.calls import CHANCE, topics_in
 from ..language.expressions import Expression, Template, compile_expression, compile_template
 from ..words import LANGUAGES, texts_of
 from .game import GOES, Award, Consequence, Ending, Game, Meter, Result, Round
+from .help import Help
 from .moments import MOMENTS, Moment
 from .named import in_order
 from .page import Cue, Sound
-from .quantities import ALONE
+from .quantities import ALONE, Having
 
 Texts = tuple[Template, ...]
 """Texts of which one is told."""
@@ -48,6 +49,15 @@ class ReadyGate:
     most: float
     to: int = 0
     result: Result = "done"
+
+
+@dataclass(frozen=True, slots=True)
+class ReadyHelp:
+    """A help with its expressions ready."""
+
+    source: Help
+    condition: Expression | None
+    add: tuple[tuple[str, Expression], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +94,7 @@ class Program:
         for number, consequence in enumerate(game.rows, 1):
             self.rows[consequence.moment].append(self._row(number, consequence))
         self.rounds = tuple(self._rounds())
+        self.helps: dict[str, ReadyHelp] = {one.name: self._help(one) for one in game.helps}
         self.endings: list[tuple[Expression, Texts, Ending]] = [
             (self._expression(one.condition), self._texts(one.tell, one.more), one) for one in game.endings
         ]
@@ -123,6 +134,9 @@ class Program:
                 yield from (row.condition,) if row.condition else ()
                 yield from (value for pairs in (row.add, row.set, row.time) for _, value in pairs)
         yield from (condition for condition, _, _ in (*self.endings, *self.awards))
+        for help_ in self.helps.values():
+            yield from (help_.condition,) if help_.condition else ()
+            yield from (value for _, value in help_.add)
         for one in self.rounds:
             yield from (gate.condition for gate in one.gates if gate.condition)
             yield from (one.question_seconds,) if one.question_seconds else ()
@@ -158,6 +172,16 @@ class Program:
     def asks_opinions(self) -> bool:
         """Whether any of its questions has no right answer."""
         return any(kind_of(question).opinion for question in self.game.questions)
+
+    @cached_property
+    def having(self) -> frozenset[Having]:
+        """What it has that some quantities are counted only with."""
+        has: dict[Having, bool] = {
+            "rounds": self.has_rounds,
+            "opinions": self.asks_opinions,
+            "helps": bool(self.helps),
+        }
+        return frozenset(what for what, so in has.items() if so)
 
     @property
     def has_rounds(self) -> bool:
@@ -235,10 +259,14 @@ class Program:
             yield ReadyGate(place, condition, most, named.get(gate.go, 0), results.get(gate.go, "done"))
         yield ReadyGate(0, None, inf, following)
 
-    def _row(self, number: int, row: Consequence) -> ReadyRow:
-        def ready(pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:
-            return tuple((name, self._expression(source)) for name, source in pairs)
+    def _ready(self, pairs: tuple[tuple[str, str], ...]) -> tuple[tuple[str, Expression], ...]:
+        return tuple((name, self._expression(source)) for name, source in pairs)
 
+    def _help(self, one: Help) -> ReadyHelp:
+        condition = self._expression(one.condition) if one.condition else None
+        return ReadyHelp(one, condition, self._ready(one.add))
+
+    def _row(self, number: int, row: Consequence) -> ReadyRow:
         hold = row.hold
         if hold is None:
             hold = self.cues[row.cue].hold if row.cue in self.cues else 0
@@ -246,9 +274,9 @@ class Program:
             number,
             row,
             self._expression(row.condition) if row.condition else None,
-            ready(row.add),
-            ready(row.set),
-            ready(row.time),
+            self._ready(row.add),
+            self._ready(row.set),
+            self._ready(row.time),
             self._texts(row.tell, row.more),
             hold,
         )

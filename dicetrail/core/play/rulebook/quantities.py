@@ -7,8 +7,10 @@ and the odds work these expressions out, and straight code has them written into
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+import re
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field
+from itertools import chain, combinations
 from math import inf
 from typing import Literal, cast
 
@@ -18,9 +20,11 @@ from .moments import MOMENTS, Moment
 
 Counts = dict[str, Number]
 """The quantities of a play that stand in it, by their names."""
-Happening = Moment | Literal["entered", "dealt", "visited", "tried"]
+Happening = Moment | Literal["entered", "dealt", "swapped", "visited", "tried"]
 """What is counted: a moment, and before it that a round is ``entered``, that a question is ``dealt`` (once
-each), that a visit of it begins, and then each try."""
+each), that a visit of it begins, and then each try; and that a question is ``swapped`` for another."""
+Having = Literal["rounds", "opinions", "helps"]
+"""What a game may have, and some quantities are counted only with."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +34,7 @@ class Quantity:
     ``becomes`` are expressions by what happens. They know all quantities, ``first_visit`` (whether this visit
     of the question is its first) and ``tries`` (those a visit has, infinite for as many as it takes). One
     that is ``made_of`` others stands nowhere: it is worked out where it is asked for. ``whole`` tells that it
-    is a whole number at all times.
+    is a whole number at all times. In games without what it is ``only_with`` it is 0, and stands nowhere.
     """
 
     name: str
@@ -39,6 +43,7 @@ class Quantity:
     start: Number = 0
     made_of: str = ""
     whole: bool = True
+    only_with: Literal["", "opinions", "helps"] = ""
 
     @property
     def of_visit(self) -> bool:
@@ -60,6 +65,11 @@ class Quantity:
         """Whether moments add to it, whatever it is, and do nothing else."""
         return self.of_moments and all(text.startswith(f"{self.name} + ") for text in self.becomes.values())
 
+    @property
+    def needs(self) -> frozenset[str]:
+        """What a game has to have for it to be counted."""
+        return frozenset(filter(None, (self.only_with, "rounds" if self.of_round else "")))
+
 
 def _one_more(name: Moment, says: str) -> Quantity:
     """How often a moment happened."""
@@ -69,17 +79,20 @@ def _one_more(name: Moment, says: str) -> Quantity:
 def _in_round(one: Quantity) -> Quantity:
     """The same, counted of the round that a play is in."""
     name = f"round_{one.name}"
-    of_round = {
-        happening: text.replace(f"{one.name} +", f"{name} +") for happening, text in one.becomes.items()
-    }
-    return Quantity(name, f"{one.says}, of this round", {"entered": "0", **of_round})
+    itself = re.compile(rf"\b{one.name}\b")
+    of_round = {happening: itself.sub(name, text) for happening, text in one.becomes.items()}
+    return Quantity(name, f"{one.says}, of this round", {"entered": "0", **of_round}, only_with=one.only_with)
 
 
 _OF_PLAY = {
     one.name: one
     for one in (
         Quantity("total", "questions the play asks in all"),  # the deck says it
-        Quantity("asked", "questions asked so far, this one too", {"dealt": "asked + 1"}),
+        Quantity(
+            "asked",
+            "questions asked so far, this one too",
+            {"dealt": "asked + 1", "swapped": "asked - 1"},
+        ),
         _one_more("right", "right answers"),
         _one_more("wrong", "wrong tries after which there was another"),
         _one_more("missed", "questions whose last try was not right"),
@@ -95,7 +108,8 @@ _OF_PLAY = {
             "questions right in a row",
             {"right": "streak + 1", "wrong": "0", "missed": "0", "late": "0", "skipped": "0"},
         ),
-        Quantity("opinions", "opinions given", {"answered": "opinions + 1"}),
+        Quantity("opinions", "opinions given", {"answered": "opinions + 1"}, only_with="opinions"),
+        Quantity("helps_used", "helps used so far", {"helped": "helps_used + 1"}, only_with="helps"),
         Quantity("best_streak", "the longest streak of the play", {"right": "max(best_streak, streak + 1)"}),
         Quantity("attempt", "the try the player is at, from 1", {"visited": "0", "tried": "attempt + 1"}),
         Quantity(
@@ -142,18 +156,14 @@ _OF_ROUND = {
 }
 QUANTITIES: dict[str, Quantity] = _OF_PLAY | _OF_ROUND
 """Everything a play counts, in the order in which it is told at the end; then what it counts of a round."""
-OF_OPINIONS = ("opinions", "round_opinions")
-"""Those that stand in plays of games that ask for opinions only; in others they are 0."""
-STANDING = tuple(
-    name
-    for name, one in QUANTITIES.items()
-    if not one.made_of and not one.of_round and name not in OF_OPINIONS
-)
-"""The quantities that stand in a play."""
+ONLY_WITH = tuple(name for name, one in QUANTITIES.items() if one.only_with)
+"""Those that stand only in plays of games that have something; in others they are 0."""
+STANDING = tuple(name for name, one in QUANTITIES.items() if not one.made_of and not one.needs)
+"""The quantities that stand in every play."""
 OF_ROUND = tuple(
-    name for name, one in QUANTITIES.items() if not one.made_of and one.of_round and name not in OF_OPINIONS
+    name for name, one in QUANTITIES.items() if not one.made_of and one.of_round and not one.only_with
 )
-"""Those that stand in a play with rounds, too."""
+"""Those that stand in every play with rounds, too."""
 ALONE = {name: name.removeprefix("round_") for name in _OF_ROUND}
 """What those of a round are in a game without rounds, which is one."""
 LASTING = tuple(name for name in STANDING if QUANTITIES[name].becomes and not QUANTITIES[name].of_visit)
@@ -176,23 +186,19 @@ BECOMES: dict[Happening, tuple[tuple[str, Expression], ...]] = {
 """What becomes of which quantities when something happens."""
 
 
-def standing(*, rounds: bool = False, opinions: bool = False) -> tuple[str, ...]:
-    """The quantities that stand in a play of a game with ``rounds`` or not, that asks for ``opinions`` or
-    not."""
-    of_round = (*OF_ROUND, *OF_OPINIONS[1:]) if opinions else OF_ROUND
-    of_play = (*STANDING, *OF_OPINIONS[:1]) if opinions else STANDING
-    return (*of_play, *of_round) if rounds else of_play
+def standing(having: Collection[Having] = ()) -> tuple[str, ...]:
+    """The quantities that stand in a play of a game that has these."""
+    return tuple(name for name, one in QUANTITIES.items() if not one.made_of and one.needs <= {*having})
 
 
-def at_first(total: int = 0, *, rounds: bool = False, opinions: bool = False) -> Counts:
+def at_first(total: int = 0, having: Collection[Having] = ()) -> Counts:
     """The counts every play begins with, of so many questions in all: those that are :func:`standing`."""
-    names = standing(rounds=rounds, opinions=opinions)
-    return {**{name: QUANTITIES[name].start for name in names}, "total": total}
+    return {**{name: QUANTITIES[name].start for name in standing(having)}, "total": total}
 
 
 def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
-    becomes = _AT["round_asked" in counts, "opinions" in counts].get(happening)
+    becomes = _AT["round_asked" in counts, "opinions" in counts, "helps_used" in counts].get(happening)
     return counts | becomes({**counts, **given}) if becomes else counts
 
 
@@ -204,7 +210,7 @@ def growth(happening: Happening, names: Names) -> Counts:
 
 def made(name: str, names: Names) -> Number:
     """A quantity that is made of others, which are told in ``names``."""
-    return cast(Number, MADE[name]({**_NO_OPINIONS, **names}))
+    return cast(Number, MADE[name]({**_NONE, **names}))
 
 
 def all_of(counts: Counts) -> Counts:
@@ -228,16 +234,19 @@ def _is_of_play(one: Quantity) -> bool:
 
 TOPIC_COUNTS = ("asked", "right", "missed", "opinions")
 """The quantities that are counted by topic, too."""
-_AT_TOPIC: dict[Happening, tuple[str, ...]] = {
-    happening: counted_so
-    for happening in _HAPPENINGS
-    if (counted_so := tuple(name for name in TOPIC_COUNTS if happening in QUANTITIES[name].becomes))
+AT_TOPIC: dict[Happening, Counts] = {
+    happening: {name: cast(Number, becomes({name: 0})) for name, becomes in moves if name in TOPIC_COUNTS}
+    for happening, moves in BECOMES.items()
 }
+"""What something that happens at a question adds to the counts of its topic."""
 
 
 def counted_of_topic(counts: Mapping[str, Number], happening: Happening) -> Counts:
     """The counts of a topic after something happened at a question of it."""
-    return {**counts, **{name: counts.get(name, 0) + 1 for name in _AT_TOPIC.get(happening, ())}}
+    return {
+        **counts,
+        **{name: counts.get(name, 0) + more for name, more in AT_TOPIC.get(happening, {}).items()},
+    }
 
 
 def of_topic(function: str, counts: Mapping[str, Number]) -> Number:
@@ -263,14 +272,14 @@ def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
     return lambda names: cast(Counts, eval(code, _FUNCTIONS, names))
 
 
-_NO_OPINIONS: Counts = dict.fromkeys(OF_OPINIONS, 0)
-_FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max, **_NO_OPINIONS}
+_NONE: Counts = dict.fromkeys(ONLY_WITH, 0)
+_FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max, **_NONE}
 _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
 
 
-def _all_at(*, rounds: bool, opinions: bool) -> dict[Happening, Callable[[Names], Counts]]:
-    """What becomes of the counts of a game with rounds or not, with opinions or not."""
-    stand = {*standing(rounds=rounds, opinions=opinions)}
+def _all_at(having: Collection[Having]) -> dict[Happening, Callable[[Names], Counts]]:
+    """What becomes of the counts of a game that has these."""
+    stand = {*standing(having)}
     return {
         happening: _at_once(of_game)
         for happening, moves in BECOMES.items()
@@ -278,10 +287,10 @@ def _all_at(*, rounds: bool, opinions: bool) -> dict[Happening, Callable[[Names]
     }
 
 
+_HAVING: tuple[Having, ...] = ("rounds", "opinions", "helps")
 _AT = {
-    (rounds, opinions): _all_at(rounds=rounds, opinions=opinions)
-    for rounds in (False, True)
-    for opinions in (False, True)
+    tuple(one in having for one in _HAVING): _all_at(having)
+    for having in chain.from_iterable(combinations(_HAVING, many) for many in range(len(_HAVING) + 1))
 }
 _GROWTH_AT = {
     happening: _at_once({name: becomes.source for name, becomes in moves if name in GROWING})

@@ -13,13 +13,20 @@ from ..answers.verdict import LONGEST_ANSWER, Verdict
 from ..kinds import kind_of
 from ..questions.card import Card
 from ..questions.carried import NOTHING, Carried, together
+from ..questions.question import LABELS
 
 
-def check(card: Card, text: str, rules: Checking, tried: Collection[str] = ()) -> Verdict:
+def check(
+    card: Card,
+    text: str,
+    rules: Checking,
+    tried: Collection[str] = (),
+    gone: Collection[int] = (),
+) -> Verdict:
     """Check one input for a question as it was dealt.
 
     ``rules`` are the game's; the question's own go before them. ``tried`` are the letters that were guessed
-    already.
+    already, ``gone`` the options (their places as filed) that were taken away.
     """
     rules = card.question.checking or rules
     given = f"given ‘{shorten(text)}’"
@@ -28,6 +35,8 @@ def check(card: Card, text: str, rules: Checking, tried: Collection[str] = ()) -
     if not visible(text):
         return Verdict("unreadable", (given, "nothing was typed"))
     verdict = kind_of(card.question).check(card, text, rules, tried)
+    if gone and (away := [place for place in verdict.picks if card.order[place] in gone]):
+        return Verdict("unreadable", (given, f"option {LABELS[away[0]]} was taken away"))
     if (expected := carried_by(card, verdict, text, rules).text) and expected not in card.question.answers:
         verdict = verdict._replace(steps=(*verdict.steps, f"equals expected answer ‘{expected}’"))
     return verdict._replace(steps=(given, *verdict.steps))

@@ -7,13 +7,18 @@ from math import inf
 from typing import Any
 
 from ..answers.verdict import Verdict
-from ..deal.dealer import SoFar
+from ..deal.dealer import NextCard, SoFar
 from ..kinds import kind_of
+from ..questions.aided import Aided
+from ..questions.carried import NOTHING
+from ..questions.question import LABELS
 from ..rulebook.clocks import Clock
 from ..rulebook.game import Number
 from ..rulebook.moments import TOLD_AS, Moment
 from ..rulebook.names import OF_A_QUESTION
+from ..rulebook.program import ReadyHelp
 from ..rulebook.quantities import of_round, totals
+from .helping import renew
 from .played import Came, End, Feedback, Lap, Outcome, Turn
 from .position import Position
 from .scene import Scene
@@ -26,6 +31,7 @@ from .sequence import (
     happen,
     pause_after,
     time_is_up,
+    use_help,
     visit,
 )
 
@@ -107,6 +113,18 @@ class Onward(Position):
             came.moment == "round_begun" and self.round.source.intro
         )
 
+    def _use(self, one: ReadyHelp, at: int) -> None:
+        """A help is used."""
+        self._stop_clocks(at)
+        self._settle("helped", self.seat.open.card.question.id)
+        scene, before, gone = Scene(self, at), self.meters, self.seat.open.aided.gone
+        [came] = use_help(scene, one)
+        self.carried = NOTHING
+        away = sorted(self.seat.open.aided.gone - gone)
+        details: dict[str, Any] = {"removed": [LABELS[place] for place in away]} if away else {}
+        name = one.source.name
+        self._tell(scene, came, before, at, move=f"help {name}", help=name, **details)
+
     # Going on
 
     def _go_on(self, at: int) -> None:
@@ -131,7 +149,7 @@ class Onward(Position):
         if leads.to == "round":
             self._end_round(at, clock="round" if self.round_clock.left_at(at) == 0 else None)
         elif leads.to == "next":
-            self._open_next(at)
+            self._open_next(at, instead=self._came.onward == "swap")
         elif leads.to == "visit":
             self._open_visit(at)
         else:
@@ -146,6 +164,7 @@ class Onward(Position):
         self.decks.enter(number, int(self.counts["asked"]))
         self.known |= {"round": number, "round_name": self.round.source.name}
         self._count_questions(0)
+        renew(self, "round")
         self._settle("round_begun", str(number))
         scene, before = Scene(self, at), self.meters
         [came] = begin_round(scene)
@@ -179,14 +198,18 @@ class Onward(Position):
         if self.round.number:
             self.counts["round_total"] = self.dealer.total_after(asked)
 
-    def _open_next(self, at: int, chosen: str | None = None) -> None:
-        asked = int(self.counts["round_asked" if self.round.number else "asked"])
+    def _open_next(self, at: int, chosen: str | None = None, *, instead: bool = False) -> None:
+        asked, trouble = self.asked_here, self.rulings.trouble(at)
         self._settle("next")
         so_far = SoFar(asked, self.names(at))
-        if chosen is None and (offered := self.dealer.offered(so_far)):
+        dealt: NextCard | None
+        if instead:
+            dealt = self.dealer.instead(self.seat.open.card.question, so_far, trouble)
+        elif chosen is None and (offered := self.dealer.offered(so_far)):
             self.offered, self.phase, self._resume_at = offered, "choosing", at
             return
-        dealt = self.dealer.next(so_far, chosen, self.rulings.trouble(at))
+        else:
+            dealt = self.dealer.next(so_far, chosen, trouble)
         if dealt is None:
             self._end_round(at)
             return
@@ -209,8 +232,9 @@ class Onward(Position):
         self.visit, self.tries = self.visit + 1, inf if tries is None else tries
         turn.visits += 1
         self.first_visit = turn.visits == 1
-        turn.tried = ()
-        self.known |= {"hits": 0, "visit": turn.visits, "value": 0}
+        turn.tried, turn.aided = (), Aided()
+        renew(self, "question")
+        self.known |= {"hits": 0, "visit": turn.visits, "value": 0, "help": ""}
         self._settle("opened", turn.card.question.id)
         scene, before = Scene(self, at), self.meters
         [came] = visit(scene)

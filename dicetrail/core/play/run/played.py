@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass, field
 from typing import Literal, NamedTuple
 
 from ..answers.verdict import LONGEST_ANSWER, Verdict, VerdictName
 from ..kinds import kind_of
+from ..questions.aided import Aided
 from ..questions.card import Card
 from ..questions.given import Given
 from ..questions.question import said
@@ -90,7 +92,8 @@ class Turn:
     """A question that was asked in this play: the card, the last answer, and what became of it.
 
     ``tried`` are the letters guessed in this visit, where the question is a covered phrase; ``visits`` is how
-    often it was open, and ``round`` the number of the round it was dealt in (0: none).
+    often it was open, and ``round`` the number of the round it was dealt in (0: none). ``aided`` is what
+    helps did to it in this visit.
     """
 
     card: Card
@@ -99,6 +102,7 @@ class Turn:
     tried: tuple[str, ...] = ()
     visits: int = 0
     round: int = 0
+    aided: Aided = Aided()
 
     @property
     def parts(self) -> tuple[str, ...]:
@@ -127,7 +131,8 @@ class Lap(NamedTuple):
 @dataclass(slots=True)
 class Seat:
     """What belongs to one player of a run: the meters and counts, the questions that were asked, the one of
-    them that is open or was last, the rounds that are over, and what was counted of each topic."""
+    them that is open or was last, the rounds that are over, what was counted of each topic, and how often
+    each help was used."""
 
     meters: dict[str, Number]
     counts: Counts
@@ -135,6 +140,7 @@ class Seat:
     turn: Turn | None = None
     laps: list[Lap] = field(default_factory=list)
     by_topic: dict[str, Counts] = field(default_factory=dict)
+    used: Counter[str] = field(default_factory=Counter)
 
     @property
     def place(self) -> int:

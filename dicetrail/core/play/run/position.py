@@ -48,7 +48,7 @@ class Position:
         self.offered: list[str] = []
         self.seat = Seat(
             {meter.name: meter.kept(meter.start) for meter in program.game.meters},
-            at_first(self.decks.total_after(0), rounds=program.has_rounds, opinions=program.asks_opinions),
+            at_first(self.decks.total_after(0), program.having),
         )
         if program.has_rounds:
             self.seat.counts["round_total"] = self.decks.dealer.total_after(0)
@@ -87,6 +87,11 @@ class Position:
     def asked(self) -> list[Turn]:
         """The questions that were asked, in the order in which they first came."""
         return self.seat.asked
+
+    @property
+    def asked_here(self) -> int:
+        """How many questions were asked so far in the round, or in a play without rounds."""
+        return int(self.counts["round_asked" if self.round.number else "asked"])
 
     @property
     def round(self) -> ReadyRound:

@@ -7,8 +7,9 @@ from collections.abc import Callable, Mapping, Sequence
 from ..answers.verdict import Verdict
 from ..language.expressions import ExpressionError, Names, Template
 from ..questions.question import Question
+from ..rulebook.game import Number
 from ..rulebook.moments import Moment
-from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow, Texts
+from ..rulebook.program import Program, ReadyGate, ReadyHelp, ReadyRound, ReadyRow, Texts
 from ..rulebook.rows import (
     Effect,
     Meters,
@@ -18,6 +19,7 @@ from ..rulebook.rows import (
     first_ending,
     first_gate,
     first_row,
+    number,
 )
 from ..rulebook.seconds import seconds_at
 from .instant import Instant
@@ -56,6 +58,14 @@ class Rulings:
         except ExpressionError as error:
             self._recorder.mistake(f"row {row.number}", error, at)
             return None
+
+    def cost(self, one: ReadyHelp, at: int) -> tuple[tuple[str, Number], ...]:
+        """What a help adds to meters; nothing where one of its expressions fails."""
+        try:
+            return tuple((name, number(expression, self._names(at))) for name, expression in one.add)
+        except ExpressionError as error:
+            self._recorder.mistake(f"help {one.source.name}", error, at)
+            return ()
 
     def ending(self, at: int) -> End | None:
         """The first ending that holds, None where none does."""

@@ -22,6 +22,7 @@ from ..rulebook.game import MOST_STEPS
 from ..rulebook.moments import TOLD_AS
 from ..rulebook.move import MOVES, Do, Move
 from .checking import carried_by, check
+from .helping import usable, wrong_label
 from .onward import Onward
 from .played import End
 from .position import Watch
@@ -71,6 +72,8 @@ class Run(Onward):
             return self.program.game.leave
         if move.do == "continue":
             return self.continue_from is not None and at >= self.continue_from
+        if move.do == "help":
+            return usable(self, move.text, at) is not None
         return move.do != "choose" or self._offered(move.text) is not None
 
     def tick(self, at: int) -> None:
@@ -141,14 +144,23 @@ class Run(Onward):
         self._recorder.record(self, at, move=f"choose {chosen}", next_="next")
         self._open_next(at, chosen)
 
+    def _help(self, move: Move, at: int) -> None:
+        one = usable(self, move.text, at)
+        if one is not None:
+            self._use(one, at)
+
     def _offered(self, text: str) -> str | None:
         """What is offered that a text names; None where it names nothing of it."""
         return next((one for one in self.offered if same(one) == same(text)), None)
 
     def _answer(self, move: Move, at: int) -> None:
         turn = self.seat.open
-        text = move.text if move.do == "answer" else input_for(move.do, turn.card, turn.tried)
-        verdict = check(turn.card, text, self.program.game.checking, turn.tried)
+        gone = turn.aided.gone
+        if move.do == "wrong" and gone:
+            text = wrong_label(turn)
+        else:
+            text = move.text if move.do == "answer" else input_for(move.do, turn.card, turn.tried)
+        verdict = check(turn.card, text, self.program.game.checking, turn.tried, gone)
         turn.given = Given(text, tuple(turn.card.order[place] for place in verdict.picks))
         if verdict.letter:
             turn.tried += (verdict.letter,)
@@ -168,6 +180,7 @@ _DOES: Mapping[Do, Callable[[Run, Move, int], None]] = {
     "wrong": Run._answer,
     "unreadable": Run._answer,
     "skip": Run._skip,
+    "help": Run._help,
     "choose": Run._choose,
     "continue": Run._go_on_by,
     "leave": Run._end_by,

@@ -11,9 +11,10 @@ from ..questions.carried import Carried
 from ..rulebook.clocks import Clock
 from ..rulebook.game import MOST_STEPS
 from ..rulebook.moments import MOMENTS, Moment
-from ..rulebook.program import Program, ReadyGate, ReadyRound, ReadyRow
+from ..rulebook.program import Program, ReadyGate, ReadyHelp, ReadyRound, ReadyRow
 from ..rulebook.quantities import Happening, counted, counted_of_topic
 from ..rulebook.rows import carried_to, move_clocks
+from .helping import AIDS, Helped
 from .naming import Knowing
 from .played import End
 from .rulings import Rulings
@@ -23,7 +24,7 @@ from .trail import Step
 T = TypeVar("T")
 
 
-class Staged(Knowing, Protocol):
+class Staged(Knowing, Helped, Protocol):
     """What a scene needs of a run, and changes in it."""
 
     program: Program
@@ -92,6 +93,16 @@ class Scene:
         if run.carried.adds:
             seat.meters = carried_to(run.program, before, run.carried.adds)
         return seat.meters != before
+
+    def help(self, one: ReadyHelp) -> bool:
+        """Do what a help does, its cost being carried; whether it swaps the question."""
+        run, name = self._run, one.source.name
+        run.carried = Carried(adds=run.rulings.cost(one, self._at))
+        aid = AIDS[one.source.does]
+        aid.do(run, one.source)
+        run.seat.used[name] += 1
+        run.known["help"] = name
+        return aid.swaps
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
         """The first row that holds now."""

@@ -28,7 +28,7 @@ from ..answers.verdict import VerdictName
 from ..language.expressions import Expression, Names, compile_expression
 from ..rulebook.game import ENDS, Result
 from ..rulebook.moments import MOMENTS, Moment, Onward
-from ..rulebook.program import ReadyGate, ReadyRound, ReadyRow
+from ..rulebook.program import ReadyGate, ReadyHelp, ReadyRound, ReadyRow
 from ..rulebook.quantities import Happening
 from ..rulebook.rows import leads_to, result_after
 from .played import Came, End
@@ -96,6 +96,13 @@ class RoundStage(Stage, Protocol):
         It counts as gone through."""
 
 
+class HelpStage(Stage, Protocol):
+    """Where helps are used."""
+
+    def help(self, one: ReadyHelp) -> bool:
+        """Do what a help does, its cost being what is carried next; whether the question is over with it."""
+
+
 # A round
 
 
@@ -138,6 +145,7 @@ LEADS: dict[Onward, Leads] = {
     "round": Leads("round"),
     "next": Leads("next"),
     "later": Leads("next"),
+    "swap": Leads("next"),
     "revisit": Leads("visit"),
     "ask": Leads("ask", another_try=True),
     "try": Leads("ask", another_try=True),
@@ -193,6 +201,15 @@ def visit(stage: Stage) -> Iterator[Came]:
     stage.count("visited")
     stage.set_clock()
     yield from happen(stage, "opened")
+
+
+def use_help(stage: HelpStage, one: ReadyHelp) -> Iterator[Came]:
+    """A help is used: it does what it does and costs what it costs; the question, or another one, goes on."""
+    swaps = stage.help(one)
+    if swaps:
+        stage.count("swapped")
+    for came in happen(stage, "helped"):
+        yield came._replace(onward="swap") if swaps and came.end is None else came
 
 
 def begin_try(stage: Stage, *, restart: bool) -> None:

@@ -11,6 +11,7 @@ from ..kinds import kind_of
 from ..questions.question import Question
 from ..rulebook.clocks import Clock
 from ..rulebook.game import Choices, Clocks, Consequence, Deal, Ending, Game, Round, Setup
+from ..rulebook.help import Help
 from ..rulebook.moments import Moment, Tone
 from ..rulebook.move import Move
 from ..rulebook.page import Cue
@@ -32,10 +33,11 @@ SAMPLE = Question(
 
 HIDDEN = Question("hidden", "letters", "What keeps the wind out?", ("hut door",))
 PageState = Literal[
-    "asking", "letters", "round", "good", "bad", "info", "plain", "breather", "won", "lost", "done"
+    "asking", "helps", "letters", "round", "good", "bad", "info", "plain", "breather", "won", "lost", "done"
 ]
-"""What a player's page can be at, beside its start: asking, before a round, feedback of each tone, a pause,
-the result."""
+"""What a player's page can be at, beside its start: asking, with helps used, before a round, feedback of each
+tone, a pause, the result."""
+SOME_HELPS = (Help("half", "remove", remove=1), Help("hint", "hint", uses=2))
 ROUND = Round("By the Stove", "Five to warm your hands.")
 _TONES: dict[str, Moment] = {"good": "right", "bad": "missed", "info": "wrong", "plain": "skipped"}
 _ENDS = ("won", "lost", "done")
@@ -59,6 +61,7 @@ def page_at(game: Game, state: PageState) -> View:
         deal=Deal(order="filed", options="filed"),
         setup=Setup(),
         rounds=tuple(_rounds(game)) if state == "round" else (),
+        helps=game.helps or (SOME_HELPS if state == "helps" else ()),
         tries=1 if state in ("bad", "lost") else 2,
         clocks=replace(game.clocks, breather=0 if ends else 3),
         consequences=tuple(_said_at(game, moment, stays=0 if ends else 2) for moment in _TONES.values()),
@@ -70,6 +73,9 @@ def page_at(game: Game, state: PageState) -> View:
     run.begin()
     for move in _MOVES.get(state, ()):
         run.do(Move(move), 0)
+    for one in shown.helps if state == "helps" else ():
+        if one.does != "swap":
+            run.do(Move("help", one.name), 0)
     return replace(view(run, 0), can_skip=bool(Program(game).rows["skipped"]))
 
 

@@ -23,6 +23,7 @@ from ..rulebook.page import Look, Sound, Welcome
 from ..rulebook.program import Program
 from ..run.played import Feedback
 from ..run.run import Run
+from .helps import HelpView, helps_seen, used_told
 from .outcome import CueView, OutcomeView, cue_seen_in, outcome_seen
 from .rounds import RoundView, is_before_a_round, round_seen
 
@@ -38,7 +39,8 @@ class ClockView:
 
 @dataclass(frozen=True, slots=True)
 class OptionView:
-    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing.
+    """An option in its place; ``mark`` says what is known of it: picked, right, wrong or nothing. One that a
+    help took away is ``gone``.
 
     Where the option is a picture, ``image`` is its file and ``text`` what is said of it.
     """
@@ -47,6 +49,7 @@ class OptionView:
     text: str
     mark: Mark
     image: str
+    gone: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,7 +72,8 @@ class LettersView:
 class QuestionView:
     """The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
     there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
-    ``items`` stand beside the options, numbered from 1."""
+    ``items`` stand beside the options, numbered from 1. ``clue`` is its hint, and ``start`` what is shown of
+    a typed answer, once helps have shown them."""
 
     number: int
     total: int | None
@@ -86,6 +90,8 @@ class QuestionView:
     unit: str
     attempt: int
     tries_left: int | None
+    clue: str
+    start: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -143,6 +149,7 @@ class View:
     choosing: Literal["", "topic", "level"]
     offered: list[str]
     question: QuestionView | None
+    helps: list[HelpView]
     question_clock: ClockView | None
     round_clock: ClockView | None
     game_clock: ClockView | None
@@ -181,6 +188,7 @@ def view(run: Run, at: int) -> View:
         choosing=run.round.source.deal.choose if run.phase == "choosing" else "",
         offered=list(run.offered) if run.phase == "choosing" else [],
         question=_question(run) if asks else None,
+        helps=helps_seen(run, at) if asks else [],
         question_clock=_clock(run.question_clock, at) if asks else None,
         round_clock=None if over else _clock(run.round_clock, at),
         game_clock=_clock(run.game_clock, at),
@@ -237,7 +245,7 @@ def _question(run: Run) -> QuestionView | None:
     card = run.card
     if card is None:
         return None
-    question, counts = card.question, run.counts
+    question, counts, aided = card.question, run.counts, run.seat.open.aided
     return QuestionView(
         number=int(counts["round_asked" if run.round.number else "asked"]),
         total=None if run.dealer.endless else int(counts["round_total" if run.round.number else "total"]),
@@ -254,6 +262,8 @@ def _question(run: Run) -> QuestionView | None:
         unit=question.unit,
         attempt=int(counts["attempt"]),
         tries_left=None if counts["tries_left"] == inf else int(counts["tries_left"]),
+        clue=question.hint if aided.hinted else "",
+        start=question.answers[0][: aided.letters] if aided.letters else "",
     )
 
 
@@ -269,13 +279,13 @@ def _letters(run: Run, card: Card) -> LettersView | None:
 
 
 def _options(run: Run, card: Card) -> list[OptionView]:
-    feedback, kind = run.feedback, kind_of(card.question)
+    feedback, kind, gone = run.feedback, kind_of(card.question), run.seat.open.aided.gone
     marks: list[Mark] = [""] * len(card.order)
     if feedback is not None and (not kind.in_parts or _known(feedback) or feedback.parts):
         marks = kind.marks(card, feedback.picks, revealed=feedback.revealed)
     return [
-        OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "")
-        for label, option, mark in zip(LABELS, card.options, marks, strict=False)
+        OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "", filed in gone)
+        for label, option, mark, filed in zip(LABELS, card.options, marks, card.order, strict=False)
     ]
 
 
@@ -293,7 +303,7 @@ def _feedback(run: Run) -> FeedbackView | None:
         moment=feedback.moment,
         step=feedback.step,
         verdict=feedback.verdict,
-        tell=feedback.tell or run.program.texts.get(f"said.{feedback.moment}", ""),
+        tell=feedback.tell or _said(run, feedback.moment),
         tone=cue.tone if cue else MOMENTS[feedback.moment].tone,
         cue=cue,
         given=feedback.given[:LONGEST_ANSWER],
@@ -303,6 +313,11 @@ def _feedback(run: Run) -> FeedbackView | None:
         else "",
         picture=_picture(run, feedback.moment),
     )
+
+
+def _said(run: Run, moment: Moment) -> str:
+    """What is said of a moment where the rules say nothing."""
+    return used_told(run) if moment == "helped" else run.program.texts.get(f"said.{moment}", "")
 
 
 def _picture(run: Run, moment: Moment) -> str:

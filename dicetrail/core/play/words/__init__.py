@@ -1,5 +1,5 @@
 """The texts of the player's page, in every language that ships. A new language is a module here, a line
-below, and its texts in :mod:`.of_kinds`, :mod:`.of_moments` and :mod:`.of_rounds`.
+below, and its texts in :mod:`.of_kinds`, :mod:`.of_moments`, :mod:`.of_rounds` and :mod:`.of_helps`.
 
 A text may hold names in braces, such as ``{n}``. One that depends on a number has a form for each plural
 category of its language (Unicode CLDR, "Language Plural Rules"): ``rules.questions.one``,
@@ -14,6 +14,7 @@ from dataclasses import replace
 
 from . import ar, de, en, es, fr, it, nl, pl, pt, uk
 from .language import Language
+from .of_helps import OF_HELPS
 from .of_kinds import OF_KINDS
 from .of_moments import OF_MOMENTS
 from .of_rounds import OF_ROUNDS
@@ -21,7 +22,7 @@ from .of_rounds import OF_ROUNDS
 
 def _whole(language: Language) -> Language:
     """A language with the texts that stand beside those of the page."""
-    tables = (OF_KINDS | OF_MOMENTS | OF_ROUNDS).items()
+    tables = (OF_KINDS | OF_MOMENTS | OF_ROUNDS | OF_HELPS).items()
     beside = {name: said[language.code] for name, said in tables if language.code in said}
     return replace(language, texts=language.texts | beside)
 

@@ -18,6 +18,7 @@ GROUPS = (
     TextGroup("Before a play", "start", ("start", "rules", "nameless")),
     TextGroup("The question, its clock and the meters", "asking", ("question", "clock", "meter", "picture")),
     TextGroup("Answering", "asking", ("hint", "answer", "pick", "mark")),
+    TextGroup("Helps", "helps", ("help", "option")),
     TextGroup("Letters", "letters", ("letters",)),
     TextGroup("Rounds, and what comes next", "round", ("round", "choose")),
     TextGroup("What is said of an answer", "good", ("said",)),

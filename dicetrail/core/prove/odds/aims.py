@@ -20,7 +20,7 @@ from ...play.language.expressions import Expression, ExpressionError, compile_ex
 from ...play.rulebook.names import NAMES
 from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import GROWING
-from ...rules.document import AimPart
+from ...rules.expected import AimPart
 from ..plays.measures import Z95, wilson
 from .best import best_figures, walked
 from .figures import RESULTS, Figures, Sums

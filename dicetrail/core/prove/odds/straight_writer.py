@@ -14,7 +14,7 @@ from ...play.rulebook.game import Choices, Result
 from ...play.rulebook.moments import MOMENTS, Moment
 from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER
 from ...play.rulebook.program import Program, ReadyRow
-from ...play.rulebook.quantities import ALONE, BECOMES, LASTING, MADE, OF_OPINIONS, QUANTITIES, Happening
+from ...play.rulebook.quantities import ALONE, BECOMES, LASTING, MADE, ONLY_WITH, QUANTITIES, Happening
 from ...play.rulebook.rows import reveals
 from ...play.run.played import Came, End
 from ...play.run.sequence import (
@@ -106,7 +106,7 @@ class Writer:
             {
                 **{name: name for name in built_in},
                 **known,
-                **dict.fromkeys(OF_OPINIONS, "0"),
+                **dict.fromkeys(ONLY_WITH, "0"),
                 "answer_due": player.pace,
                 "asked_from": "0",
                 "round_due": "INF",
@@ -118,7 +118,7 @@ class Writer:
                 **{
                     name: self._said(made, self._built_in) for name, made in MADE.items() if name not in ALONE
                 },
-                **dict.fromkeys((*OF_OPINIONS, "value"), "0"),
+                **dict.fromkeys((*ONLY_WITH, "value"), "0"),
                 "round": "1",
                 "rounds": "1",
                 "round_name": "''",

@@ -12,7 +12,7 @@ from ...play.kinds import kind_of
 from ...play.rulebook.game import Choices, Number
 from ...play.rulebook.program import Program
 from ...play.run.run import Run
-from ...rules.document import WaymarkPart
+from ...rules.expected import WaymarkPart
 from .walks import walk_moves
 from .waymarks import NOTHING, outcome
 

@@ -15,7 +15,7 @@ from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import all_of
 from ...play.run.moves import MoveError, play, read_move
 from ...play.run.run import Run
-from ...rules.document import WaymarkPart
+from ...rules.expected import WaymarkPart
 
 Expected = Number | str
 NOTHING = "none"

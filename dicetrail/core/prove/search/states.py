@@ -16,6 +16,7 @@ from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TIMES, TOLD
 from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.quantities import (
+    AT_TOPIC,
     QUANTITIES,
     TOPIC_COUNTS,
     Counts,
@@ -87,7 +88,7 @@ class Kept:
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self._topics = counts_of_topics(program)
         of_topics = tuple(name for names in self._topics.values() for name in names)
-        self._of_game = standing(rounds=program.has_rounds, opinions=program.asks_opinions)
+        self._of_game = standing(program.having)
         self.standing = (*self._of_game, *of_topics)
         self._values = itemgetter(*self.standing)
         self._kept = [
@@ -121,17 +122,15 @@ class Kept:
 
     def at_first(self) -> Counts:
         """The counts every play begins with."""
-        program = self.program
-        counts = at_first(rounds=program.has_rounds, opinions=program.asks_opinions)
-        return {**dict.fromkeys(self.standing, 0), **counts}
+        return {**dict.fromkeys(self.standing, 0), **at_first(having=self.program.having)}
 
     def counted(self, counts: Counts, happening: Happening, sort: int, **given: Value) -> Counts:
         """The counts after something happened at a question of a sort, those of its topic, too."""
         counts = counted(counts, happening, **given)
         names = self._topics.get(self.sorts[sort].topic, {}) if sort >= 0 else {}
+        moves = AT_TOPIC.get(happening, {})
         for name, of_play in names.items():
-            if happening in QUANTITIES[of_play].becomes:
-                counts[name] += 1
+            counts[name] += moves.get(of_play, 0)
         return counts
 
     def round_of(self, state: State) -> ReadyRound:

@@ -123,7 +123,9 @@ def never_asked(document: Document, game: Game) -> Iterator[Found]:
     """Questions that come in no play: behind those that are drawn in the order of the file, or of no topic
     and level that can be chosen."""
     most = game.setup.count.max if game.setup.count else game.deal.draw
-    if game.deal.order != "filed" or game.deal.repeats == "always" or game.deal.is_steered or game.rounds:
+    swaps = any(one.does == "swap" for one in game.helps)
+    unsure = game.deal.repeats == "always" or game.deal.is_steered or game.rounds or swaps
+    if game.deal.order != "filed" or unsure:
         most = None
     if most is None and not (game.setup.one_topic or game.setup.level):
         return

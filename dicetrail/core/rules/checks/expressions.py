@@ -6,7 +6,7 @@ from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
 from ...play.language.expressions import ExpressionError
-from ..document import Document
+from ..document import ConsequencePart, Document
 from ..editing import Edit
 from ..known import known_in
 from ..numbering import every_row
@@ -24,11 +24,18 @@ def expressions(game: Written) -> Iterator[Found]:
                 known.check(site.source, site.sort)
             except ExpressionError as error:
                 yield _mistake(error, site.path)
-    for _, path, row in every_row(document):
-        for key, pairs in (("add", row.add), ("set", row.set)):
-            for name in pairs:
-                if name not in document.meters:
-                    yield _unknown_meter(document, pairs, (*path, key, name))
+    changes = [(pairs, (*path, key)) for _, path, row in every_row(document) for key, pairs in _changed(row)]
+    changes += [(one.add, ("helps", place, "add")) for place, one in enumerate(document.helps)]
+    for pairs, path in changes:
+        for name in pairs:
+            if name not in document.meters:
+                yield _unknown_meter(document, pairs, (*path, name))
+
+
+def _changed(row: ConsequencePart) -> Iterator[tuple[str, dict[str, str]]]:
+    """The meters that a row changes, by how."""
+    yield "add", row.add
+    yield "set", row.set
 
 
 def _unknown_meter(document: Document, pairs: Collection[str], path: tuple[str | int, ...]) -> Found:

@@ -46,9 +46,9 @@ export function OptionLine(props: Props) {
   return (
     <button
       type="button"
-      aria-disabled={!asking}
+      aria-disabled={!asking || option.gone}
       aria-pressed={picked === undefined ? undefined : picked !== ""}
-      onClick={() => asking && pick()}
+      onClick={() => asking && !option.gone && pick()}
       data-mark={option.mark}
       className={clsx(
         "flex w-full gap-x-4 px-3 text-start",
@@ -57,7 +57,8 @@ export function OptionLine(props: Props) {
         dense ? "py-1" : SIZES[size],
         mark ?? "border-line",
         picked && !mark && "bg-moss",
-        asking && !mark && "hover:border-pine hover:bg-sheet",
+        option.gone && "text-soft line-through",
+        asking && !mark && !option.gone && "hover:border-pine hover:bg-sheet",
         !asking && !mark && "text-soft",
         cue && `motion-${cue}`,
       )}
@@ -85,6 +86,7 @@ export function OptionLine(props: Props) {
           <Light text={option.text} />
         )}
       </span>
+      {option.gone && <span className="text-sm">{t("option.gone")}</span>}
       {picked && <span className="font-bold text-pine">{picked}</span>}
       {mark && (
         <span className={option.mark === "right" ? "font-bold text-pine" : "font-bold text-ember"}>

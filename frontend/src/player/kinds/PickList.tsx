@@ -19,7 +19,9 @@ interface Props extends AnswerProps {
 export function PickList(props: Props) {
   const { question, view, asking, quiet, dense, give, said, enough } = props;
   const t = useTexts();
-  const [picked, setPicked] = useState(() => given(view.feedback?.given ?? ""));
+  const [chosen, setPicked] = useState(() => given(view.feedback?.given ?? ""));
+  const gone = question.options.filter((option) => option.gone).map((option) => option.label);
+  const picked = chosen.filter((label) => !gone.includes(label));
   const toggle = (label: string) => {
     if (!asking) return;
     setPicked((now) =>

@@ -15,6 +15,7 @@ export function useLabelKeys(
       const key = event.key.toUpperCase();
       const option =
         question.options.find(({ label }) => label === key) ?? question.options[Number(key) - 1];
+      if (option?.gone) return;
       if (option) pick(option.label);
       else if (other?.(event.key, event.target)) event.preventDefault();
     };

@@ -1,3 +1,4 @@
+import type { BenchSeen } from "../../api/client";
 import { Tick } from "../../ui/Tick";
 import { Button } from "../../ui/Button";
 import { Menu, MenuDo } from "../../ui/Menu";
@@ -10,6 +11,7 @@ interface Props {
   canLeave: boolean;
   canGoBack: boolean;
   inFeedback: boolean;
+  helps: BenchSeen["view"]["helps"];
   move: (line: string) => void;
   toTheEnd: (line: string) => void;
   untilALifeIsLost: () => void;
@@ -35,6 +37,17 @@ export function Moves(props: Props) {
             {one.title} <Key>{one.key}</Key>
           </Button>
         ))}
+      {props.helps.map((help, place) => (
+        <Button
+          key={help.name}
+          small
+          disabled={!can || !help.can}
+          title={`help ${help.name}`}
+          onClick={() => move(`help ${help.name}`)}
+        >
+          {help.label} <Key>{`${place + 1}`}</Key>
+        </Button>
+      ))}
       <Menu label="On until …" disabled={!can}>
         <MenuDo act={() => toTheEnd("right")} hint="R">
           the end, all right

@@ -28,6 +28,7 @@ export function PlayOnBench({ game, playing, found }: Props) {
         {...acts}
         canBeLate={found.can_be_late || phase !== "asking"}
         canLeave={found.view.can_leave}
+        helps={found.view.helps}
         canGoBack={bench.attempt.moves.length > 0}
         inFeedback={phase === "feedback"}
       />
@@ -49,9 +50,8 @@ export function PlayOnBench({ game, playing, found }: Props) {
             heard={Infinity}
             seen={{ view: standing(found.view), at: 0 }}
             send={({ do: what, text }) => {
-              if (what === "answer") move(`answer ${text ?? ""}`);
-              else if (what === "skip" || what === "leave") move(what);
-              else onward();
+              if (what === "continue") onward();
+              else move(text || what === "answer" ? `${what} ${text ?? ""}` : what);
             }}
           />
         )}

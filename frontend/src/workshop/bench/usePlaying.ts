@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { api, type BenchSeen, type BenchWanted, type Game, type Played } from "../../api/client";
 import { stateOf, useShow, useWords } from "../data";
@@ -42,7 +42,9 @@ export function usePlaying(game: Game) {
   });
   const toTheEnd = useCallback((line: string) => many(line, MOST_AT_ONCE), [many]);
   useBenchSound(found);
+  const helps = useMemo(() => found?.view.helps.map((help) => help.name) ?? [], [found]);
   const acts = {
+    helps,
     can: phase === "asking" || phase === "choosing" || phase === "feedback" || phase === "ready",
     move,
     toTheEnd,
@@ -87,6 +89,7 @@ function useRunningClock(
 
 interface Acts {
   can: boolean;
+  helps: string[];
   move: (line: string) => void;
   toTheEnd: (line: string) => void;
   untilALifeIsLost: () => void;
@@ -100,7 +103,8 @@ const isPressed = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest("button, a, summary") !== null;
 
 /** One key for each move, wherever nothing is typed. */
-function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: Acts) {
+function useBenchKeys(acts: Acts) {
+  const { can, helps, move, toTheEnd, untilALifeIsLost, back, onward } = acts;
   const moves = useWords()?.moves;
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
@@ -108,7 +112,9 @@ function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: A
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (target instanceof HTMLElement && target.closest("input, textarea, select")) return;
       const chosen = moves?.find((one) => one.key === event.key);
+      const help = /^[1-9]$/.test(event.key) ? helps[Number(event.key) - 1] : undefined;
       if (chosen && can) move(chosen.do);
+      else if (help && can) move(`help ${help}`);
       else if (/^[a-h]$/.test(event.key) && can) move(`answer ${event.key}`);
       else if (event.key === "R" && can) toTheEnd("right");
       else if (event.key === "W" && can) toTheEnd("wrong");
@@ -120,7 +126,7 @@ function useBenchKeys({ can, move, toTheEnd, untilALifeIsLost, back, onward }: A
     };
     window.addEventListener("keydown", key);
     return () => window.removeEventListener("keydown", key);
-  }, [can, moves, move, toTheEnd, untilALifeIsLost, back, onward]);
+  }, [can, helps, moves, move, toTheEnd, untilALifeIsLost, back, onward]);
 }
 
 /** Takes up a play that another screen sent here, once. */

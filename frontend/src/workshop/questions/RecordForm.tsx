@@ -89,6 +89,7 @@ export function RecordForm(props: Props) {
         <RoleLine {...common} role="why right" lines label="… where it was right" />
         <RoleLine {...common} role="why wrong" lines label="… where it was not" />
       </div>
+      <RoleLine {...common} role="hint" lines label="Hint, shown by a help" />
       <MediaFields record={record} put={put} keep={keep} />
     </div>
   );

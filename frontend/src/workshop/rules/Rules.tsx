@@ -13,6 +13,7 @@ import { ComesToSide } from "./ComesToSide";
 import { Before, House } from "./House";
 import { GamesRows, roundAt } from "./GamesRows";
 import { Moments } from "./Moments";
+import { Helps } from "./Helps";
 import { Named } from "./Named";
 import { Results } from "./Results";
 import { RoundHouse } from "./RoundHouse";
@@ -111,7 +112,7 @@ function Table({ game, changing, toText }: TableProps) {
   const fresh = comesTo?.revision === game.revision ? comesTo : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(
-    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards|names)\.?/.test(path),
+    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards|names|helps)\.?/.test(path),
   );
   const rounds = document.rounds ?? [];
   const asked = Number(params.get("round"));
@@ -144,13 +145,16 @@ function Table({ game, changing, toText }: TableProps) {
           />
         )}
         {!round && (
-          <Named
-            game={game}
-            document={document}
-            snags={snags}
-            {...common}
-            rename={changing.renameNamed}
-          />
+          <>
+            <Helps document={document} snags={snags} {...common} />
+            <Named
+              game={game}
+              document={document}
+              snags={snags}
+              {...common}
+              rename={changing.renameNamed}
+            />
+          </>
         )}
         <section aria-labelledby="consequences">
           <h2 id="consequences" className="mb-2 text-xl">

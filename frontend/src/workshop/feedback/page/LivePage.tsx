@@ -10,6 +10,7 @@ const HEIGHT: Record<number, number> = { 1280: 800, 768: 900, 390: 760 };
 const SAID: Record<PageState | "start", string> = {
   start: "Start",
   asking: "Asking",
+  helps: "Helps used",
   letters: "Letters",
   round: "Round",
   good: "Good",

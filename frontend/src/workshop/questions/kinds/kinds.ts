@@ -32,7 +32,7 @@ export const KINDS: Record<string, KindForm> = {
 
 const COMMON = [
   ...["id", "prompt", "topic", "level", "worth", "seconds"],
-  ...["why", "why right", "why wrong", "image", "alt", "sound"],
+  ...["why", "why right", "why wrong", "hint", "image", "alt", "sound"],
 ];
 
 /** A new question of a kind, to be written. */

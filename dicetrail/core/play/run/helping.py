@@ -1,0 +1,142 @@
+"""Helping: what each help does to the question that is open, and when there is anything it can do.
+
+A new help is a name in :data:`..rulebook.help.Does` and a line in :data:`AIDS`.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from typing import NamedTuple, Protocol
+
+from ..deal.dealer import Dealer
+from ..dice import Stream
+from ..kinds import kind_of
+from ..language.expressions import Names
+from ..questions.question import LABELS, same
+from ..rulebook.clocks import Clock
+from ..rulebook.game import Choices
+from ..rulebook.help import Does, Help, Per
+from ..rulebook.program import Program, ReadyHelp
+from ..rulebook.rows import holds
+from .played import Seat, Turn
+
+
+class Helped(Protocol):
+    """What is asked of a run, and changed in it."""
+
+    program: Program
+    choices: Choices
+    seat: Seat
+    question_clock: Clock
+
+    @property
+    def dealer(self) -> Dealer: ...
+
+    @property
+    def asked_here(self) -> int: ...
+
+    def names(self, at: int) -> Names: ...
+
+
+class Aid(NamedTuple):
+    """A thing that helps do: whether it ``can`` be done now, and how it is done; ``says`` tells the maker
+    what it is. ``swaps`` tells that the question is over with it."""
+
+    says: str
+    can: Callable[[Helped], bool]
+    do: Callable[[Helped, Help], None]
+    swaps: bool = False
+
+
+def wrong_left(turn: Turn) -> list[int]:
+    """The wrong options (their places as filed) that are not gone, in the order they stand in."""
+    card = turn.card
+    if not kind_of(card.question).can_lose_options:
+        return []
+    gone = {*card.question.rights, *turn.aided.gone}
+    return [filed for filed in card.order if filed not in gone]
+
+
+def wrong_label(turn: Turn) -> str:
+    """The letter of the first wrong option that is not gone."""
+    return LABELS[turn.card.order.index(wrong_left(turn)[0])]
+
+
+def _remove(run: Helped, one: Help) -> None:
+    """Which options go is dealt for the help and the question: another deal takes away the same."""
+    turn = run.seat.open
+    question, left = turn.card.question, wrong_left(turn)
+    stream = Stream(run.choices.dice, f"helps/{one.name}/{question.id}")
+    order = stream.shuffled(range(len(question.options)))
+    going = [filed for filed in order if filed in left][: min(one.remove, len(left) - 1)]
+    turn.aided = turn.aided._replace(gone=turn.aided.gone | {*going})
+
+
+def _hint(run: Helped, one: Help) -> None:
+    run.seat.open.aided = run.seat.open.aided._replace(hinted=True)
+
+
+def _time(run: Helped, one: Help) -> None:
+    run.question_clock.add(one.seconds)
+
+
+def _letter(run: Helped, one: Help) -> None:
+    turn = run.seat.open
+    letter = _next_letter(turn)
+    if kind_of(turn.card.question).covers:
+        turn.tried += (letter,)
+    else:
+        turn.aided = turn.aided._replace(letters=turn.aided.letters + len(letter))
+
+
+def _next_letter(turn: Turn) -> str:
+    """What is shown next of an answer, "" where it would be all of it."""
+    return kind_of(turn.card.question).next_letter(turn.card.question, turn.tried, turn.aided.letters)
+
+
+def _swap(run: Helped, one: Help) -> None:
+    """The question is taken back; another one is dealt when the play goes on."""
+    del run.seat.asked[run.seat.place]
+
+
+def _can_swap(run: Helped) -> bool:
+    """Nothing of the question is counted yet, and there is another."""
+    turn = run.seat.open
+    return turn.visits == 1 and turn.outcome == "open" and run.dealer.can_swap(run.asked_here - 1)
+
+
+AIDS: Mapping[Does, Aid] = {
+    "remove": Aid("takes wrong options away", lambda run: len(wrong_left(run.seat.open)) > 1, _remove),
+    "hint": Aid(
+        "shows the question’s hint",
+        lambda run: bool(run.seat.open.card.question.hint) and not run.seat.open.aided.hinted,
+        _hint,
+    ),
+    "time": Aid(
+        "gives the question’s clock more time", lambda run: run.question_clock.limit is not None, _time
+    ),
+    "swap": Aid("puts another question in its place", _can_swap, _swap, swaps=True),
+    "letter": Aid("shows a letter of the answer", lambda run: bool(_next_letter(run.seat.open)), _letter),
+}
+"""What helps do, by its name."""
+
+
+def uses_left(run: Helped, one: Help) -> int | None:
+    """How often it can still be used; None where that is as often as one likes."""
+    return None if one.uses is None else max(0, one.uses - run.seat.used[one.name])
+
+
+def usable(run: Helped, called: str, at: int) -> ReadyHelp | None:
+    """The help of a name, where it can be used at the question that is open now; None where it can't."""
+    one = next((one for name, one in run.program.helps.items() if same(name) == same(called)), None)
+    if one is None or uses_left(run, one.source) == 0 or not AIDS[one.source.does].can(run):
+        return None
+    so = one.condition is None or holds(one.condition, run.names(at), "", lambda where, error: None)
+    return one if so else None
+
+
+def renew(run: Helped, per: Per) -> None:
+    """A round, or a question, begins: what is to be used once in each can be used again."""
+    for one in run.program.game.helps:
+        if one.per == per:
+            del run.seat.used[one.name]

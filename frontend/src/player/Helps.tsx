@@ -1,0 +1,82 @@
+import clsx from "clsx";
+import { useEffect, useRef } from "react";
+import type { View } from "../api/client";
+import { buttonLook } from "../ui/Button";
+import { useTexts } from "./texts";
+
+type Help = View["helps"][number];
+
+interface Props {
+  helps: Help[];
+  /** Takes no keys of its own accord. */
+  quiet: boolean;
+  dense: boolean;
+  use: (name: string) => void;
+}
+
+/**
+ * The helps there are at a question, with what each costs and how often it is left. Escape goes to the first that
+ * can be used, and from there back to where one was; no letter or figure is theirs, for those answer.
+ */
+export function Helps({ helps, quiet, dense, use }: Props) {
+  const t = useTexts();
+  const list = useRef<HTMLUListElement>(null);
+  useEscape(list, !quiet && helps.some((help) => help.can));
+  if (helps.length === 0) return null;
+  return (
+    <section aria-label={t("help.list")} className="flex flex-wrap items-baseline gap-x-3 gap-y-2">
+      <span className="text-sm text-soft" aria-hidden="true">
+        {t("help.list")}
+        {!quiet && <kbd className="ms-2 border border-line px-1 font-mono text-xs">Esc</kbd>}
+      </span>
+      <ul ref={list} className="flex flex-wrap gap-2">
+        {helps.map((help) => (
+          <li key={help.name}>
+            <button
+              type="button"
+              data-help={help.name}
+              aria-disabled={!help.can}
+              onClick={() => help.can && use(help.name)}
+              className={clsx(
+                buttonLook("plain", dense),
+                !help.can && "border-line! bg-shade! text-soft! line-through",
+              )}
+            >
+              {help.label}
+              <span className="text-sm font-normal">{said(help, t)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What a help costs, and how often it is left. */
+function said(help: Help, t: ReturnType<typeof useTexts>): string {
+  const costs = help.costs
+    .filter((cost) => cost.amount !== 0)
+    .map(({ amount, meter }) => `${amount > 0 ? "+" : "−"}${t.number(Math.abs(amount))} ${meter}`);
+  const left = help.left === null ? [] : [t("help.left", { n: help.left })];
+  return [...costs, ...left].join(" · ");
+}
+
+/** Lets Escape go to the first help that can be used, and back. */
+function useEscape(list: React.RefObject<HTMLUListElement | null>, active: boolean) {
+  useEffect(() => {
+    if (!active) return;
+    let before: Element | null = null;
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== "Escape" || event.defaultPrevented || !list.current) return;
+      if (list.current.contains(document.activeElement)) {
+        if (before instanceof HTMLElement) before.focus();
+      } else {
+        before = document.activeElement;
+        list.current.querySelector<HTMLElement>("button[aria-disabled=false]")?.focus();
+      }
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [list, active]);
+}
