@@ -80,12 +80,14 @@ def _told_of(aim: Held) -> str:
 Skill = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that a try is right")]
 Knows = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that the answer is known")]
 Pace = Annotated[float, typer.Option(min=0, max=3600, help="seconds a try takes")]
+Helps = Annotated[bool, typer.Option("--helps", help="use each help where the answer is not known")]
 
 
-def _walker(skill: float | None, knows: float | None, pace: float) -> Walker:
+def _walker(skill: float | None, knows: float | None, pace: float, helps: bool) -> Walker:
     if (skill is None) == (knows is None):
         raise Refused("Say how the plays are made: --skill P or --knows K.")
-    return Walker("skill", skill, pace) if skill is not None else Walker("knows", knows or 0.0, pace)
+    share = skill if skill is not None else knows
+    return Walker("skill" if skill is not None else "knows", share or 0.0, pace, helps)
 
 
 @commands.command("walk")
@@ -96,6 +98,7 @@ def walk_plays(
     skill: Skill = None,
     knows: Knows = None,
     pace: Pace = 0,
+    helps: Helps = False,
     spread: Annotated[float, typer.Option(min=0, max=1, help="how far skills differ (sd)")] = 0,
     pace_spread: Annotated[float, typer.Option(min=0, max=3600, help="how far paces differ (sd)")] = 0,
     at_level: Annotated[
@@ -108,8 +111,10 @@ def walk_plays(
     from ..core.prove.odds.walking import Walking
 
     program = program_of(game_path)
-    walker: Walker | Company = _walker(skill, knows, pace)
+    walker: Walker | Company = _walker(skill, knows, pace, helps)
     if spread or pace_spread or at_level:
+        if helps:
+            raise Refused("A company of players uses no helps: --helps goes with one --skill or --knows.")
         if skill is None:
             raise Refused("A company of players has a skill: --skill P, with --spread, --at-level and so on.")
         walker = Company(skill, spread, pace, pace_spread, dict(map(_level, at_level or ())))
@@ -134,14 +139,19 @@ def _level(said: str) -> tuple[int, float]:
 
 @commands.command("odds")
 def exact_odds(
-    game_path: GamePath, skill: Skill = None, knows: Knows = None, pace: Pace = 0, as_json: AsJson = False
+    game_path: GamePath,
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    helps: Helps = False,
+    as_json: AsJson = False,
 ) -> None:
     """Tell exactly what plays come to. Exit 1 where a game has too many states for it."""
     from ..core.prove.odds.exact import Inexact, odds
 
     program = program_of(game_path)
     try:
-        found = odds(program, _walker(skill, knows, pace))
+        found = odds(program, _walker(skill, knows, pace, helps))
     except Inexact as error:
         print(error, file=sys.stderr)
         leave_if(True)
@@ -155,10 +165,11 @@ def compare(
     skill: Skill = None,
     knows: Knows = None,
     pace: Pace = 0,
+    helps: Helps = False,
     as_json: AsJson = False,
 ) -> None:
     """Hold what plays of a game come to against what those of another do."""
-    walker = _walker(skill, knows, pace)
+    walker = _walker(skill, knows, pace, helps)
     sides = [_figures_of(program_of(path), walker) for path in (game_path, other_path)]
     found = changes(*sides)
     if as_json:

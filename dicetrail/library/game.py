@@ -105,9 +105,16 @@ class Game:
             raise ValueError(str(error)) from None
         return Play(self._program, chosen)
 
-    def odds(self, skill: float | None = None, knows: float | None = None, pace: float = 0) -> Forecast:
+    def odds(
+        self,
+        skill: float | None = None,
+        knows: float | None = None,
+        pace: float = 0,
+        helps: bool = False,
+    ) -> Forecast:
         """What plays come to, exactly, when a player makes them who is right with the chance ``skill`` at
         each try, or ``knows`` answers with a chance and guesses the others; a try takes ``pace`` seconds.
+        Who ``helps`` themselves uses each help that can be used where they don't know.
 
         Raises ValueError where a game has too many states for it, or what is chosen makes no player.
 
@@ -118,7 +125,7 @@ class Game:
         """
         from ..core.prove.odds.exact import odds  # imported late: it reckons with arrays
 
-        found = odds(self._program, _walker(skill, knows, pace))
+        found = odds(self._program, _walker(skill, knows, pace, helps))
         return Forecast.of(found, len(self._program.game.rows))
 
     def walk(
@@ -128,6 +135,7 @@ class Game:
         skill: float | None = None,
         knows: float | None = None,
         pace: float = 0,
+        helps: bool = False,
     ) -> Forecast:
         """The same from so many ``plays`` that are made; the same ``dice`` give the same plays.
 
@@ -139,7 +147,7 @@ class Game:
 
         if not 1 <= plays <= 10_000_000:
             raise ValueError(f"walk() makes from 1 to 10,000,000 plays, not {plays}")
-        walking = Walking(self._program, _walker(skill, knows, pace), dice)
+        walking = Walking(self._program, _walker(skill, knows, pace, helps), dice)
         walking.make(plays)
         return Forecast.of(walking.figures(), len(self._program.game.rows))
 
@@ -187,10 +195,10 @@ class Game:
         return verdict_on(found, text, self._program.game.checking)
 
 
-def _walker(skill: float | None, knows: float | None, pace: float) -> Walker:
+def _walker(skill: float | None, knows: float | None, pace: float, helps: bool) -> Walker:
     if (skill is None) == (knows is None):
         raise ValueError("Say how the plays are made: skill=0.7, or knows=0.4.")
     share = skill if skill is not None else knows
     if not 0 <= (share or 0) <= 1 or pace < 0:
         raise ValueError("A skill, or what is known, lies between 0 and 1, and a pace is no less than 0.")
-    return Walker("skill" if skill is not None else "knows", share or 0.0, pace)
+    return Walker("skill" if skill is not None else "knows", share or 0.0, pace, helps)

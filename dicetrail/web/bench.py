@@ -190,6 +190,7 @@ def coverage(
         *((f"ending {n}", f"{one.result}: {one.condition}") for n, one in enumerate(program.game.endings, 1)),
         *((f"award {n}", one.title) for n, one in enumerate(program.game.awards, 1)),
         *((f"round {n}", one.name) for n, one in enumerate(program.game.rounds, 1)),
+        *((f"help {n}", one.label or one.name) for n, one in enumerate(program.game.helps, 1)),
         *(
             (f"gate {n}.{place}", f"from {one.name} to {gate.go}")
             for n, one in enumerate(program.game.rounds, 1)
@@ -212,7 +213,7 @@ def coverage(
 @router.get("/games/{game_id}/way")
 def way(
     what: Annotated[
-        str, Query(pattern=r"^((row|ending|award|round) [0-9]{1,4}|gate [0-9]{1,2}[.][0-9]{1,2})$")
+        str, Query(pattern=r"^((row|ending|award|round|help) [0-9]{1,4}|gate [0-9]{1,2}[.][0-9]{1,2})$")
     ],
     found: TheReach,
     game: TheGame,
@@ -220,7 +221,7 @@ def way(
     session: TheSession,
     workshop: TheWorkshop,
 ) -> WayOut:
-    """Moves that come to a row, an ending, an award, a round or a gate, such as ``row 3`` or ``gate 2.1``."""
+    """Moves that come to a row, an ending, an award, a round, a help or a gate: ``row 3``, ``gate 2.1``."""
     come = workshop.games.known(
         session,
         game,

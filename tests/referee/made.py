@@ -36,6 +36,7 @@ TOPICS = ['right_in("knots")', 'asked_in("sky")', 'missed_in("knots")', 'percent
 NAMED = {"brave": "attempt == 1", "lucky": "roll(2)", "prize": "2 + lucky * brave", "rich": "score + worth"}
 """Named expressions that made-up games may have."""
 OF_CARRIED = ["value"]
+HELPS = ["remove", "hint", "time", "letter"]
 
 
 @st.composite
@@ -218,6 +219,45 @@ def rounds(draw, names, size, texts, timed, *, weighed):
 
 
 @st.composite
+def helps(draw, names, rounds):
+    """Helps of a game, each doing something else."""
+    does = st.sampled_from(HELPS)
+    return [draw(_help(one, names, rounds)) for one in draw(st.lists(does, min_size=1, unique=True))]
+
+
+@st.composite
+def _help(draw, does, names, rounds):
+    one = {"name": does, "does": does}
+    if draw(st.booleans()):
+        one["uses"] = draw(st.sampled_from([1, 2, 3, "none"]))
+    if draw(st.booleans()):
+        one["per"] = draw(st.sampled_from(["play", "question", *(["round"] if rounds else [])]))
+    if draw(st.integers(0, 2)) == 0:
+        one["if"] = draw(conditions(names))
+    if draw(st.booleans()):
+        one["add"] = {draw(st.sampled_from(METERS)): draw(st.sampled_from([-1, -2, 0.5, "worth", "-streak"]))}
+    if does == "remove" and draw(st.booleans()):
+        one["remove"] = draw(st.sampled_from([1, 3]))
+    if does == "time" and draw(st.booleans()):
+        one["seconds"] = draw(st.sampled_from([1, 2.5]))
+    return one
+
+
+@st.composite
+def of_helps(draw):
+    """A row that is about helps."""
+    row = {"moment": "helped", **draw(st.sampled_from([{}, {"if": 'help == "remove"'}]))}
+    if draw(st.booleans()):
+        row["moment"] = draw(st.sampled_from(["right", "wrong", "missed", "opened", "over", "helped"]))
+        row["if"] = draw(st.sampled_from(['help == "letter"', 'help != ""', "helps_used > 1"]))
+    does = [{"add": {"score": 7}}, {"set": {"lives": 2}}, {"add": {"warmth": "helps_used"}}, {"hold": 1}]
+    row |= draw(st.sampled_from(does))
+    if row["moment"] == "helped" and draw(st.integers(0, 7)) == 0:
+        row["then"] = draw(st.sampled_from(["won", "lost"]))
+    return row
+
+
+@st.composite
 def games(draw, *, weighed=False):
     """A game and its questions; ``weighed`` ones are small enough to go every way of."""
     in_rounds = draw(st.integers(0, 4)) < 2
@@ -272,6 +312,11 @@ def games(draw, *, weighed=False):
         "leave": draw(st.booleans()),
         **({"names": named} if named else {}),
     }  # fmt: skip
+    if not weighed and draw(st.integers(0, 2)) == 0:
+        game["helps"] = draw(helps([*names, "helps_used"], in_rounds))
+        more = draw(st.lists(of_helps(), max_size=2))
+        game["consequences"] = [*more, *game["consequences"]]
+        some = [{**card, "hint": "A hint."} if draw(st.integers(0, 3)) else card for card in some]
     if in_rounds:
         some = [card for card in some if card["kind"] != "order"] or [draw(cards(0, ["choice"]))]
         game["deal"] |= {"options": "filed", "repeats": "never"}
@@ -287,9 +332,8 @@ def games(draw, *, weighed=False):
 
 @st.composite
 def moves(draw):
-    do = draw(
-        st.sampled_from(["right", "right", "wrong", "wrong", "late", "skip", "unreadable", "answer", "leave"])
-    )
+    every = ["right", "right", "wrong", "wrong", "late", "skip", "unreadable", "answer", "leave"]
+    do = draw(st.sampled_from([*every, "help", "help", "help"]))
     texts = [
         "A",
         "b ",
@@ -305,6 +349,7 @@ def moves(draw):
         "2",
         "l",
     ]
+    texts = HELPS if do == "help" else texts
     return do, draw(st.sampled_from(texts)), draw(st.sampled_from([0, 0, 0, 1000, 2500, 3000, 9000]))
 
 

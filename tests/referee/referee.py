@@ -6,7 +6,7 @@ everything that has a default, and cards are dicts.
 
 import math
 
-from .answers import LARGEST, Mistake, carried, evaluate, number, said, uncovered, verdict
+from .answers import LARGEST, Mistake, _letter, carried, evaluate, number, said, uncovered, verdict
 
 MOST_STEPS = 10_000
 ANSWERS = ("right", "part", "close", "wrong", "missed", "late", "skipped", "answered", "unreadable")
@@ -17,7 +17,8 @@ AGAIN = {
     "missed": "revisit", "late": "revisit", "skipped": "revisit",
 }  # fmt: skip
 OF_ROUND = ("asked", *COUNTED, "first_try", "opinions")
-LEADS = {"part": "resume", "close": "try", "wrong": "try", "unreadable": "resume", "opened": "ask"}
+LEADS = {"part": "resume", "close": "try", "wrong": "try", "unreadable": "resume", "opened": "ask",
+         "helped": "resume"}  # fmt: skip
 TOLD = {"ask": "asking", "next": "next", "try": "again", "resume": "again", "revisit": "again",
         "later": "later", "round": "round"}  # fmt: skip
 
@@ -68,14 +69,22 @@ class Play:
         self.trail, self.result, self.award, self.first, self.seen = [], None, None, True, set()
         self.rounds, self.round_clock = game.get("rounds", []), Clock(None)
         self.round = 1 if self.rounds else 0
-        self.counts["opinions"] = 0
+        self.counts |= {"opinions": 0, "helps_used": 0}
+        self.helps = {one["name"]: one for one in game.get("helps", [])}
+        self.used, self.away, self.hinted, self.letters, self.help = (
+            dict.fromkeys(self.helps, 0),
+            set(),
+            False,
+            0,
+            "",
+        )
         self.before, self.gone, self.entered, self.offers = dict(self.counts), {}, {}, []
         self.settled, self.happened, self.at, self.rolled = {}, {}, "", {}
         self.topics, self.told, self.carried, self.value, self.picked = {}, {}, ("", 0, []), 0, ""
 
     # Chance: who plays says what is rolled, and which of several texts is told
 
-    roll = choose_text = None
+    roll = choose_text = shuffled = None
 
     def settle(self, what, about=""):
         self.happened[what, about] = self.happened.get((what, about), 0) + 1
@@ -121,7 +130,7 @@ class Play:
             "round_percent": 100 * here["right"] / judged_here if judged_here else 0,
             "round": max(1, self.round), "rounds": max(1, len(self.rounds)),
             "round_name": self.rounds[max(0, self.round - 1)]["name"] if self.rounds else "",
-            "visit": card.get("visits", 0),
+            "visit": card.get("visits", 0), "help": self.help,
             "total": total, "left": total - asked, "player": self.player, "count": self.count,
             "percent": 100 * counts["right"] / judged if judged else 0, "hits": self.hits,
             "possible": (0 if card.get("kind") == "opinion" else parts) if card else 0,
@@ -239,12 +248,15 @@ class Play:
         elif name in COUNTED:
             counts[name] += 1
             counts["streak"] = 0
+        if name == "helped":
+            counts["helps_used"] += 1
         says, _, adds = self.carried
         for meter, amount in adds:
             if meter in self.meters:
                 self.meters = {**self.meters, meter: self._kept(meter, self.meters[meter] + amount)}
+        carried = self.meters != before
         number, row = self.row_at(name)
-        changed = self.apply(row)
+        changed = self.apply(row) or carried
         tell, then, self.end = self.text(row.get("tell", ""), f"row {number}"), row.get("then"), None
         tell = " ".join(one for one in (tell, says) if one)
         if then in ("won", "lost", "done"):
@@ -305,6 +317,7 @@ class Play:
         self.entered[number] = self.entered.get(number, 0) + 1
         self.table.enter(number, self.counts["asked"])
         self.round_clock = Clock(self.of_round("clocks").get("round"))
+        self.renew("round")
         self.moment("round_begun")
 
     def leave_round(self, **more):
@@ -403,7 +416,8 @@ class Play:
     def open(self):
         self.card["visits"] = self.card.get("visits", 0) + 1
         self.first, self.attempt, self.hits, self.tried = self.card["visits"] == 1, 0, 0, ()
-        self.value = 0
+        self.value, self.away, self.hinted, self.letters, self.help = 0, set(), False, 0, ""
+        self.renew("question")
         self.settle("opened", self.card["id"])
         tries = self.card.get("misses") or self.of_round("tries") or math.inf
         self.tries_left = math.inf if tries in (None, "none") else tries
@@ -471,7 +485,9 @@ class Play:
                 self.time_is_up(move="leave")
             else:
                 self.finish({"result": "done"}, move="leave")
-        elif move == "leave" or self.phase != "asking":
+        elif move == "help" and self.phase == "asking" and self.can_help(text):
+            self.use_help(text, written)
+        elif move in ("leave", "help") or self.phase != "asking":
             self.step(move=written or move, ignored=True, next=self.phase, phase=self.phase)
         elif move == "skip":
             self.moment("skipped", move="skip")
@@ -479,9 +495,74 @@ class Play:
             self.answer(text, written or move)
         self.reach(self.now, False)
 
+    # Helps
+
+    def renew(self, per):
+        self.used |= {name: 0 for name, one in self.helps.items() if one.get("per", "play") == per}
+
+    def wrong_left(self):
+        card = self.card
+        if card["kind"] not in ("choice", "truth", "several", "sort"):
+            return set()
+        return {*range(len(card["options"]))} - {*card["rights"]} - self.away
+
+    def next_letters(self):
+        """What a help shows of the answer next, where not all would be shown by it."""
+        card, answer = self.card, (self.card["answers"] or [""])[0]
+        if card["kind"] == "letters":
+            left = dict.fromkeys(_letter(one) for one in answer if _letter(one) not in ("", *self.tried))
+            return next(iter(left)) if len(left) > 1 else ""
+        rest = answer[self.letters :] if card["kind"] == "typed" else ""
+        more = rest[: 2 if rest[1:2] == " " else 1]
+        return more if len(rest) > len(more) else ""
+
+    def can_help(self, name):
+        one = self.helps.get(name)
+        if one is None or (one.get("uses", 1) != "none" and self.used[name] >= one.get("uses", 1)):
+            return False
+        can = {
+            "remove": len(self.wrong_left()) > 1, "time": self.clock.limit is not None,
+            "hint": bool(self.card.get("hint")) and not self.hinted, "letter": bool(self.next_letters()),
+        }  # fmt: skip
+        mistakes = self.mistakes
+        allowed = "if" not in one or self.holds(one["if"])
+        self.mistakes = mistakes  # one that can't be told is not possible, and that is all
+        return can[one["does"]] and allowed
+
+    def use_help(self, name, written):
+        one, card = self.helps[name], self.card
+        self.settle("helped", card["id"])
+        self.happened["helped", card["id"]] -= 1
+        costs = []
+        try:
+            costs = [
+                (meter, number(evaluate(str(cost), self.names())))
+                for meter, cost in one.get("add", {}).items()
+            ]
+        except Mistake:
+            self.mistakes += 1
+        if one["does"] == "remove":
+            filed = card.get("filed", range(len(card["options"])))
+            order = [[*filed].index(place) for place in self.shuffled(name, card["id"], len(card["options"]))]
+            left = self.wrong_left()
+            self.away |= {*[one for one in order if one in left][: min(one.get("remove", 2), len(left) - 1)]}
+        elif one["does"] == "letter" and card["kind"] == "letters":
+            self.tried += (self.next_letters(),)
+        elif one["does"] == "letter":
+            self.letters += len(self.next_letters())
+        elif one["does"] == "time":
+            self.clock.add(one.get("seconds", 10))
+        self.hinted |= one["does"] == "hint"
+        self.used[name] += 1
+        self.help, self.carried = name, ("", 0, costs)
+        self.moment("helped", move=written)
+        self.carried = ("", 0, [])
+
     def answer(self, text, written):
         checking = self.game.get("checking", {})
         name, self.hits, places, letter = verdict(self.card, text, checking, self.tried)
+        if self.away & {*places}:
+            name, self.hits, places = "unreadable", 0, ()
         self.tried += (letter,) if letter else ()
         partly = name == "right" and letter and not uncovered(self.card, self.tried)
         self.hits = 0 if partly else self.hits

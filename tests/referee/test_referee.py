@@ -56,7 +56,7 @@ COMPARED = ("at", "phase", "move", "verdict", "moment", "row", "before", "after"
 
 def question_of(card: Made) -> Question:
     """A card of the referee's as a question."""
-    more = {key: card[key] for key in ("seconds", "misses") if key in card}
+    more = {key: card[key] for key in ("seconds", "misses", "hint") if key in card}
     return Question(
         card["id"],
         card["kind"],
@@ -121,7 +121,10 @@ class Trails(unittest.TestCase):
             if program is not None:
                 played["games"] += 1
                 played["with rounds"] += bool(program.game.rounds)
-                played["steps"] += self.compare(program, document, cards, moves, dice)
+                played["with helps"] += bool(program.game.helps)
+                trail = self.compare(program, document, cards, moves, dice)
+                played["steps"] += len(trail)
+                played["helps used"] += sum(step.moment == "helped" for step in trail)
 
         try_it()
         self.assertGreater(played["games"], GAMES / 2, "most made-up games can be played")
@@ -134,8 +137,8 @@ class Trails(unittest.TestCase):
         cards: list[Made],
         moves: list[tuple[str, str, int]],
         dice: int,
-    ) -> int:
-        """Make the same moves on both sides; the number of steps."""
+    ) -> list[Step]:
+        """Make the same moves on both sides; the steps."""
         choices, always = Choices(dice, "Ada"), Stream(dice, "deck")
 
         def drawn(name: str, some: list[Any]) -> Any:
@@ -154,6 +157,7 @@ class Trails(unittest.TestCase):
             return others[Stream(dice, f"texts/{at}").below(len(others))]
 
         play.choose_text = one_of
+        play.shuffled = lambda name, id_, many: Stream(dice, f"helps/{name}/{id_}").shuffled(range(many))
         play.begin()
         play.to_input()
         run.begin()
@@ -165,7 +169,9 @@ class Trails(unittest.TestCase):
             seen = len(run.trail)
             if run.phase == "choosing" and do != "leave":
                 do, text = "choose", run.offered[wait % len(run.offered)]
-            has_text = do in ("answer", "choose")
+            if do == "help" and program.helps:
+                text = [*program.helps][made.HELPS.index(text) % len(program.helps)]
+            has_text = do in ("answer", "choose", "help")
             move = None if do == "late" else Move(do, text if has_text else "")  # type: ignore[arg-type]
             make(run, Planned(move, wait))
             given_ = (step.extra["input"] for step in run.trail[seen:] if "input" in step.extra)
@@ -173,7 +179,7 @@ class Trails(unittest.TestCase):
             to_input(run)
             play.to_input()
             self.same(run.trail, play, document, moves)
-        return len(run.trail)
+        return run.trail
 
     def same(self, trail: list[Step], play: Play, document: Made, moves: list[tuple[str, str, int]]) -> None:
         theirs = [as_json(step) for step in play.trail]

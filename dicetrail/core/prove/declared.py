@@ -76,7 +76,7 @@ COUNTED = frozenset(
 """What a play hangs on. The engine says all of it, and so do the provers but for what is left out below."""
 _ROUNDS = frozenset(("Game.rounds", "Deal.parts", "Deal.next", "Deal.choose"))
 _LEFT_OUT: Mapping[Prover, frozenset[str]] = {
-    "search": frozenset(("Game.helps",)),
+    "search": frozenset(),
     "odds": frozenset(),
     "straight": _ROUNDS,
 }

@@ -37,12 +37,14 @@ class WaymarkPart(Part):
 
 class AimPart(Part):
     """What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
-    that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds."""
+    that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds. Who
+    ``helps`` themselves uses what helps there are where they don't know."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     skill: Annotated[float, Field(ge=0, le=1)] | None = None
     knows: Annotated[float, Field(ge=0, le=1)] | None = None
     pace: Annotated[float, Field(ge=0, le=3600)] = 0
+    helps: bool = False
     expect: Annotated[str, Field(min_length=1, max_length=500)]
 
 

@@ -61,10 +61,13 @@ MOST_VALUES = 400
 
 
 async def walker_of(
-    how: How = "skill", share: Annotated[Share, Query()] = 0.5, pace: Annotated[Pace, Query()] = 0
+    how: How = "skill",
+    share: Annotated[Share, Query()] = 0.5,
+    pace: Annotated[Pace, Query()] = 0,
+    helps: bool = False,
 ) -> Walker:
     """The walker that a query names."""
-    return Walker(how, share, pace)
+    return Walker(how, share, pace, helps)
 
 
 TheWalker = Annotated[Walker, Depends(walker_of)]
@@ -76,7 +79,10 @@ async def game_odds(request: Request, asked: TheAsked, proofs: TheProofs, walker
     problem, found = await _exact(request, asked, proofs, ("odds", walker), walker)
     figures = None if found is None else _figures_out(found, asked.program)
     idle = not walker.pace and found is None and needs_pace(asked.program)
-    return OddsOut(revision=asked.revision, problem=problem, figures=figures, needs_pace=idle)
+    helps = bool(asked.program.helps)
+    return OddsOut(
+        revision=asked.revision, problem=problem, figures=figures, needs_pace=idle, has_helps=helps
+    )
 
 
 @router.get("/games/{game_id}/proof/curve")
@@ -87,10 +93,12 @@ async def game_curve(
     workshop: TheWorkshop,
     how: How = "skill",
     pace: Annotated[Pace, Query()] = 0,
+    helps: bool = False,
 ) -> CurveOut:
     """What plays come to for walkers of every skill, in one search."""
     grid = np.linspace(0, 1, GRID)
-    problem, found = await _exact(request, asked, proofs, ("curve", how, pace), Walker(how, grid, pace))
+    walker = Walker(how, grid, pace, helps)
+    problem, found = await _exact(request, asked, proofs, ("curve", how, pace, helps), walker)
     guess = await run_in_threadpool(
         workshop.games.known_of, asked.key, "guess", lambda: guessing(asked.program)
     )
@@ -152,7 +160,7 @@ def start_walk(
 def _players(wanted: WalkIn, game: StoredGame, session: Session, workshop: Workshop) -> Walker | Company:
     """Who is to walk."""
     if not (wanted.spread or wanted.pace_spread or wanted.levels or wanted.handout is not None):
-        return Walker(wanted.how, wanted.share, wanted.pace)
+        return Walker(wanted.how, wanted.share, wanted.pace, wanted.helps)
     company = Company(wanted.share, wanted.spread, wanted.pace, wanted.pace_spread, wanted.levels)
     if wanted.handout is None:
         return company

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from sqlalchemy.orm import Session
 
 from ...core.play.questions.question import said
@@ -15,6 +17,7 @@ from ..requests import TheSession, TheWorkshop
 from ..shapes.common import Small
 from ..shapes.history import (
     AdviceOut,
+    HelpStatisticsOut,
     OptionPickedOut,
     QuestionStatisticsOut,
     RefusedTextOut,
@@ -36,6 +39,7 @@ def question_statistics(
     of = handed(session, workshop, handout, version)
     found = statistics(session, workshop, of)
     places = _places(session, workshop, session.get_one(StoredGame, handout.game_id))
+    labels = {one.name: one.label for one in of.game.helps}
     return StatisticsOut(
         plays=found.plays,
         few=found.plays < FEW,
@@ -57,6 +61,10 @@ def question_statistics(
                 topic=topic, questions=one.questions, asked=one.asked, right=one.right, first=one.first
             )
             for topic, one in found.topics.items()
+        ],
+        helps=[
+            HelpStatisticsOut(name=name, label=labels.get(name, ""), **asdict(one))
+            for name, one in found.helps.items()
         ],
         questions=[_out(one, of, places) for one in found.questions],
     )

@@ -129,6 +129,19 @@ class TopicStatisticsOut(BaseModel):
     first: int
 
 
+class HelpStatisticsOut(BaseModel):
+    """What became of a help: how often it was used, of the questions ``asked`` with it how many were
+    ``right`` in the end, and of the same ones where no help was used."""
+
+    name: str
+    label: str
+    uses: int
+    asked: int
+    right: int
+    asked_without: int
+    right_without: int
+
+
 class StatisticsOut(BaseModel):
     """What plays say of the questions. ``reliability`` is KR-20 over the ``common`` questions."""
 
@@ -138,6 +151,7 @@ class StatisticsOut(BaseModel):
     common: int
     rounds: list[RoundStatisticsOut]
     topics: list[TopicStatisticsOut]
+    helps: list[HelpStatisticsOut]
     questions: list[QuestionStatisticsOut]
 
 

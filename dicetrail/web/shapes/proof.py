@@ -56,6 +56,7 @@ class OddsOut(BaseModel):
     problem: str
     figures: FiguresOut | None
     needs_pace: bool
+    has_helps: bool
 
 
 class CurveOut(BaseModel):
@@ -73,12 +74,14 @@ class CurveOut(BaseModel):
 
 
 class WalkIn(BaseModel):
-    """Plays to be walked: by one walker, or by a company of them where ``spread``, ``pace_spread`` or
-    ``levels`` (skill by level) say so, or ``handout``: as its players were, question by question."""
+    """Plays to be walked: by one walker, who ``helps`` themselves or not, or by a company of them where
+    ``spread``, ``pace_spread`` or ``levels`` (skill by level) say so, or ``handout``: as its players were,
+    question by question."""
 
     how: How = "skill"
     share: Share = 0.5
     pace: Pace = 0
+    helps: bool = False
     spread: Share = 0
     pace_spread: Pace = 0
     levels: dict[Annotated[int, Field(ge=1, le=5)], Share] = {}

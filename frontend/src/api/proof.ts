@@ -7,7 +7,7 @@ export const proof = {
     told(
       GET("/api/workshop/games/{game_id}/proof/odds", { params: { ...ofGame(id), query }, signal }),
     ),
-  curve: (id: number, query: Pick<Walker, "how" | "pace">, signal: AbortSignal) =>
+  curve: (id: number, query: Omit<Walker, "share">, signal: AbortSignal) =>
     told(
       GET("/api/workshop/games/{game_id}/proof/curve", {
         params: { ...ofGame(id), query },

@@ -2130,11 +2130,17 @@ export interface components {
         /**
          * AimPart
          * @description What is to hold over all plays of a walker: one of a ``skill`` (the chance that a try is right), or one
-         *     that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds.
+         *     that ``knows`` the answers with a chance and guesses otherwise; a try takes ``pace`` seconds. Who
+         *     ``helps`` themselves uses what helps there are where they don't know.
          */
         AimPart: {
             /** Expect */
             expect: string;
+            /**
+             * Helps
+             * @default false
+             */
+            helps: boolean;
             /** Knows */
             knows?: number | null;
             /** Name */
@@ -4024,6 +4030,27 @@ export interface components {
             uses: number | "none" | null;
         };
         /**
+         * HelpStatisticsOut
+         * @description What became of a help: how often it was used, of the questions ``asked`` with it how many were
+         *     ``right`` in the end, and of the same ones where no help was used.
+         */
+        HelpStatisticsOut: {
+            /** Asked */
+            asked: number;
+            /** Asked Without */
+            asked_without: number;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Right */
+            right: number;
+            /** Right Without */
+            right_without: number;
+            /** Uses */
+            uses: number;
+        };
+        /**
          * HelpView
          * @description A help: how often it can still be used (``left``, None: as often as one likes), what it costs, and
          *     whether it can be used now.
@@ -4837,6 +4864,8 @@ export interface components {
          */
         OddsOut: {
             figures: components["schemas"]["FiguresOut"] | null;
+            /** Has Helps */
+            has_helps: boolean;
             /** Needs Pace */
             needs_pace: boolean;
             /** Problem */
@@ -6031,6 +6060,8 @@ export interface components {
             common: number;
             /** Few */
             few: boolean;
+            /** Helps */
+            helps: components["schemas"]["HelpStatisticsOut"][];
             /** Plays */
             plays: number;
             /** Questions */
@@ -6359,12 +6390,18 @@ export interface components {
         };
         /**
          * WalkIn
-         * @description Plays to be walked: by one walker, or by a company of them where ``spread``, ``pace_spread`` or
-         *     ``levels`` (skill by level) say so, or ``handout``: as its players were, question by question.
+         * @description Plays to be walked: by one walker, who ``helps`` themselves or not, or by a company of them where
+         *     ``spread``, ``pace_spread`` or ``levels`` (skill by level) say so, or ``handout``: as its players were,
+         *     question by question.
          */
         WalkIn: {
             /** Handout */
             handout?: number | null;
+            /**
+             * Helps
+             * @default false
+             */
+            helps: boolean;
             /**
              * How
              * @default skill
@@ -12118,6 +12155,7 @@ export interface operations {
                 how?: "skill" | "knows";
                 share?: number;
                 pace?: number;
+                helps?: boolean;
             };
             header?: never;
             path: {
@@ -12242,6 +12280,7 @@ export interface operations {
             query?: {
                 how?: "skill" | "knows";
                 pace?: number;
+                helps?: boolean;
             };
             header?: never;
             path: {
@@ -12367,6 +12406,7 @@ export interface operations {
                 how?: "skill" | "knows";
                 share?: number;
                 pace?: number;
+                helps?: boolean;
             };
             header?: never;
             path: {

@@ -70,6 +70,8 @@ export interface Walker {
   how: "skill" | "knows";
   share: number;
   pace: number;
+  /** Whether it uses the helps there are where it does not know. */
+  helps: boolean;
 }
 /** Who walks: one walker, or a company of them. */
 export type WalkWanted = Walker & Partial<Shapes["WalkIn"]>;

@@ -27,7 +27,11 @@ export function Helps({ helps, quiet, dense, use }: Props) {
     <section aria-label={t("help.list")} className="flex flex-wrap items-baseline gap-x-3 gap-y-2">
       <span className="text-sm text-soft" aria-hidden="true">
         {t("help.list")}
-        {!quiet && <kbd className="ms-2 border border-line px-1 font-mono text-xs">Esc</kbd>}
+        {!quiet && (
+          <kbd className="ms-2 border border-line px-1 font-mono text-xs pointer-coarse:hidden">
+            Esc
+          </kbd>
+        )}
       </span>
       <ul ref={list} className="flex flex-wrap gap-2">
         {helps.map((help) => (
@@ -39,7 +43,7 @@ export function Helps({ helps, quiet, dense, use }: Props) {
               onClick={() => help.can && use(help.name)}
               className={clsx(
                 buttonLook("plain", dense),
-                !help.can && "border-line! bg-shade! text-soft! line-through",
+                !help.can && "border-line! bg-shade! text-soft!",
               )}
             >
               {help.label}

@@ -121,7 +121,10 @@ function Play(props: Props) {
         className={clsx(
           "flex flex-col gap-3",
           // in sight, however much stands above it
-          isTold(feedback) && !dense && "sticky bottom-0 z-10 bg-paper pb-1",
+          isTold(feedback) &&
+            feedback.moment !== "helped" &&
+            !dense &&
+            "sticky bottom-0 z-10 bg-paper pb-1",
         )}
       >
         <FeedbackNote view={view} dense={dense} />

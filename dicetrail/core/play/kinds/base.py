@@ -143,6 +143,10 @@ class Kind:
                 marks.append("right" if revealed and place in rights else "")
         return marks
 
+    def letters_to_show(self, question: Question) -> int:
+        """How often a help can show a letter of the answer."""
+        return 0
+
     def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
         """What a help shows next of the answer, so many characters of it being ``shown``; "" where that would
         be all that is missing of it."""

@@ -52,6 +52,10 @@ class Letters(Typed):
         """One for each different letter but the last."""
         return len({bare(mark) for mark in question.answers[0] if hidden(mark)}) - 1
 
+    def letters_to_show(self, question: Question) -> int:
+        """Each different letter but one."""
+        return self.steps(question)
+
     def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
         """The first letter that is covered, unless no other is."""
         phrase = question.answers[0]

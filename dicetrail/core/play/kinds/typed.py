@@ -17,6 +17,13 @@ class Typed(Kind):
 
     name = "typed"
 
+    def letters_to_show(self, question: Question) -> int:
+        """Each character but the last one; blanks come with the one before them."""
+        shown = often = 0
+        while more := self.next_letter(question, (), shown):
+            shown, often = shown + len(more), often + 1
+        return often
+
     def next_letter(self, question: Question, tried: Sequence[str], shown: int) -> str:
         """The next character of the answer that is shown, and the blank behind it."""
         answer = question.answers[0]

@@ -12,7 +12,7 @@ from ..deal.dealer import Dealer
 from ..dice import Stream
 from ..kinds import kind_of
 from ..language.expressions import Names
-from ..questions.question import LABELS, same
+from ..questions.question import LABELS, Question, same
 from ..rulebook.clocks import Clock
 from ..rulebook.game import Choices
 from ..rulebook.help import Does, Help, Per
@@ -38,14 +38,51 @@ class Helped(Protocol):
     def names(self, at: int) -> Names: ...
 
 
-class Aid(NamedTuple):
-    """A thing that helps do: whether it ``can`` be done now, and how it is done; ``says`` tells the maker
-    what it is. ``swaps`` tells that the question is over with it."""
+class Open(NamedTuple):
+    """What helps can still do at a question that is open: ``wrong`` options are left, its ``hint`` is not
+    shown yet, it has a ``clock``, so many times a letter can be shown, and another one could ``swap`` it."""
 
-    says: str
-    can: Callable[[Helped], bool]
+    wrong: int = 0
+    hint: bool = False
+    clock: bool = False
+    letters: int = 0
+    swap: bool = False
+
+
+class Aid(NamedTuple):
+    """A thing that helps do: whether it ``can`` be done at an open question, what is open ``after`` that, and
+    how it is done in a run. ``clock`` is what it does to the question's, ``swaps`` tells that the question is
+    over with it, ``reminds`` that the answer may come to mind by it."""
+
+    can: Callable[[Open], bool]
+    after: Callable[[Open, Help], Open]
     do: Callable[[Helped, Help], None]
+    clock: Callable[[Clock, Help], None] = lambda clock, one: None
     swaps: bool = False
+    reminds: bool = False
+
+
+def open_at_first(question: Question, *, clock: bool, swap: bool) -> Open:
+    """What helps can do at a question when a visit of it begins."""
+    kind = kind_of(question)
+    wrong = len(question.options) - len(question.rights) if kind.can_lose_options else 0
+    return Open(wrong, bool(question.hint), clock, kind.letters_to_show(question), swap)
+
+
+def open_in(run: Helped) -> Open:
+    """What helps can still do at the question that is open in a run."""
+    turn = run.seat.open
+    question = turn.card.question
+    letters = _next_letter(turn) and kind_of(question).letters_to_show(question)
+    # nothing of it is counted yet, and there is another
+    swap = turn.visits == 1 and turn.outcome == "open" and run.dealer.can_swap(run.asked_here - 1)
+    return Open(
+        len(wrong_left(turn)),
+        bool(question.hint) and not turn.aided.hinted,
+        run.question_clock.limit is not None,
+        letters or 0,
+        swap,
+    )
 
 
 def wrong_left(turn: Turn) -> list[int]:
@@ -76,8 +113,8 @@ def _hint(run: Helped, one: Help) -> None:
     run.seat.open.aided = run.seat.open.aided._replace(hinted=True)
 
 
-def _time(run: Helped, one: Help) -> None:
-    run.question_clock.add(one.seconds)
+def _give_time(clock: Clock, one: Help) -> None:
+    clock.add(one.seconds)
 
 
 def _letter(run: Helped, one: Help) -> None:
@@ -99,24 +136,26 @@ def _swap(run: Helped, one: Help) -> None:
     del run.seat.asked[run.seat.place]
 
 
-def _can_swap(run: Helped) -> bool:
-    """Nothing of the question is counted yet, and there is another."""
-    turn = run.seat.open
-    return turn.visits == 1 and turn.outcome == "open" and run.dealer.can_swap(run.asked_here - 1)
-
-
 AIDS: Mapping[Does, Aid] = {
-    "remove": Aid("takes wrong options away", lambda run: len(wrong_left(run.seat.open)) > 1, _remove),
-    "hint": Aid(
-        "shows the question’s hint",
-        lambda run: bool(run.seat.open.card.question.hint) and not run.seat.open.aided.hinted,
-        _hint,
+    "remove": Aid(
+        lambda here: here.wrong > 1,
+        lambda here, one: here._replace(wrong=max(1, here.wrong - one.remove)),
+        _remove,
     ),
+    "hint": Aid(lambda here: here.hint, lambda here, one: here._replace(hint=False), _hint, reminds=True),
     "time": Aid(
-        "gives the question’s clock more time", lambda run: run.question_clock.limit is not None, _time
+        lambda here: here.clock,
+        lambda here, one: here,
+        lambda run, one: _give_time(run.question_clock, one),
+        clock=_give_time,
     ),
-    "swap": Aid("puts another question in its place", _can_swap, _swap, swaps=True),
-    "letter": Aid("shows a letter of the answer", lambda run: bool(_next_letter(run.seat.open)), _letter),
+    "swap": Aid(lambda here: here.swap, lambda here, one: here, _swap, swaps=True),
+    "letter": Aid(
+        lambda here: here.letters > 0,
+        lambda here, one: here._replace(letters=here.letters - 1),
+        _letter,
+        reminds=True,
+    ),
 }
 """What helps do, by its name."""
 
@@ -129,7 +168,7 @@ def uses_left(run: Helped, one: Help) -> int | None:
 def usable(run: Helped, called: str, at: int) -> ReadyHelp | None:
     """The help of a name, where it can be used at the question that is open now; None where it can't."""
     one = next((one for name, one in run.program.helps.items() if same(name) == same(called)), None)
-    if one is None or uses_left(run, one.source) == 0 or not AIDS[one.source.does].can(run):
+    if one is None or uses_left(run, one.source) == 0 or not AIDS[one.source.does].can(open_in(run)):
         return None
     so = one.condition is None or holds(one.condition, run.names(at), "", lambda where, error: None)
     return one if so else None

@@ -88,8 +88,8 @@ class Expected:
 def walker_of(aim: AimPart) -> Walker:
     """The walker of an aim."""
     if aim.knows is not None:
-        return Walker("knows", aim.knows, aim.pace)
-    return Walker("skill", 0.5 if aim.skill is None else aim.skill, aim.pace)
+        return Walker("knows", aim.knows, aim.pace, aim.helps)
+    return Walker("skill", 0.5 if aim.skill is None else aim.skill, aim.pace, aim.helps)
 
 
 def expected(program: Program, text: str) -> Expected:

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 
 from ...play.rulebook.program import Program
 from ..search.aside import Aside
-from ..search.states import State
+from ..search.kept import State
 from ..search.watched import row_names
 
 _SAID = "The game has too many states for exact odds"

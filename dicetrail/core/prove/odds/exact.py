@@ -28,15 +28,16 @@ from ..declared import unsaid
 from ..search.answers import MOST_ANSWERS, too_many_answers
 from ..search.aside import Aside, Carrier
 from ..search.course import AtEnd, Course, Happened
+from ..search.kept import Kept, State
 from ..search.naming import no_chance
 from ..search.rolled import TooManyRolls, every_roll
 from ..search.sorts import QuestionSort
-from ..search.states import Kept, State
 from ..search.watched import LookedAt, looked_at
 from .blame import too_much
 from .deck import Together, deck_of
 from .figures import Figures, Sums
 from .grid import beside, parts_of
+from .helped import unknown_helps
 from .mass import NOISE, Mass, largest
 from .pile import Left
 from .sorting import Sorted, Unsortable
@@ -120,7 +121,7 @@ class _AnEnd(NamedTuple):
     award: str
 
 
-def _problems(program: Program, looked: LookedAt) -> Iterator[str]:
+def _problems(program: Program, looked: LookedAt, walker: Walker) -> Iterator[str]:
     """Why a game can't be weighed, whoever plays it."""
     if looked.visits:
         yield "Exact odds only know whether a visit is the first (`visit`)."
@@ -136,6 +137,8 @@ def _problems(program: Program, looked: LookedAt) -> Iterator[str]:
         yield "Exact odds do not know what is given to questions that are made as a play goes."
     if too_many_answers(program):
         yield f"Exact odds tell no more than {MOST_ANSWERS} answers to a question apart."
+    if walker.helps:
+        yield from unknown_helps(program)
 
 
 class Weighed:
@@ -145,8 +148,8 @@ class Weighed:
         self.program, self.game, self.walker = program, program.game, walker
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
-        self.looked = looked = looked_at(program)
-        for problem in _problems(program, looked):
+        self.looked = looked = looked_at(program, helps=walker.helps)
+        for problem in _problems(program, looked, walker):
             raise Inexact(f"{problem} Walk it instead.")
         deck = Dealer(program.game, choices, program.rounds[0].source)
         self.total = None if deck.endless else deck.total

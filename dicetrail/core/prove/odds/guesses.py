@@ -25,12 +25,12 @@ class Guess(NamedTuple):
     mind: Mind = "fresh"
     tried: tuple[int, ...] = ()
 
-    def chances(self, walker: Walker, sort: QuestionSort) -> list[NextTry]:
-        """The answers that the next try can be."""
+    def chances(self, walker: Walker, sort: QuestionSort, gone: int = 0) -> list[NextTry]:
+        """The answers that the next try can be, where so many wrong ones are gone."""
         if sort.answers:
             return list(self._told_apart(walker, sort))
         tried = self.tried or (0,) * len(sort.guessed)
-        right = walker.right(sort.guesses, sum(tried), self.mind)
+        right = walker.right(sort.guesses, sum(tried), self.mind, gone)
         found = [NextTry(AnswerSort("right", sort.possible), right)]
         if walker.how == "skill" or not sort.guesses:
             return [*found, NextTry(AnswerSort("wrong", sort.wrong_hits[0]), 1 - right)]
@@ -60,6 +60,11 @@ class Guess(NamedTuple):
         for place, (one, had) in enumerate(zip(wrongs, tried, strict=True)):
             if one.ways > had:
                 yield NextTry(one, (1 - right) * walker.part(one.ways - had, left), place)
+
+    @property
+    def tried_anew(self) -> Guess:
+        """Before another try: one that uses helps is neither sure nor stuck any more."""
+        return self._replace(mind="fresh") if self.mind in ("sure", "stuck") else self
 
     def wrong(self, place: int, sort: QuestionSort) -> Guess:
         """After a wrong answer that stands at a place among those that are counted."""

@@ -68,7 +68,8 @@ class RoundPiles:
         self._guesses = walker.how == "knows"
         pools = [Dealer(program.game, choices, one.source).questions for one in program.rounds]
         sorters = [
-            Sorter(program, looked_in(program, one, looked), clocked=clocked) for one in program.rounds
+            Sorter(program, looked_in(program, one, looked), clocked=clocked, helps=walker.helps)
+            for one in program.rounds
         ]
         every = list(dict.fromkeys(question for pool in pools for question in pool))
         for question in every:
@@ -87,7 +88,7 @@ class RoundPiles:
                 if question.id not in inside:
                     in_rounds.append(-1)
                     continue
-                sort = sorter.weighed(question, one, guess=self._guesses)
+                sort = sorter.weighed(question, one, guess=self._guesses or walker.helps)
                 in_rounds.append(sort_of.setdefault(sort, len(sort_of)))
                 told.append(tuple(_told(one.source.deal, question)))
             key = (tuple(in_rounds), *told)

@@ -8,7 +8,7 @@ from typing import Any
 from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ...play.run.played import End
-from ..search.states import State
+from ..search.kept import State
 from .exact import LEFT, MOST_QUESTIONS, MOST_WORK, Inexact, Weighed, Weights
 from .figures import Figures
 from .mass import NOISE, OneMass, largest

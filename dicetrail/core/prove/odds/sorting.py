@@ -34,9 +34,9 @@ class Sorted:
         written, total = deck.questions, None if deck.endless else deck.total
         questions = asked_of(program, choices)
         comes_again = deal.repeats == "always" or total is None or total > len(questions)
-        guess = walker.how == "knows"
-        minds = guess and comes_again
-        sorter = Sorter(program, names, clocked=clocked)
+        minds = walker.how == "knows" and comes_again
+        guess = walker.how == "knows" or walker.helps
+        sorter = Sorter(program, names, clocked=clocked, helps=walker.helps)
         if guess or sorter.parts:
             for problem in _problems(written, choices, total, minds=minds):
                 raise Unsortable(problem)

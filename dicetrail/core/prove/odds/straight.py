@@ -88,14 +88,16 @@ def straight(program: Program, walker: Walker | Company, choices: Choices) -> St
         **player.scope,
         "INF": inf,
     }
-    writer, looked = Writer(program, player, choices), looked_at(program).names
+    writer, looked = Writer(program, player, choices), looked_at(program, helps=False).names
     exec(compile("\n".join(writer.written()), "<a play>", "exec"), scope)
     return Straight(program.game, looked, writer.ticks or bool(TIMES.keys() & looked), player, scope["play"])
 
 
 def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:
     """Why a game can't be said."""
-    looked, questions = looked_at(program), pool(program.game, choices)
+    looked, questions = looked_at(program, helps=False), pool(program.game, choices)
+    if isinstance(walker, Walker) and walker.helps and program.helps:
+        yield "straight code uses no helps"
     for part in unsaid(program.game, "straight"):
         yield f"straight code does not know {part}"
     if program.minds_answers:

@@ -8,12 +8,10 @@ from typing import Any
 from ...play.kinds import kind_of
 from ...play.questions.question import Question
 from .company import STEPS, Company, normal
-from .walker import Mind, Walker
+from .walker import SURE, Mind, Walker
 
 MOST_TRIES = 64
 """Tries at one question of a walker who guesses, after which a play is left to the engine."""
-SURE = 2**53
-"""A try is right where its chance, a number below this, is below a share of it."""
 NEXT_BITS = (
     "s = (s + 0x9E3779B97F4A7C15) & 0xFFFFFFFFFFFFFFFF",
     "z = ((s ^ (s >> 30)) * 0xBF58476D1CE4E5B9) & 0xFFFFFFFFFFFFFFFF",

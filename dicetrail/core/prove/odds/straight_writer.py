@@ -30,7 +30,8 @@ from ...play.run.sequence import (
     visit,
 )
 from ..search.whole import fractional
-from .straight_player import NEXT_BITS, SURE, WrittenCompany, WrittenWalker
+from .straight_player import NEXT_BITS, WrittenCompany, WrittenWalker
+from .walker import SURE
 
 T = TypeVar("T")
 

@@ -24,14 +24,13 @@ from .figures import Figures, Sums
 from .guesser import Guesser, Guesses, any_opinion
 from .straight import Played, Straight, straight
 from .straight_writer import COUNTED, Unsaid
-from .walker import Walker
+from .walker import SURE, Walker
 
 Progress = Callable[[int, int], None]
 """Told how many plays were made, and of how many; what it raises ends the walk."""
 TELL_EVERY = 100
 LARGEST_ROLL = 2**53 - 1
 """The largest dice of a play that is walked."""
-_SURE = 1 << 53
 
 
 class Walking:
@@ -184,13 +183,17 @@ def one_play(program: Program, walker: Walker | Company, choices: Choices) -> Ru
             continue
         assert run.card is not None
         player.looks_at(run)
+        if isinstance(player, Guesser) and (help_ := player.help(run, chance)):
+            run.do(help_, run.input_from or 0)
+            to_input(run)
+            continue
         question = run.card.question
         takes, share = player.takes(question, chance), player.right(question)
         start, due = run.input_from or 0, run.due()
         if due is not None and start + takes > due:
             run.tick(due)
         else:
-            right = chance.below(_SURE) < share * _SURE
+            right = chance.below(SURE) < share * SURE
             if kind_of(question).opinion:
                 move = any_opinion(run.card, opinions)
             else:

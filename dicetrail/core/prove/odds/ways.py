@@ -14,15 +14,17 @@ from typing import Any, NamedTuple
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import TIMES
-from ...play.rulebook.program import Program
+from ...play.rulebook.program import Program, ReadyHelp
 from ...play.rulebook.rows import reveals
 from ...play.run.played import End
 from ...play.run.sequence import Stands, answered, comes_first, first_case, pause_after
 from ..search.answers import AnswerSort
 from ..search.course import Course, Happened
-from ..search.states import Kept, State
+from ..search.kept import Kept, State
 from ..search.times import NO_TIMES, NONE, Stood, Times
 from .guesses import Guess
+from .helped import HelpsOfWalkers
+from .mass import largest
 from .walker import Mind, Walker
 
 
@@ -72,6 +74,7 @@ class Ways:
         self.program, self.game, self.walker = program, program.game, walker
         self.states, self.course, self.clocked = states, course, clocked
         self.pace = round(1000 * walker.pace)
+        self._helps = HelpsOfWalkers(walker, states)
         self._used_counts, self._parts = "time_used" in names, "hits" in names
         self._spots: dict[tuple[State, Guess, int], Spot] = {}
         self.worked_out = 0
@@ -117,35 +120,47 @@ class Ways:
         return spot
 
     def _tried(self, spot: Spot) -> Iterator[Way]:
-        """A try, or the clock that runs out before it."""
-        state, guess, pace = spot.state, spot.guess, self.pace
+        """A try; and before it a help, where the walker does not know."""
+        one = self._helps.wanted(spot.state, spot.guess)
+        if one is None:
+            yield from self._in_time(spot, spot.guess, 1)
+            return
+        sure = self.walker.sure(spot.guess.mind)
+        yield from self._after(spot, self._helps.after(one, spot.guess), "helped", 1 - sure, 0, by=one)
+        if largest(sure):
+            yield from self._in_time(spot, spot.guess._replace(mind="sure"), sure)
+
+    def _in_time(self, spot: Spot, guess: Guess, share: Any) -> Iterator[Way]:
+        """A try of so many of the plays, or the clock that runs out before it."""
+        state, pace = spot.state, self.pace
         question, game, of_round = (clock.left for clock in state.times)
         comes = comes_first(question, game, pace, round_due=of_round)
         if comes == "answer":
-            yield from self._answered(spot)
+            yield from self._answered(spot, guess, share)
         elif comes == "time":
             left = game or 0
-            yield Way(1, self._time_is_up(self._ran(state, left)), later=left, steps=1)
+            yield Way(share, self._time_is_up(self._ran(state, left)), later=left, steps=1)
         elif comes == "round":
             left = of_round or 0
             over = self.states.closed(self._ran(state, left))._replace(stands="round")
-            yield Way(1, self.spot(over, guess), later=left)
+            yield Way(share, self.spot(over, guess), later=left)
         else:
-            yield from self._after(spot, guess, "late", 1, question or 0)
+            yield from self._after(spot, guess.tried_anew, "late", share, question or 0)
 
-    def _answered(self, spot: Spot) -> Iterator[Way]:
-        state, guess = spot.state, spot.guess
+    def _answered(self, spot: Spot, guess: Guess, of: Any) -> Iterator[Way]:
+        state = spot.state
         sort, counts, one = (
             self.states.sorts[state.sort],
             self.states.read(state),
             self.states.round_of(state),
         )
-        for answer, share, place in guess.chances(self.walker, sort):
+        gone = sort.open.wrong - state.open.wrong
+        for answer, share, place in guess.chances(self.walker, sort, gone):
             moment = first_case(answered(one, answer.verdict, partial=False, asks_again=True), counts)
-            tried = guess
+            tried = guess.tried_anew
             if answer.verdict in ("wrong", "close") and (self.walker.how == "knows" or place >= 0):
                 tried = guess.wrong(place, sort)
-            yield from self._after(spot, tried, moment, share, self.pace, answer)
+            yield from self._after(spot, tried, moment, of * share, self.pace, answer)
 
     def _after(
         self,
@@ -155,15 +170,16 @@ class Ways:
         share: Any,
         later: int,
         answer: AnswerSort | None = None,
+        by: ReadyHelp | None = None,
     ) -> Iterator[Way]:
         """The ways that a moment leads, ``later`` milliseconds after the play began to wait, and after an
-        ``answer`` (None: none was given)."""
+        ``answer`` (None: none was given), or ``by`` a help."""
         before = self._ran(spot.state, later)
         if answer is not None:
             before = before._replace(gave=answer.gave)
             if self._parts:
                 before = before._replace(hits=answer.hits)
-        for happened in self.course.happen(before, moment):
+        for happened in self.course.happen(before, moment, by):
             by_chance = share
             if happened.share != 1:
                 by_chance = share * self.walker.part(*happened.share.as_integer_ratio())
@@ -190,7 +206,8 @@ class Ways:
         elif came.gate is not None:
             entered = self.states.closed(after)._replace(stands="enter", round=came.gate.to)
             times = entered.times._replace(question=NONE, round=NONE)
-            to = self.spot(entered._replace(times=times), Guess())
+            used = self.states.helps.renewed(entered.used, "round")
+            to = self.spot(entered._replace(times=times, used=used), Guess())
         elif after.times.round.left == 0:
             to = self.spot(self.states.closed(after)._replace(stands="round"), Guess())
         else:

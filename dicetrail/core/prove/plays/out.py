@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Any
 from ...play.kinds import KINDS
 from ...snag import Refused
 from .about import AboutQuestion
-from .record import Answer, PlayRecord, Try, question_of
+from .record import Answer, PlayRecord, Try, Used, question_of
 
 if TYPE_CHECKING:
     from .statistics import QuestionStatistics
@@ -115,6 +115,7 @@ def _answer_data(answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str,
         "outcome": answer.outcome,
         "left": answer.left,
         "tries": [one._asdict() for one in answer.tries],
+        **({"helps": [one._asdict() for one in answer.helps]} if answer.helps else {}),
     }
 
 
@@ -153,7 +154,14 @@ def _answer(data: Mapping[str, Any]) -> Answer:
     )
     left = data["left"]
     return Answer(
-        str(data["question"]), str(data["outcome"]), tries, None if left is None else _seconds(left)
+        str(data["question"]),
+        str(data["outcome"]),
+        tries,
+        None if left is None else _seconds(left),
+        helps=tuple(
+            Used(str(one["help"]), int(one["tries"]), _seconds(one["used"]))
+            for one in _list(data.get("helps", []))
+        ),
     )
 
 

@@ -16,6 +16,8 @@ LONGEST_KEPT = 200
 """Characters of what was typed that are kept."""
 LATE, SKIPPED, OPINION = "late", "skipped", "answered"
 """What stands for the verdict where nothing was given."""
+OPEN = "open"
+"""The outcome of a question that was left open."""
 
 
 class Try(NamedTuple):
@@ -28,17 +30,27 @@ class Try(NamedTuple):
     parts: tuple[str, ...] = ()
 
 
+class Used(NamedTuple):
+    """A help that was used at a question: its name, after how many inputs, and the seconds of the question's
+    clock used by then."""
+
+    help: str
+    tries: int
+    used: float
+
+
 class Answer(NamedTuple):
     """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped``, ``answered`` (an
-    opinion) or ``open``; ``left``
-    are the seconds left of its clock in the end, None where it has none; ``round`` is the number of the round
-    it was asked in (0: none)."""
+    opinion) or ``open``; ``left`` are the seconds left of its clock in the end, None where it has none;
+    ``round`` is the number of the round it was asked in (0: none). ``helps`` were used at it, or at one in
+    whose place it came."""
 
     question: str
     outcome: str
     tries: tuple[Try, ...]
     left: float | None
     round: int = 0
+    helps: tuple[Used, ...] = ()
 
     @property
     def first(self) -> bool:
@@ -73,16 +85,20 @@ class AnswerCollector:
 
     tries: list[list[Try]] = field(default_factory=list)
     left: list[float | None] = field(default_factory=list)
+    helps: list[list[Used]] = field(default_factory=list)
 
     def __call__(self, run: Run, at: int) -> None:
         """Look at the step that was just made."""
         step = run.trail[-1]
+        used, left = run.clock_then
+        if step.moment == "helped":  # by which the question may be gone already
+            self._has(run.seat.place + 1)
+            made_before = len(self.tries[run.seat.place])
+            self.helps[run.seat.place].append(Used(step.extra["help"], made_before, _seconds(used)))
+            return
         if step.moment is None or not run.asked:
             return
-        while len(self.tries) < len(run.asked):
-            self.tries.append([])
-            self.left.append(None)
-        used, left = run.clock_then
+        self._has(len(run.asked))
         if step.verdict is not None:
             turn = run.seat.open
             told = turn.shown if turn.given.filed else turn.shown[:LONGEST_KEPT]
@@ -96,12 +112,19 @@ class AnswerCollector:
         self.tries[place].append(made)
         self.left[place] = None if left is None else _seconds(left)
 
+    def _has(self, questions: int) -> None:
+        """Have room for so many questions."""
+        while len(self.tries) < questions:
+            self.tries.append([])
+            self.left.append(None)
+            self.helps.append([])
+
     def record(self, run: Run) -> PlayRecord:
         """What the play came to, as far as it has come."""
         outcome, counts = run.outcome, run.counts
         answers = tuple(
-            Answer(turn.card.question.id, turn.outcome, tuple(tries), left, turn.round)
-            for turn, tries, left in zip(run.asked, self.tries, self.left, strict=False)
+            Answer(turn.card.question.id, turn.outcome, tuple(tries), left, turn.round, tuple(helps))
+            for turn, tries, left, helps in zip(run.asked, self.tries, self.left, self.helps, strict=False)
         )
         return PlayRecord(
             result=outcome.result if outcome else "",
@@ -135,7 +158,8 @@ def to_data(answers: tuple[Answer, ...]) -> list[Any]:
             one.outcome,
             [_try_data(made) for made in one.tries],
             one.left,
-            *filter(None, [one.round]),
+            *([one.round] if one.round or one.helps else []),
+            *([[list(used) for used in one.helps]] if one.helps else []),
         ]
         for one in answers
     ]
@@ -149,9 +173,14 @@ def _try_data(made: Try) -> list[Any]:
 def from_data(data: list[Any]) -> tuple[Answer, ...]:
     """Answers from JSON data."""
     return tuple(
-        Answer(question, outcome, tuple(_try(*made) for made in tries), left, *of_round)
-        for question, outcome, tries, left, *of_round in data
+        Answer(question, outcome, tuple(_try(*made) for made in tries), left, *of_more(*more))
+        for question, outcome, tries, left, *more in data
     )
+
+
+def of_more(of_round: int = 0, helps: Sequence[Sequence[Any]] = ()) -> tuple[int, tuple[Used, ...]]:
+    """The round and the helps of an answer, which are kept where there are any."""
+    return of_round, tuple(Used(*one) for one in helps)
 
 
 def _try(verdict: str, text: str, used: float, parts: Sequence[str] = ()) -> Try:

@@ -10,12 +10,14 @@ from collections import Counter, defaultdict
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from statistics import median
+from typing import Any, cast
 
 import numpy as np
 
 from .about import AboutQuestion
+from .help_statistics import HelpStatistics, HelpsUsed
 from .measures import Matrix, kr20, point_biserial, wilson
-from .record import LATE, OPINION, SKIPPED, Answer, Try, question_of
+from .record import LATE, OPEN, OPINION, SKIPPED, Answer, Try, of_more, question_of
 
 Fold = Callable[[str, str], str]
 """Gives for a question and a text typed to it the text as checking sees it: what is the same answer."""
@@ -95,8 +97,9 @@ class TopicStatistics:
 
 @dataclass(frozen=True, slots=True)
 class Statistics:
-    """What plays say of all questions, of the ``rounds`` by their numbers, and of the ``topics``;
-    ``reliability`` (KR-20) rests on the ``common`` questions, which every play asked."""
+    """What plays say of all questions, of the ``rounds`` by their numbers, of the ``topics``, and of the
+    ``helps`` by their names; ``reliability`` (KR-20) rests on the ``common`` questions, which every play
+    asked."""
 
     plays: int
     questions: list[QuestionStatistics]
@@ -104,6 +107,7 @@ class Statistics:
     common: int
     rounds: dict[int, RoundStatistics] = field(default_factory=dict)
     topics: dict[str, TopicStatistics] = field(default_factory=dict)
+    helps: dict[str, HelpStatistics] = field(default_factory=dict)
 
 
 class _Tally:
@@ -134,12 +138,15 @@ def statistics_of(
     asks: list[int] = []
     rights: list[int] = []
     rounds: defaultdict[int, RoundStatistics] = defaultdict(RoundStatistics)
+    helped = HelpsUsed()
     for number, answers in enumerate(plays):
         sums = 0
         counted = 0
         played: set[int] = set()
-        for question, outcome, tries, left, *in_round in answers:
-            if not tries and outcome == "open":
+        for question, outcome, tries, left, *more in answers:
+            of_round, used = of_more(*cast(list[Any], more))
+            helped.add(question, outcome, used)
+            if not tries and outcome == OPEN:
                 continue
             tally = tallies[question]
             first = _add(tally, tries)
@@ -152,7 +159,7 @@ def statistics_of(
             if outcome != OPINION:
                 counted += 1
                 sums += first
-            if of := next(iter(in_round), 0):
+            if of := of_round:
                 _add_to_round(rounds[of], outcome, first=first, again=of in played)
                 played.add(of)
         asks.append(counted)
@@ -172,6 +179,7 @@ def statistics_of(
         reliability=kr20(_matrix(common, len(asks))) if len(common) > 1 else None,
         common=len(common),
         rounds=dict(sorted(rounds.items())),
+        helps=helped.statistics(),
     )
 
 

@@ -2,9 +2,9 @@
 
 A play is walked again as its player meant it. At a question that it asked at the same place the texts that
 were given are given again, each as long after the input became possible, and checking judges them anew; where
-the deal asks another one, what was right then is right now. A player who is given more tries than were needed
-goes on as wrong as before; tries that are not asked for any more are left out. A play that would go on beyond
-what its player did has no result.
+the deal asks another one, what was right then is right now. Helps are used where they were. A player who is
+given more tries than were needed goes on as wrong as before; tries that are not asked for any more are left
+out. A play that would go on beyond what its player did has no result.
 """
 
 from __future__ import annotations
@@ -18,9 +18,10 @@ from ...play.kinds import kind_of
 from ...play.rulebook.game import Choices
 from ...play.rulebook.move import Move
 from ...play.rulebook.program import Program
+from ...play.run.helping import usable
 from ...play.run.moves import to_input
 from ...play.run.run import Run
-from .record import LATE, SKIPPED, Answer, PlayRecord, Try, score_of
+from .record import LATE, SKIPPED, Answer, PlayRecord, Try, Used, score_of
 
 MOST_MOVES = 2000
 
@@ -82,6 +83,7 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
     run.begin()
     to_input(run)
     tried: Counter[int] = Counter()
+    helped: Counter[int] = Counter()
     for _ in range(MOST_MOVES):
         if run.phase == "over":
             break
@@ -94,6 +96,11 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
             break
         answer = meant.answers[turn]
         same = run.seat.open.card.question.id == answer.question
+        if (used := _next_help(answer, tried[turn], helped[turn])) is not None:
+            helped[turn] += 1
+            _help(run, used)
+            to_input(run)
+            continue
         if turn == len(meant.answers) - 1 and tried[turn] >= len(answer.tries):
             break  # nobody knows how it would have gone on
         _make(run, _nth(answer.tries, tried[turn]), same=same)
@@ -120,6 +127,22 @@ def _choose(run: Run, coming: Sequence[Answer]) -> None:
     known = next((str(getattr(one, by)) for one in run.program.game.questions if one.id == asked), "")
     chosen = known if known in run.offered else run.offered[0]
     run.do(Move("choose", chosen), run.input_from or 0)
+
+
+def _next_help(answer: Answer, tried: int, helped: int) -> Used | None:
+    """The help that was used next at a question, so many inputs having been made; None where there is
+    none."""
+    left = answer.helps[helped:]
+    return left[0] if left and left[0].tries <= tried else None
+
+
+def _help(run: Run, used: Used) -> None:
+    """Use a help again; what can't be used any more is left out."""
+    wait = max(0, round(used.used * 1000) - run.question_clock.used)
+    start, due = run.input_from or 0, run.due()
+    at = start + wait if due is None else min(start + wait, due)
+    if usable(run, used.help, at) is not None:
+        run.do(Move("help", used.help), at)
 
 
 def _nth(tries: Sequence[Try], number: int) -> Try:

@@ -15,7 +15,7 @@ from uuid import UUID, uuid5
 from ...play.kinds import KINDS
 from .about import AboutQuestion
 from .out import KeptPlay
-from .record import OPINION, Answer, Try, question_of
+from .record import OPEN, OPINION, Answer, Try, question_of
 
 VERSION = "2.0.0"
 _VERBS = "http://adlnet.gov/expapi/verbs/"
@@ -58,7 +58,7 @@ def statements(
     context = {"contextActivities": {"parent": [{"id": game}]}}
     spent = 0.0
     for number, answer in enumerate(record.answers, 1):
-        if answer.outcome == "open":
+        if answer.outcome == OPEN:
             continue
         spent = min(spent + answer.used, record.seconds)
         name = question_of(answer.question)

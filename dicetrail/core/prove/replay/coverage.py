@@ -23,12 +23,13 @@ MOST_DICE = 20
 
 @dataclass(slots=True)
 class Coverage:
-    """What was touched; rows, endings, awards and rounds by their numbers, from 1, and gates by the round's
-    and their own."""
+    """What was touched; rows, endings, awards, rounds and helps by their numbers, from 1, and gates by the
+    round's and their own."""
 
     rows: set[int] = field(default_factory=set)
     rounds: set[int] = field(default_factory=set)
     gates: set[tuple[int, int]] = field(default_factory=set)
+    helps: set[int] = field(default_factory=set)
     endings: set[int] = field(default_factory=set)
     awards: set[int] = field(default_factory=set)
     kinds: set[str] = field(default_factory=set)
@@ -37,6 +38,7 @@ class Coverage:
     def add(self, run: Run) -> None:
         """Count a run."""
         titles = {award.title: number for number, award in enumerate(run.program.game.awards, 1)}
+        helps = {name: number for number, name in enumerate(run.program.helps, 1)}
         for step in run.trail:
             if step.moment:
                 self.moments.add(step.moment)
@@ -46,6 +48,8 @@ class Coverage:
                 self.rounds.add(step.extra["round"])
             if gate := step.extra.get("gate"):
                 self.gates.add((step.extra["round"], gate))
+            if step.moment == "helped":
+                self.helps.add(helps[step.extra["help"]])
             if ending := step.extra.get("ending"):
                 self.endings.add(ending)
             if award := step.extra.get("award"):
@@ -53,7 +57,7 @@ class Coverage:
         self.kinds |= {asked.card.question.kind for asked in run.asked}
 
     def has(self, what: str) -> bool:
-        """Whether "row 3", "ending 1", "award 2", "round 2" or "gate 2.1" was touched."""
+        """Whether "row 3", "ending 1", "award 2", "round 2", "help 1" or "gate 2.1" was touched."""
         return _is_among(self, what)
 
 
@@ -62,7 +66,13 @@ def _is_among(found: Coverage | Reach, what: str) -> bool:
     if kind == "gate":
         of, _, place = number.partition(".")
         return (int(of), int(place)) in found.gates
-    by_number = {"row": found.rows, "ending": found.endings, "award": found.awards, "round": found.rounds}
+    by_number = {
+        "row": found.rows,
+        "ending": found.endings,
+        "award": found.awards,
+        "round": found.rounds,
+        "help": found.helps,
+    }
     return int(number) in by_number[kind]
 
 
@@ -75,8 +85,8 @@ def covered(runs: Iterable[Run]) -> Coverage:
 
 
 def possible(found: Reach | None, what: str) -> bool | None:
-    """Whether any play comes to "row 3", "ending 1", "award 2", "round 2" or "gate 2.1"; None where that is
-    not known."""
+    """Whether any play comes to "row 3", "ending 1", "award 2", "round 2", "help 1" or "gate 2.1"; None where
+    that is not known."""
     if found is None:
         return None
     sure = found.all_ends if what.startswith("award") else found.complete
@@ -88,7 +98,7 @@ def way_to(program: Program, found: Reach, what: str, dice: int) -> tuple[int, l
 
     The given dice are tried first.
     """
-    others = range(1, MOST_DICE) if what.startswith("row") else ()
+    others = range(1, MOST_DICE) if what.startswith(("row", "help")) else ()
     for tried in (dice, *(other for other in others if other != dice)):
         try:
             choices = choose(program.game, tried)
@@ -117,6 +127,16 @@ def _ways(program: Program, found: Reach, what: str, choices: Choices) -> Iterat
         yield from _picked(program, choices)
     if what.startswith("row"):
         yield from _partly_right(program, choices)
+    if program.helps:
+        yield from _helped(program, choices)
+
+
+def _helped(program: Program, choices: Choices) -> Iterator[list[str]]:
+    """Moves that use the helps, each as soon as it can be, and then answer right, or wrong."""
+    helps = [f"help {name}" for name in program.helps]
+    for answer in ("right", "wrong"):
+        for some in (helps, *([one] for one in helps)):
+            yield [move for _ in range(MOST_PICKED) for move in (*some, answer)]
 
 
 MOST_PICKED = 60

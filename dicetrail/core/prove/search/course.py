@@ -15,7 +15,7 @@ from ...play.language.expressions import ExpressionError, Names, Value
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Number
 from ...play.rulebook.moments import Moment, Onward
-from ...play.rulebook.program import Program, ReadyGate, ReadyRow
+from ...play.rulebook.program import Program, ReadyGate, ReadyHelp, ReadyRow
 from ...play.rulebook.quantities import Counts, Happening, growth
 from ...play.rulebook.rows import (
     Meters,
@@ -27,7 +27,9 @@ from ...play.rulebook.rows import (
     first_gate,
     first_row,
     move_clocks,
+    number,
 )
+from ...play.run.helping import AIDS
 from ...play.run.played import Came, End
 from ...play.run.sequence import (
     LEADS,
@@ -38,12 +40,13 @@ from ...play.run.sequence import (
     first_case,
     happen,
     time_is_up,
+    use_help,
     visit,
 )
 from .aside import Aside, Carrier, Does
+from .kept import Kept, State
 from .naming import NamesOfState, no_chance
 from .rolled import TooManyRolls, every_roll
-from .states import Kept, State
 from .times import NONE, Stood, Times
 
 T = TypeVar("T")
@@ -78,6 +81,7 @@ class _AtState:
         self._course, self._state, self._times = course, state, state.times
         self._rows = course.states.round_of(state).rows
         self.mistakes = 0
+        self._costs: tuple[tuple[str, Number], ...] = ()
         self.before = self.meters = course.states.meters_of(state)
         self._came_with = self.before
         self.counts, self.does = course.states.read(state), cast(Does, {})
@@ -107,8 +111,22 @@ class _AtState:
     def restart_clock(self) -> None:
         self._times = self._times._replace(question=self._times.question.restarted())
 
+    def help(self, one: ReadyHelp) -> bool:
+        """Do what a help does to what is open, its cost being carried."""
+        names, states = self._known(), self._course.states
+        try:
+            self._costs = tuple((name, number(cost, names)) for name, cost in one.add)
+        except ExpressionError as error:
+            self._trouble(f"help {one.source.name}", error)
+        here, used, by = states.helps.after(one, self._state.open, self._state.used)
+        self._state = self._state._replace(open=here, used=used, by=by)
+        aid, clocks = AIDS[one.source.does], self._times.clocks()
+        aid.clock(clocks["question"], one.source)
+        self._times = Times.of(clocks)
+        return aid.swaps
+
     def carry(self) -> bool:
-        adds = self._state.gave.adds if self._answered else ()
+        adds = self._state.gave.adds if self._answered else self._costs
         if adds:
             self.meters = self._came_with = carried_to(self._course.program, self.before, adds)
         return self.meters != self.before
@@ -251,20 +269,21 @@ class Course:
         self._rolls_left = MOST_ROLLED
         self._known: dict[Hashable, list[Happened]] = {}
 
-    def happen(self, state: State, moment: Moment) -> list[Happened]:
-        """A moment at a state: every way it can go by what is rolled. Raises TooManyRolls."""
+    def happen(self, state: State, moment: Moment, by: ReadyHelp | None = None) -> list[Happened]:
+        """A moment at a state, ``by`` a help where one is used: every way it can go by what is rolled. Raises
+        TooManyRolls."""
         bare = state._replace(left=())
-        key = (bare, moment)
+        key = (bare, moment, by and by.source.name)
         known = self._known.get(key)
         if known is None:
-            known = self._known[key] = self._rolled(bare, moment)
+            known = self._known[key] = self._rolled(bare, moment, by)
         if not state.left:
             return known
         return [one._replace(after=one.after._replace(left=state.left)) for one in known]
 
-    def _rolled(self, state: State, moment: Moment) -> list[Happened]:
+    def _rolled(self, state: State, moment: Moment, by: ReadyHelp | None) -> list[Happened]:
         def happened(chance: Chance) -> Happened:
-            return self._happened(_AtState(self, state, moment, chance), moment)
+            return self._happened(_AtState(self, state, moment, chance), moment, by)
 
         if not self.program.settles:
             return [happened(no_chance)]
@@ -280,8 +299,11 @@ class Course:
             found[key] = one._replace(share=share + (earlier.share if earlier else 0))
         return [*found.values()]
 
-    def _happened(self, stage: _AtState, moment: Moment) -> Happened:
-        [came] = _HAPPENS[moment](stage) if moment in _HAPPENS else happen(stage, moment)
+    def _happened(self, stage: _AtState, moment: Moment, by: ReadyHelp | None) -> Happened:
+        if by is not None:
+            [came] = use_help(stage, by)
+        else:
+            [came] = _HAPPENS[moment](stage) if moment in _HAPPENS else happen(stage, moment)
         move = self.carrier.mover(stage.does) if stage.does else None
         return Happened(
             came,
@@ -305,7 +327,8 @@ class Course:
         if leads.to == "round":
             return self.states.closed(after)._replace(stands="round")
         if leads.to == "visit":
-            return after._replace(stands="visit", first=False, parts=0, hits=0, gave=after.gave.known)
+            again = after._replace(stands="visit", first=False, parts=0, hits=0, gave=after.gave.known)
+            return self.states.with_helps(again)
         if not leads.another_try:
             return after._replace(parts=state.parts + (moment == "part"))
         stage = _AtState(self, after, moment)

@@ -15,6 +15,7 @@ from ...rules.numbering import row_path
 from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
+from .help_doubts import on_helps
 from .reached import Reach
 from .watched import of_time
 
@@ -23,6 +24,7 @@ _TROUBLE = re.compile(r"(row|ending|award) (\d+)(?:, (if|tell))?")
 _QUIET = ("opened", "round_begun", "round_over")
 _LEAVE = put("Let the player leave", ("leave",), True)
 _AT_A_GATE = re.compile(r"round (\d+), gate (\d+)")
+_AT_A_HELP = re.compile(r"help (.+)")
 _PARTS = {"ending": "endings", "award": "awards"}
 
 
@@ -64,6 +66,7 @@ def _all(reading: GameReading, game: Game, found: Reach, told: set[str]) -> Iter
         )
     yield from _on_rows(game, found, told, timely)
     yield from _on_rounds(game, found, told, timely)
+    yield from on_helps(game, found, told, timely)
     yield from _on_endings(game, found, timely)
     yield from _on_awards(game, found, timely)
 
@@ -78,9 +81,12 @@ def _sure(conditions: Sequence[str], timely: frozenset[str]) -> int:
 
 def _on_expressions(game: Game, found: Reach) -> Iterator[Found]:
     for where, message in found.troubles.items():
-        match, gate = _TROUBLE.match(where), _AT_A_GATE.match(where)
-        if gate is not None:
-            path: list[str | int] = ["rounds", int(gate[1]) - 1, "then", int(gate[2]) - 1, "if"]
+        match, gate, of_help = _TROUBLE.match(where), _AT_A_GATE.match(where), _AT_A_HELP.match(where)
+        if of_help is not None:
+            place = next(n for n, one in enumerate(game.helps) if one.name == of_help[1])
+            path: list[str | int] = ["helps", place, "add"]
+        elif gate is not None:
+            path = ["rounds", int(gate[1]) - 1, "then", int(gate[2]) - 1, "if"]
         elif match is not None:
             number = int(match[2])
             of_row = row_path(game, number) if match[1] == "row" else (_PARTS[match[1]], number - 1)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 
-from .states import State
+from .kept import State
 
 Before = Mapping[State, set[State]]
 """The states from which each was reached."""

@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from math import inf
 from typing import NamedTuple
 
+from ...play.kinds import kind_of
+from ...play.questions.question import Question
 from ...play.rulebook.game import Game
-from ...play.rulebook.program import Program
+from ...play.rulebook.moments import ANSWER_MOMENTS, Moment
+from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.seconds import seconds_of
 from .reached import Reach
+
+_ONCE: tuple[Moment, ...] = ("begun", "over")
+_UNCOUNTED: tuple[Moment, ...] = ("unreadable", "part", "helped", "round_begun", "round_over")
+"""Moments of which nobody knows how many a play has."""
+_LAST: tuple[Moment, ...] = ("missed", "late", "skipped")
+"""Moments at which a question is over, unless a row has it tried again, past its tries."""
 
 
 class Seconds(NamedTuple):
@@ -25,21 +36,52 @@ def seconds_of_plays(game: Game, found: Reach) -> Seconds:
     The quickest answers at once; every try of the slowest takes its whole clock. Pauses are those of the
     shortest and the longest hold of any row, or the breather where that is longer.
     """
-    whole = game.clocks.game
+    program = Program(game)
+    moved = program.moves_clocks or any(one.does == "time" for one in game.helps)
+    whole = None if moved else game.clocks.game
     if found.shortest is None:
         return Seconds(None, None, whole)
-    breather = 0.0 if game.clocks.breather == "player" else game.clocks.breather
-    quickest = found.shortest * breather
-    if found.idle or found.longest is None or game.clocks.breather == "player":
+    quickest = found.shortest * min(_breather(one) for one in program.rounds)
+    questions = [(one, question) for one in program.rounds for question in game.questions]
+    pauses = max((_pauses(*one) for one in questions), default=0.0)
+    if found.idle or not found.longest or any(_unbounded(program)):
         return Seconds(quickest, None, whole)
-    holds = [row.hold for rows in Program(game).rows.values() for row in rows]
-    pause = max([breather, *holds])
-    clocks = [seconds_of(game.clocks, question) for question in game.questions]
-    bounds: list[float] = []
-    if all(clock is not None for clock in clocks):
-        tries = (game.tries or 1) if game.clocks.restart_on_again else 1
-        longest_clock = max((clock for clock in clocks if clock is not None), default=0)
-        bounds.append(found.longest * (longest_clock * tries + pause * (game.tries or 1)))
-    if whole is not None:
-        bounds.append(whole + found.longest * pause * (game.tries or 1))
-    return Seconds(quickest, min(bounds, default=None))
+    once = sum(max((row.hold for row in program.rows[moment]), default=0.0) for moment in _ONCE)
+    answering = max((_on_clock(*one) for one in questions), default=0.0)
+    by_questions = inf if moved else found.longest * answering
+    slowest = min(by_questions, inf if whole is None else whole) + found.longest * pauses + once
+    return Seconds(quickest, None, whole) if slowest == inf else Seconds(quickest, slowest)
+
+
+def _on_clock(one: ReadyRound, question: Question) -> float:
+    """The seconds that a question's clock can run."""
+    clocks, seconds = one.source.clocks, seconds_of(one.source.clocks, question)
+    return inf if seconds is None else seconds * (_tries(one, question) if clocks.restart_on_again else 1)
+
+
+def _pauses(one: ReadyRound, question: Question) -> float:
+    """The seconds that the pauses of a question can last."""
+    opened = max((row.hold for row in one.rows["opened"]), default=0.0)
+    holds = [row.hold for moment in ANSWER_MOMENTS for row in one.rows[moment]]
+    pause = max([_breather(one), *holds])
+    return opened + pause * _tries(one, question) if pause else opened
+
+
+def _tries(one: ReadyRound, question: Question) -> float:
+    tries = kind_of(question).tries(question, one.source.tries)
+    return inf if tries is None else tries
+
+
+def _breather(one: ReadyRound) -> float:
+    breather = one.source.clocks.breather
+    return 0.0 if breather == "player" else breather
+
+
+def _unbounded(program: Program) -> Iterator[bool]:
+    """Whether pauses have no bound that is known before a play."""
+    for one in program.rounds:
+        yield one.source.clocks.breather == "player" or bool(one.source.intro)
+    for row in (row for rows in program.rows.values() for row in rows):
+        said = row.source
+        yield said.then == "later" or (said.then == "again" and said.moment in _LAST)
+        yield row.hold > 0 and said.moment in _UNCOUNTED

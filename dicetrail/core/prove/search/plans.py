@@ -57,14 +57,15 @@ class Plan:
         self.deal = deal = one.source.deal
         again = deal.repeats == "when_empty" and (self.total is None or self.total > self.a_pass)
         self.repeating = deal.repeats == "always" or again
-        filed = deal.order == "filed" and not self.repeating
+        swaps = any(one.does == "swap" for one in program.game.helps)
+        filed = deal.order == "filed" and not self.repeating and not swaps
         self.in_order = filed and not one.number and not deal.is_steered and not deal.parts
         self.mixed = filed and not self.in_order
         have = Counter(self.sequence)
         self.kinds = sorted(have)
         if not self.repeating and not self.in_order:
             ways = prod(number + 1 for number in have.values())
-            self.repeating = ways > MOST_WAYS
+            self.repeating = ways > MOST_WAYS or swaps
             self.mixed |= self.repeating
         self._sorts = sorts
         self._least = compile_expression(deal.next) if deal.next and not self.repeating else None

@@ -18,6 +18,7 @@ from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ..declared import unsaid
 from .answers import too_many_answers
+from .helps import can_run_short, is_rough
 from .reached import Reach
 from .search import Search
 from .watched import LookedAt, looked_at
@@ -33,8 +34,9 @@ def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
     looked = looked_at(program)
     whole = not unsaid(program.game, "search") and not looked.visits and not too_many_answers(program)
-    found = Reach(complete=whole)
+    found = Reach(complete=whole, mixed=is_rough(program))
     for number, (choices, totals) in enumerate(_openings(program, looked)):
+        found.complete &= not can_run_short(program, choices)
         if number == MOST_OPENINGS:
             found.complete = False
             break

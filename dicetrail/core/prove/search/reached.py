@@ -57,7 +57,8 @@ class Reach:
     ``open_ended`` are the meters of which not all final values were found. ``timed`` tells that clocks were
     looked at by their ends; ``mixed`` that questions of many sorts were taken in any mix, also in some that
     the pack does not hold: nothing is missed so, but not everything found has to be possible. Rows, endings
-    and awards are numbered from 1; ``rounds`` can be entered, ``gates`` (by round and number) can lead on.
+    and awards are numbered from 1; ``rounds`` can be entered, ``gates`` (by round and number) can lead on,
+    ``helps`` can be used.
     ``last_rows`` are those that can apply at the last question. ``values``
     are the final values of each meter. ``shadowed`` names, for an award that would hold, one that was given
     in its place; ``no_award`` is what was looked at where none held. ``troubles`` are the expressions that
@@ -76,6 +77,7 @@ class Reach:
     rows: set[int] = field(default_factory=set)
     rounds: set[int] = field(default_factory=set)
     gates: set[tuple[int, int]] = field(default_factory=set)
+    helps: set[int] = field(default_factory=set)
     last_rows: set[int] = field(default_factory=set)
     endings: set[int] = field(default_factory=set)
     awards: set[int] = field(default_factory=set)

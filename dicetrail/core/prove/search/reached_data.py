@@ -9,7 +9,7 @@ from typing import Any
 from ...play.language.expressions import Value
 from .reached import Reach
 
-_SETS = ("open_ended", "results", "rows", "rounds", "last_rows", "endings", "awards")
+_SETS = ("open_ended", "results", "rows", "rounds", "helps", "last_rows", "endings", "awards")
 _PLAIN = (
     "complete", "timed", "mixed", "states", "shortest", "longest", "troubles", "endless", "idle", "ways",
 )  # fmt: skip

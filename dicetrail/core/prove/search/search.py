@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from itertools import product
 from typing import NamedTuple
 
@@ -13,7 +13,7 @@ from ...play.language.numbers import as_written, tidy
 from ...play.rulebook.game import Choices, Number
 from ...play.rulebook.moments import MOMENTS, Moment, Onward
 from ...play.rulebook.move import BY_A_MOVE
-from ...play.rulebook.program import Program, ReadyRow
+from ...play.rulebook.program import Program, ReadyHelp, ReadyRow
 from ...play.run.played import End
 from ...play.run.sequence import Stands, answered, first_case
 from .answers import NOTHING_GIVEN, AnswerSort
@@ -21,11 +21,12 @@ from .aside import Aside, Carrier
 from .course import Course, Happened
 from .ends import Results
 from .graph import leading_to, longest_way
+from .kept import State
 from .plans import Plan
 from .reached import Reach
 from .rolled import TooManyRolls
 from .sorts import answers_at
-from .states import State, States
+from .states import States
 from .times import NO_TIMES
 from .watched import LookedAt, divisions
 
@@ -82,7 +83,7 @@ class Search:
             and not program.has_rounds
             and all(sort.seconds is not None for sort in self.states.sorts)
         )
-        self._leads: dict[tuple[State, Moment, float, AnswerSort], list[_Leads]] = {}
+        self._leads: dict[tuple[State, Moment, float, AnswerSort, str], list[_Leads]] = {}
         self.move = ""
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
@@ -199,7 +200,7 @@ class Search:
             verdicts = [("answered", False)]
         if sort.close:
             verdicts.append(("close", False))
-        if state.parts < sort.parts:
+        if state.parts + sort.open.letters - state.open.letters < sort.parts:
             verdicts.append(("right", True))
         counts = self.states.read(state)
         moments = {
@@ -215,6 +216,7 @@ class Search:
         for moment in moments:
             for used, answer in product(times, answers_at(moment, sort)):
                 self._moment(state, values, moment, used, state, answer)
+        self._use_helps(state, values)
         if sort.seconds is not None:
             for answer in answers_at("late", sort):
                 self._moment(state, values, "late", sort.seconds, state, answer)
@@ -224,6 +226,15 @@ class Search:
             self.move = "late"
             self._reached(self.states.closed(state)._replace(stands="round"), values, state)
             self.move = ""
+
+    def _use_helps(self, state: State, values: set[Aside]) -> None:
+        helps = self.states.helps
+        if helps.helps:
+            names = self.states.known(state)
+            for place in helps.usable(state.open, state.used, state.parts, names):
+                self._met(f"help {place + 1}", state)
+                self.found.helps.add(place + 1)
+                self._moment(state, values, "helped", 0, state, by=helps.helps[place])
 
     def _time_is_up(self, state: State, values: set[Aside]) -> None:
         self._finish(state, values, self.course.time_is_up(state), state)
@@ -238,14 +249,17 @@ class Search:
         used: float,
         source: State | None,
         answer: AnswerSort = _NONE_GIVEN,
+        by: ReadyHelp | None = None,
     ) -> None:
-        """A moment at a state, and where the play goes from there."""
+        """A moment at a state, ``by`` a help where one is used, and where the play goes from there."""
         bare = state._replace(left=())
-        key = (bare, moment, used, answer)
-        self.move = MOMENTS[moment].move + (f" @{as_written(used)}" if used and moment != "late" else "")
+        key = (bare, moment, used, answer, by.source.name if by else "")
+        self.move = f"help {by.source.name}" if by else MOMENTS[moment].move
+        self.move += f" @{as_written(used)}" if used and moment != "late" else ""
         leads = self._leads.get(key)
         if leads is None:
-            leads = self._leads[key] = list(self._led(bare, state, values, moment, used, answer))
+            happened = self.course.happen(self.states.at(bare, used, answer), moment, by)
+            leads = self._leads[key] = [self._led_so(one, bare, state, values, moment) for one in happened]
         for one in leads:
             self._lead(one, state, values, source)
 
@@ -259,6 +273,8 @@ class Search:
             values = set(map(leads.move, values))
         self.found.flow[leads.flow] += 1
         to = leads.to._replace(left=state.left) if state.left else leads.to
+        if leads.flow[1] == "swap":
+            to = self.states.swapped(to)
         if leads.gate:
             self._met(f"gate {state.round}.{leads.gate}", source or state)
             self.found.gates.add((state.round, leads.gate))
@@ -267,17 +283,10 @@ class Search:
         else:
             self._reached(to, values, source)
 
-    def _led(
-        self, bare: State, state: State, values: set[Aside], moment: Moment, used: float, answer: AnswerSort
-    ) -> Iterator[_Leads]:
-        """Where a moment leads from all states that differ only in what is left of the deck: every way, by
-        what is rolled."""
-        for happened in self.course.happen(self.states.at(bare, used, answer), moment):
-            yield self._led_so(happened, bare, state, values, moment)
-
     def _led_so(
         self, happened: Happened, bare: State, state: State, values: set[Aside], moment: Moment
     ) -> _Leads:
+        """Where a moment leads from all states that differ only in what is left of the deck."""
         row, end, onward = happened.came.row, happened.came.end, happened.came.onward
         if row is not None:
             self._met(f"row {row.number}", state)

@@ -8,9 +8,11 @@ from typing import NamedTuple
 from ...play.answers.verdict import VerdictName
 from ...play.kinds import KINDS
 from ...play.questions.question import Question
+from ...play.rulebook.help import Does
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.seconds import seconds_of
+from ...play.run.helping import Open, open_at_first
 from .answers import Answering, AnswerSort
 
 SOME_SECONDS = 10.0
@@ -24,7 +26,7 @@ class QuestionSort(NamedTuple):
     and ``guessed`` tells how many of these are wrong by how many of their parts are right; ``rank`` is its
     place where the deck is sorted, ``again`` whether the same question can come again, and of a made one
     there are so many ``copies`` in a pass. ``answers`` are told where it makes a difference which is given,
-    and whether who does not know has some ``to_pick_from``.
+    and whether who does not know has some ``to_pick_from``. ``open`` is what helps can do at one.
     """
 
     worth: float
@@ -45,6 +47,7 @@ class QuestionSort(NamedTuple):
     copies: int = 1
     answers: tuple[AnswerSort, ...] = ()
     to_pick_from: bool = False
+    open: Open = Open()
 
     def ways_to(self, *verdicts: VerdictName) -> list[AnswerSort]:
         """The answers that have one of these verdicts."""
@@ -75,14 +78,25 @@ def answers_at(moment: Moment, sort: QuestionSort) -> Sequence[AnswerSort]:
     return [*before, *sort.ways_to("wrong", "close")]
 
 
+_DOES: dict[str, Does] = {
+    "wrong": "remove",
+    "hint": "hint",
+    "clock": "time",
+    "letters": "letter",
+    "swap": "swap",
+}
+"""What a help does to what is open."""
+
+
 class Sorter:
     """Tells of questions what makes a difference to the rules of a program that look at some ``names``.
 
     ``clocked`` says that clocks can make one.
     """
 
-    def __init__(self, program: Program, names: frozenset[str], *, clocked: bool) -> None:
+    def __init__(self, program: Program, names: frozenset[str], *, clocked: bool, helps: bool) -> None:
         self._names, self._clocked = names, clocked
+        self._does = {one.source.does for one in program.helps.values() if helps}
         self.answering = Answering(program, names)
         self.parts = bool({"hits", "possible"} & names)
         """Whether it makes a difference how many parts of an answer are right."""
@@ -100,6 +114,11 @@ class Sorter:
             wrong_hits=tuple(kind.wrong_hits(question)) if self.parts else (0,),
             answers=self.answering.of(question, hits=self.parts, every=True),
         )
+
+    def _open(self, question: Question, *, clock: bool) -> Open:
+        """What helps can do at a question, as far as there are any that do it."""
+        here = open_at_first(question, clock=clock, swap=True)
+        return Open(**{name: getattr(here, name) for name, does in _DOES.items() if does in self._does})
 
     def weighed(self, question: Question, one: ReadyRound, *, guess: bool) -> QuestionSort:
         """The sort of a question in a round where plays are weighed; who does not know it may ``guess``."""
@@ -134,4 +153,5 @@ class Sorter:
             0,
             False,
             kind.possible(question) if self.parts else 1,
+            open=self._open(question, clock=seconds is not None or bool(clocks.question_by)),
         )

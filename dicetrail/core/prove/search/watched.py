@@ -15,7 +15,7 @@ from ...play.rulebook.quantities import GROWING, OF_ROUND, QUANTITIES, parts
 from .answers import moved_by_answers
 
 _BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over", "over")
-_UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "round_over")
+_UNANSWERED: tuple[Moment, ...] = ("begun", "round_begun", "opened", "helped", "round_over")
 
 
 _FIRST_OR_NOT = 2
@@ -30,7 +30,8 @@ class LookedAt:
     counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
     ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
     ``asked`` tells that the course of a play depends on how many questions were asked, ``visits`` that it is
-    looked at more closely which visit of a question it is than whether it is the first.
+    looked at more closely which visit of a question it is than whether it is the first. ``helps`` tells that
+    helps are used: else nothing hangs on when they can be, and what they cost.
     """
 
     names: frozenset[str]
@@ -38,10 +39,11 @@ class LookedAt:
     asked: bool
     caps: dict[str, int]
     visits: bool = False
+    helps: bool = True
 
 
-def looked_at(program: Program) -> LookedAt:
-    """Read all expressions of a game."""
+def looked_at(program: Program, *, helps: bool = True) -> LookedAt:
+    """Read all expressions of a game, in whose plays ``helps`` are used or not."""
     rows = [row for rows in program.rows.values() for row in rows]
     course = [condition for condition, _, _ in program.endings]
     moves: list[tuple[str, Expression]] = []
@@ -50,6 +52,7 @@ def looked_at(program: Program) -> LookedAt:
         course += divisions(row)
         course += [seconds for _, seconds in row.time]
         moves += [*row.add, *row.set]
+    course += of_helps(program) if helps else []
     results = [condition for condition, _, _ in program.awards]
     course += program.named.values()
     deciding = _names(course) | {
@@ -71,6 +74,8 @@ def looked_at(program: Program) -> LookedAt:
         deciding.add("topic")
     if program.minds_answers:
         deciding |= moved_by_answers(program.game.questions)
+    if helps:
+        deciding |= {name for one in program.helps.values() for name, _ in one.add}
     everything = deciding | _names(results)
     meters = set(program.meters)
     if program.endings:  # which are looked at there where a row changed something
@@ -80,7 +85,7 @@ def looked_at(program: Program) -> LookedAt:
     named = [(name, expression) for name, expression in program.named.items()]
     caps = _caps([*course, *results], [*moves, *named])
     visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
-    return LookedAt(frozenset(everything | meters), frozenset(aside), asked, caps, visits)
+    return LookedAt(frozenset(everything | meters), frozenset(aside), asked, caps, visits, helps)
 
 
 def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[str]:
@@ -96,6 +101,7 @@ def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[
         names |= _names(divisions(row))
     for gate in one.gates:
         names |= gate.condition.names if gate.condition is not None else set()
+    names |= _names(of_helps(program)) if looked.helps else set()
     names |= one.question_seconds.names if one.question_seconds is not None else set()
     if one.source.deal.next:
         names |= compile_expression(one.source.deal.next).names
@@ -115,17 +121,25 @@ def of_time(program: Program) -> frozenset[str]:
     """The names that tell a time, and the meters that come to depend on one: what a search, which knows of no
     other time than the first and the last moment, can't say anything of for sure."""
     found = set(TIMES)
-    rows = [row for rows in program.rows.values() for row in rows]
+    moved = [(row.condition, (*row.add, *row.set)) for rows in program.rows.values() for row in rows]
+    moved += [(one.condition, one.add) for one in program.helps.values()]
     while True:
         more = {
             name
-            for row in rows
-            for name, expression in (*row.add, *row.set)
-            if found & (expression.names | (row.condition.names if row.condition else frozenset()))
+            for condition, changes in moved
+            for name, expression in changes
+            if found & (expression.names | (condition.names if condition else frozenset()))
         }
         if more <= found:
             return frozenset(found)
         found |= more
+
+
+def of_helps(program: Program) -> list[Expression]:
+    """When helps can be used, and what they cost."""
+    helps = program.helps.values()
+    when = [one.condition for one in helps if one.condition is not None]
+    return [*when, *(cost for one in helps for _, cost in one.add)]
 
 
 def divisions(row: ReadyRow) -> list[Expression]:

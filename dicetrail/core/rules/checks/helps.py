@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 from ...play.answers.folding import fold
 from ...play.answers.switches import Checking
 from ...play.deal.supply import one_of
-from ...play.kinds import kind_of
 from ...play.questions.question import Question, said
 from ...play.rulebook.game import Game
 from ...play.rulebook.help import Does
+from ...play.run.helping import AIDS, Open, open_at_first
 from ..document import Document
 from .found import Found, Written, gone, put
 
@@ -39,27 +39,21 @@ def names(game: Written) -> Iterator[Found]:
                 )
 
 
-_FITS: dict[Does, tuple[Callable[[Question, Game], bool], str]] = {
-    "remove": (lambda question, game: _wrong(question) > 1, "no question has two wrong options or more"),
-    "hint": (lambda question, game: bool(question.hint), "no question has a hint"),
-    "time": (
-        lambda question, game: question.seconds is not None or _times(game),
-        "no question has a clock",
-    ),
-    "swap": (lambda question, game: len(game.questions) > 1, "there is no other question"),
-    "letter": (
-        lambda question, game: bool(kind_of(question).next_letter(question, (), 0)),
-        "no question is answered with letters",
-    ),
+_WHY: dict[Does, str] = {
+    "remove": "no question has two wrong options or more",
+    "hint": "no question has a hint",
+    "time": "no question has a clock",
+    "swap": "there is no other question",
+    "letter": "no question is answered with letters",
 }
-"""At which questions a help can do something, and what is so where it can at none."""
+"""What is so where a help can do something at none."""
 
 
 def useless(document: Document, game: Game) -> Iterator[Found]:
     """Helps that never can be used."""
     for place, one in enumerate(game.helps):
-        fits, why = _FITS[one.does]
-        if not any(fits(one_of(question), game) for question in game.questions):
+        can, why = AIDS[one.does].can, _WHY[one.does]
+        if not any(can(_open(question, game)) for question in game.questions):
             path = ("helps", place)
             yield Found(
                 "help-never",
@@ -96,8 +90,10 @@ def gives_away(document: Document, game: Game) -> Iterator[Found]:
                 )
 
 
-def _wrong(question: Question) -> int:
-    return len(question.options) - len(question.rights) if kind_of(question).can_lose_options else 0
+def _open(question: Question, game: Game) -> Open:
+    """What helps can do at a question."""
+    clock, swap = question.seconds is not None or _times(game), len(game.questions) > 1
+    return open_at_first(one_of(question), clock=clock, swap=swap)
 
 
 def _times(game: Game) -> bool:

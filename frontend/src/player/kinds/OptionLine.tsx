@@ -57,7 +57,7 @@ export function OptionLine(props: Props) {
         dense ? "py-1" : SIZES[size],
         mark ?? "border-line",
         picked && !mark && "bg-moss",
-        option.gone && "text-soft line-through",
+        option.gone && "text-soft",
         asking && !mark && !option.gone && "hover:border-pine hover:bg-sheet",
         !asking && !mark && "text-soft",
         cue && `motion-${cue}`,
@@ -71,7 +71,13 @@ export function OptionLine(props: Props) {
       >
         {option.label}
       </span>
-      <span className={clsx("min-w-0 flex-1 break-words", tile && "w-full")}>
+      <span
+        className={clsx(
+          "min-w-0 flex-1 break-words",
+          tile && "w-full",
+          option.gone && "line-through",
+        )}
+      >
         {option.image ? (
           <img
             src={option.image}

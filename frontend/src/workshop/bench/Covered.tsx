@@ -32,9 +32,7 @@ export function Covered({ game, plays, takeUp }: Props) {
     <section aria-label="Touched so far" className="flex flex-col gap-1">
       <p className="text-sm text-soft" data-covered={found.parts.length - left.length}>
         {found.parts.length - left.length} of {found.parts.length}{" "}
-        {found.parts.some(({ what }) => what.startsWith("round"))
-          ? "rows, endings, awards, rounds and gates"
-          : "rows, endings and awards"}
+        {partsOf(found.parts.map(({ what }) => what.split(" ")[0]))}
         {found.kinds_left.length > 0 && `; not yet asked: ${found.kinds_left.join(", ")}`}
       </p>
       {take.error && <Notice tone="mind">{take.error.message}</Notice>}
@@ -63,4 +61,13 @@ export function Covered({ game, plays, takeUp }: Props) {
       </ul>
     </section>
   );
+}
+
+const USUAL = ["row", "ending", "award"];
+
+/** What can be touched, in words: rows, endings and awards, and what else the game has. */
+function partsOf(kinds: (string | undefined)[]): string {
+  const more = ["round", "gate", "help"].filter((kind) => kinds.includes(kind));
+  const named = [...USUAL, ...more].map((kind) => `${kind}s`);
+  return `${named.slice(0, -1).join(", ")} and ${named.at(-1)}`;
 }

@@ -89,6 +89,42 @@ function ByTopic({ topics }: { topics: Statistics["topics"] }) {
   );
 }
 
+/** How often each help was used, and whether it helped. */
+function ByHelp({ helps }: { helps: Statistics["helps"] }) {
+  const share = (some: number, of: number) => (of ? percent(some / of) : "–");
+  return (
+    <section aria-labelledby="by-help">
+      <h2 id="by-help" className="mb-1 text-xl">
+        Help by help
+      </h2>
+      <table className="w-full max-w-2xl">
+        <thead className="text-sm text-soft">
+          <tr>
+            {["help", "used", "questions", "right with it", "right without any"].map((head) => (
+              <th key={head} scope="col" className="pe-3 text-start font-normal">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {helps.map((one) => (
+            <tr key={one.name} className="border-t border-line tabular-nums" data-help={one.name}>
+              <th scope="row" className="pe-3 text-start font-normal">
+                {one.label || one.name}
+              </th>
+              <td>{one.uses}</td>
+              <td>{one.asked}</td>
+              <td>{share(one.right, one.asked)}</td>
+              <td>{share(one.right_without, one.asked_without)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
 /** How every question did, and what to do about it. */
 export function QuestionsPlayed({ game, handout, version }: Props) {
   const { data } = useStatistics(handout.id, version, stateOf(game));
@@ -114,6 +150,7 @@ export function QuestionsPlayed({ game, handout, version }: Props) {
       <WhatIf whatIf={whatIf} version={version} />
       {data.rounds.length > 0 && <ByRound rounds={data.rounds} />}
       {data.topics.length > 1 && <ByTopic topics={data.topics} />}
+      {data.helps.length > 0 && <ByHelp helps={data.helps} />}
       <table className="w-full">
         <thead className="text-sm text-soft">
           <tr>

@@ -44,6 +44,7 @@ export function Aims({ game, change, walker }: Props) {
             name,
             [walker.how]: walker.share,
             ...(walker.pace ? { pace: walker.pace } : {}),
+            ...(walker.helps ? { helps: true } : {}),
             expect,
           };
           change([aims.length ? insert(["aims", aims.length], aim) : set(["aims"], [aim])]);
@@ -67,6 +68,7 @@ function Aim({ held, keep, take }: AimProps) {
     how: aim.knows === null || aim.knows === undefined ? "skill" : "knows",
     share: aim.knows ?? aim.skill ?? 0.5,
     pace: aim.pace ?? 0,
+    helps: aim.helps ?? false,
   };
   return (
     <li

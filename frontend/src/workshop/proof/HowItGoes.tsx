@@ -4,6 +4,7 @@ import { api, type Game, type Walker } from "../../api/client";
 import { Amount } from "../../ui/Amount";
 import { Light } from "../../ui/Light";
 import { OneOf } from "../../ui/OneOf";
+import { Tick } from "../../ui/Tick";
 import { useAims } from "../data";
 import { Company } from "./Company";
 import { Curves } from "./Curves";
@@ -30,8 +31,9 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
     retry: false,
   });
   const curve = useQuery({
-    queryKey: ["curve", game.id, game.revision, asked.how, asked.pace],
-    queryFn: ({ signal }) => api.curve(game.id, { how: asked.how, pace: asked.pace }, signal),
+    queryKey: ["curve", game.id, game.revision, asked.how, asked.pace, asked.helps],
+    queryFn: ({ signal }) =>
+      api.curve(game.id, { how: asked.how, pace: asked.pace, helps: asked.helps }, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -48,7 +50,11 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
       <h2 id="goes" className="text-xl">
         How it goes
       </h2>
-      <WalkerFields walker={walker} setWalker={setWalker} />
+      <WalkerFields
+        walker={walker}
+        setWalker={setWalker}
+        hasHelps={exact.data?.has_helps ?? false}
+      />
       {exact.error && <p className="text-ember">{exact.error.message}</p>}
       {exact.data?.figures && <FigureTable figures={exact.data.figures} said="exactly" />}
       {problem && (
@@ -57,7 +63,7 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
             <Light text={problem} />
           </p>
           <Walked
-            key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace}`}
+            key={`${game.revision} ${asked.how} ${asked.share} ${asked.pace} ${asked.helps}`}
             game={game}
             wanted={asked}
           />
@@ -69,7 +75,9 @@ export function HowItGoes({ game, walker, setWalker }: Props) {
           curve={curve.data}
           how={asked.how}
           at={walker.share}
-          aims={aims.filter(({ aim }) => (aim.pace ?? 0) === asked.pace)}
+          aims={aims.filter(
+            ({ aim }) => (aim.pace ?? 0) === asked.pace && (aim.helps ?? false) === asked.helps,
+          )}
         />
       )}
     </section>
@@ -83,10 +91,11 @@ function state(query: { isFetching: boolean; data?: { problem: string } | undefi
 
 interface FieldsProps {
   walker: Walker;
+  hasHelps: boolean;
   setWalker: (walker: Walker) => void;
 }
 
-function WalkerFields({ walker, setWalker }: FieldsProps) {
+function WalkerFields({ walker, setWalker, hasHelps }: FieldsProps) {
   const { how, share, pace } = walker;
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
@@ -117,6 +126,13 @@ function WalkerFields({ walker, setWalker }: FieldsProps) {
         value={pace}
         keep={(next) => setWalker({ ...walker, pace: Math.max(0, next) })}
       />
+      {hasHelps && (
+        <Tick
+          label="uses helps where they don’t know"
+          value={walker.helps}
+          keep={(helps) => setWalker({ ...walker, helps })}
+        />
+      )}
     </div>
   );
 }

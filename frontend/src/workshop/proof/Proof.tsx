@@ -15,7 +15,7 @@ export function Proof() {
 
 function ProofOf({ game }: { game: Game }) {
   const changing = useGameChange(game);
-  const [walker, setWalker] = useState<Walker>({ how: "skill", share: 0.7, pace: 0 });
+  const [walker, setWalker] = useState<Walker>({ how: "skill", share: 0.7, pace: 0, helps: false });
   return (
     <div className="flex h-full flex-col">
       <GameHead

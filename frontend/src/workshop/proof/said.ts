@@ -12,10 +12,11 @@ export function share(value: number): string {
   return `${percent.toPrecision(1)} %`;
 }
 
-export function walkerWords({ how, share: part, pace }: Walker): string {
+export function walkerWords({ how, share: part, pace, helps }: Walker): string {
   const who =
     how === "skill"
       ? `a player of skill ${number(part)}`
       : `a player who knows ${share(part)} and guesses the rest`;
-  return pace ? `${who}, ${number(pace)} s a try` : who;
+  const more = [...(pace ? [`${number(pace)} s a try`] : []), ...(helps ? ["with helps"] : [])];
+  return [who, ...more].join(", ");
 }

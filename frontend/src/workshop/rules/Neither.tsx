@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, type Game, type Walker } from "../../api/client";
 import { percentWords } from "../../ui/percent";
 
-const WALKER: Walker = { how: "skill", share: 0.7, pace: 0 };
+const WALKER: Walker = { how: "skill", share: 0.7, pace: 0, helps: false };
 
 /** How often a play is neither won nor lost, where its odds can be had. */
 export function Neither({ game }: { game: Game }) {

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, type ComesTo, type Game, type Walker } from "../../api/client";
 
 /** The player whose shares the drawing shows. */
-const WALKER: Walker = { how: "skill", share: 0.7, pace: 0 };
+const WALKER: Walker = { how: "skill", share: 0.7, pace: 0, helps: false };
 const STEP = 54;
 const WIDTH = 300;
 const ENDS: Record<string, string> = { over: "the end", won: "won", lost: "lost" };
