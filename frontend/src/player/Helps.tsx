@@ -11,17 +11,23 @@ interface Props {
   /** Takes no keys of its own accord. */
   quiet: boolean;
   dense: boolean;
-  use: (name: string) => void;
+  take: (name: string) => void;
 }
 
 /**
- * The helps there are at a question, with what each costs and how often it is left. Escape goes to the first that
- * can be used, and from there back to where one was; no letter or figure is theirs, for those answer.
+ * The helps there are at a question, with what each costs and how often it is left. Escape goes to the first
+ * that can be used, and from there, or once it was used, back to where one was; no letter or figure is theirs,
+ * for those answer.
  */
-export function Helps({ helps, quiet, dense, use }: Props) {
+export function Helps({ helps, quiet, dense, take }: Props) {
   const t = useTexts();
   const list = useRef<HTMLUListElement>(null);
-  useEscape(list, !quiet && helps.some((help) => help.can));
+  const back = useEscape(list, !quiet && helps.some((help) => help.can));
+  const chosen = (help: Help) => {
+    if (!help.can) return;
+    take(help.name);
+    back();
+  };
   if (helps.length === 0) return null;
   return (
     <section aria-label={t("help.list")} className="flex flex-wrap items-baseline gap-x-3 gap-y-2">
@@ -40,7 +46,7 @@ export function Helps({ helps, quiet, dense, use }: Props) {
               type="button"
               data-help={help.name}
               aria-disabled={!help.can}
-              onClick={() => help.can && use(help.name)}
+              onClick={() => chosen(help)}
               className={clsx(
                 buttonLook("plain", dense),
                 !help.can && "border-line! bg-shade! text-soft!",
@@ -65,22 +71,28 @@ function said(help: Help, t: ReturnType<typeof useTexts>): string {
   return [...costs, ...left].join(" · ");
 }
 
-/** Lets Escape go to the first help that can be used, and back. */
-function useEscape(list: React.RefObject<HTMLUListElement | null>, active: boolean) {
+/** Lets Escape go to the first help that can be used, and back; gives the way back. */
+function useEscape(list: React.RefObject<HTMLUListElement | null>, active: boolean): () => void {
+  const before = useRef<Element | null>(null);
+  const back = () => {
+    const was = before.current;
+    if (was instanceof HTMLElement && was.isConnected && was !== document.body) was.focus();
+    else if (list.current?.contains(document.activeElement))
+      (document.activeElement as HTMLElement).blur();
+  };
   useEffect(() => {
     if (!active) return;
-    let before: Element | null = null;
     const press = (event: KeyboardEvent) => {
       if (event.key !== "Escape" || event.defaultPrevented || !list.current) return;
-      if (list.current.contains(document.activeElement)) {
-        if (before instanceof HTMLElement) before.focus();
-      } else {
-        before = document.activeElement;
+      if (list.current.contains(document.activeElement)) back();
+      else {
+        before.current = document.activeElement;
         list.current.querySelector<HTMLElement>("button[aria-disabled=false]")?.focus();
       }
       event.preventDefault();
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
-  }, [list, active]);
+  });
+  return back;
 }

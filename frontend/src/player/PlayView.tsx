@@ -113,7 +113,7 @@ function Play(props: Props) {
             helps={view.helps}
             quiet={quiet}
             dense={dense}
-            use={(name) => move("help", name)}
+            take={(name) => move("help", name)}
           />
         </>
       )}

@@ -50,6 +50,7 @@ export function OptionLine(props: Props) {
       aria-pressed={picked === undefined ? undefined : picked !== ""}
       onClick={() => asking && !option.gone && pick()}
       data-mark={option.mark}
+      data-gone={option.gone || undefined}
       className={clsx(
         "flex w-full gap-x-4 px-3 text-start",
         tile ? "h-full flex-col-reverse items-start gap-y-1" : "items-baseline",
