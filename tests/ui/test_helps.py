@@ -1,4 +1,4 @@
-"""Helps: written among the rules, used on the bench and by a player with keys alone, counted in real plays."""
+"""Helps: written among the rules, used on the bench and by a player with keys, counted in real plays."""
 
 from __future__ import annotations
 
