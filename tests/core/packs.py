@@ -9,6 +9,7 @@ from functools import cache
 from hypothesis import strategies as st
 
 from dicetrail.core.play.kinds import KINDS
+from dicetrail.core.play.kinds.gaps import as_fills
 from dicetrail.core.play.questions.carried import Carried
 from dicetrail.core.play.questions.question import TRUTH_OPTIONS, Question, same
 from dicetrail.core.play.questions.recipes import Formula, Odd, Span, Table
@@ -42,6 +43,7 @@ WORDS = (
     .filter(lambda text: text and text == text.strip())
 )
 LINES = WORDS.filter(lambda text: "\n" not in text)
+AREAS = ("circle 40 60 8", "box 10 10 30.5 20", "poly 50 10 70 10 60 30")
 NUMBERS = st.sampled_from(("3", "-2", "3/4", "0.125", "12", "2 1/2"))
 
 
@@ -136,10 +138,41 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             tolerance = draw(st.sampled_from((Fraction(0), Fraction(1, 3), Fraction(1, 2))))
             unit = draw(st.sampled_from(("", "km")))
             answers = tuple(draw(answers_of(NUMBERS, 2)))
+            common["between"] = draw(st.sampled_from((None, (Fraction(-3), Fraction(25, 2)))))
             return Question(name, kind, prompt, answers, tolerance=tolerance, unit=unit, **common)
         case "truth":
             right = draw(st.integers(0, 1))
             return Question(name, kind, prompt, (TRUTH_OPTIONS[right],), TRUTH_OPTIONS, (right,), **common)
+        case "match":
+            options = tuple(draw(distinct(words)))
+            items = tuple(draw(st.lists(words, min_size=2, max_size=len(options), unique_by=same)))
+            return Question(
+                name,
+                kind,
+                prompt,
+                options[: len(items)],
+                options,
+                tuple(range(len(items))),
+                items=items,
+                **common,
+            )
+        case "gaps":
+            texts = draw(st.lists(words, min_size=1, max_size=5, unique_by=same))
+            bank = draw(st.booleans())
+            number_of = draw(st.integers(1, len(texts)))
+            gaps = tuple(
+                (text, *(() if bank else draw(st.lists(words, max_size=2)))) for text in texts[:number_of]
+            )
+            options = tuple(texts) if bank and number_of < len(texts) else ()
+            prompt = f"{prompt.replace('_', '-')} {' '.join(['___'] * number_of)}"
+            rights = tuple(range(number_of)) if options else ()
+            answers = (as_fills([accepted[0] for accepted in gaps]),)
+            return Question(name, kind, prompt, answers, options, rights, gaps=gaps, **common)
+        case "spot":
+            areas = tuple(draw(st.lists(st.sampled_from(AREAS), min_size=1, max_size=3, unique=True)))
+            common["image"] = "signs/well.png"
+            tolerance = draw(st.sampled_from((Fraction(0), Fraction(5), Fraction(5, 2))))
+            return Question(name, kind, prompt, areas, tolerance=tolerance, **common)
         case "letters":
             phrase = "x" + draw(words)
             return Question(name, kind, prompt, (phrase,), misses=draw(st.integers(1, 12)), **common)

@@ -40,6 +40,10 @@ def _flatten(data: Mapping[Any, Any], prefix: str, columns: dict[str, str], dept
         role = role_of_heading(name)
         if isinstance(value, Mapping) and role == "variables":
             columns[name] = "; ".join(f"{_text(part)} = {_joined(of)}" for part, of in value.items())
+        elif isinstance(value, Mapping) and role == "pairs":
+            columns[name] = join_bars(
+                f"{_text(part).replace('=', chr(92) + '=')} = {_text(of)}" for part, of in value.items()
+            )
         elif isinstance(value, Mapping) and role == "groups":
             columns[name] = write_groups({_text(part): _texts(of) for part, of in value.items()})
         elif isinstance(value, Mapping) and role in ("answer", "expected"):

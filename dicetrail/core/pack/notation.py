@@ -19,6 +19,7 @@ from ..play.questions.question import LABELS
 from ..play.questions.recipes import Span
 
 _BAR = re.compile(r"(?<!\\)\|")
+_EQUALS = re.compile(r"(?<!\\)=")
 _NAME = re.compile(r"[A-Za-z_][A-Za-z_0-9]*")
 _PART = re.compile(r"(?:\\.|[^\\;:|])+|[;:|]", re.DOTALL)
 
@@ -38,6 +39,13 @@ def split_bars(cell: str) -> list[str]:
 def join_bars(texts: Iterable[str]) -> str:
     """Texts as one cell that :func:`split_bars` takes apart again."""
     return " | ".join(text.replace("|", "\\|") for text in texts)
+
+
+def split_equals(text: str) -> tuple[str, str | None]:
+    """What stands before and behind the first ``=`` of a text (a literal one is written ``\\=``); None where
+    there is none."""
+    before, *behind = (part.replace("\\=", "=").strip() for part in _EQUALS.split(text, maxsplit=1))
+    return before, behind[0] if behind else None
 
 
 def read_variables(cell: str) -> tuple[Span, ...]:

@@ -69,6 +69,23 @@ Role = Literal[
     "value wrong 7",
     "adds wrong 7",
     "pinned",
+    "pairs",
+    "left A",
+    "right A",
+    "left B",
+    "right B",
+    "left C",
+    "right C",
+    "left D",
+    "right D",
+    "left E",
+    "right E",
+    "left F",
+    "right F",
+    "left G",
+    "right G",
+    "left H",
+    "right H",
     "groups",
     "variables",
     "where",
@@ -80,6 +97,7 @@ Role = Literal[
     "times",
     "unit",
     "tolerance",
+    "between",
     "misses",
     "topic",
     "level",
@@ -106,7 +124,7 @@ CARRYING: tuple[Role, ...] = tuple(
 DETAILED: frozenset[Role] = frozenset(
     (
         *("topic", "level", "worth", "seconds", "why", "why right", "why wrong", "hint"),
-        *("unit", "tolerance", "misses", "times", "pinned", "image", "alt", "sound"),
+        *("unit", "tolerance", "between", "misses", "times", "pinned", "image", "alt", "sound"),
     )
 )
 """The roles of what is said of a question besides its prompt and its key."""
@@ -176,6 +194,8 @@ _HEADINGS: dict[str, Role] = {
     "id": "id",
     "unit": "unit",
     "tolerance": "tolerance",
+    "between": "between",
+    "pairs": "pairs",
     "misses": "misses",
     "variables": "variables",
     "where": "where",
@@ -190,6 +210,7 @@ _HEADINGS: dict[str, Role] = {
 
 _TRUTH_WORDS = {*TRUE_WORDS, *FALSE_WORDS}
 _CARRIED = re.compile(r"(says|value|adds) (?:(?:option )?([a-h])|(answer|wrong(?: [1-7])?))")
+_SIDE = re.compile(r"(left|right) ([a-h])")
 PROMPT_HEADINGS = {heading for heading, role in _HEADINGS.items() if role == "prompt"}
 
 
@@ -200,6 +221,8 @@ def role_of_heading(heading: str) -> Role | None:
         return _HEADINGS[words]
     if re.fullmatch(r"(option )?[a-h]", words):
         return "option"
+    if side := _SIDE.fullmatch(words):
+        return cast(Role, f"{side[1]} {side[2].upper()}")
     if carried := _CARRIED.fullmatch(words):
         part, letter, other = carried.groups()
         target = letter.upper() if letter else f"{other} 1" if other == "wrong" else other

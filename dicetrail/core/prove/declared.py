@@ -50,7 +50,7 @@ COUNTED = frozenset(
         "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave"
         " rounds names helps",
         "Question": "id kind prompt answers options rights topic level worth seconds tolerance pinned misses"
-        " recipe times checking pack carries hint",
+        " recipe times checking pack carries hint items gaps between",
         "Carried": "place text value adds",
         "Formula": "spans answer where ask options form",
         "Span": "name low high step values",

@@ -1062,7 +1062,7 @@ export interface paths {
         };
         /**
          * Way
-         * @description Moves that come to a row, an ending, an award, a round or a gate, such as ``row 3`` or ``gate 2.1``.
+         * @description Moves that come to a row, an ending, an award, a round, a help or a gate: ``row 3``, ``gate 2.1``.
          */
         get: operations["way_api_workshop_games__game_id__way_get"];
         put?: never;
@@ -2672,7 +2672,7 @@ export interface components {
             /** Questions */
             questions: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "pairs" | "left A" | "right A" | "left B" | "right B" | "left C" | "right C" | "left D" | "right D" | "left E" | "right E" | "left F" | "right F" | "left G" | "right G" | "left H" | "right H" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "between" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Rows */
             rows: string[][];
             settings: components["schemas"]["SettingsIn"];
@@ -5075,7 +5075,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "pairs" | "left A" | "right A" | "left B" | "right B" | "left C" | "right C" | "left D" | "right D" | "left E" | "right E" | "left F" | "right F" | "left G" | "right G" | "left H" | "right H" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "between" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Snags */
             snags: components["schemas"]["SnagOut"][];
             /** To Mend */
@@ -5441,15 +5441,22 @@ export interface components {
          * @description The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
          *     there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
          *     ``items`` stand beside the options, numbered from 1. ``clue`` is its hint, and ``start`` what is shown of
-         *     a typed answer, once helps have shown them.
+         *     a typed answer, once helps have shown them. ``gaps`` is how many are to be filled, ``between`` the bounds
+         *     of a number that is set, and ``areas`` what is right of the picture, once that may be seen.
          */
         QuestionView: {
             /** Alt */
             alt: string;
+            /** Areas */
+            areas: string[];
             /** Attempt */
             attempt: number;
+            /** Between */
+            between: number[];
             /** Clue */
             clue: string;
+            /** Gaps */
+            gaps: number;
             /** Hint */
             hint: string;
             /** Image */
@@ -5819,7 +5826,7 @@ export interface components {
              */
             lists: "sort" | "odd" | "both";
             /** Roles */
-            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
+            roles?: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "pairs" | "left A" | "right A" | "left B" | "right B" | "left C" | "right C" | "left D" | "right D" | "left E" | "right E" | "left F" | "right F" | "left G" | "right G" | "left H" | "right H" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "between" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[] | null;
         };
         /**
          * SetupPart
@@ -6695,7 +6702,7 @@ export interface components {
             /** Places */
             places: ("above" | "below" | "hidden")[];
             /** Roles */
-            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
+            roles: ("id" | "kind" | "prompt" | "answer" | "accepted" | "wrong" | "option" | "key" | "expected" | "says A" | "value A" | "adds A" | "says B" | "value B" | "adds B" | "says C" | "value C" | "adds C" | "says D" | "value D" | "adds D" | "says E" | "value E" | "adds E" | "says F" | "value F" | "adds F" | "says G" | "value G" | "adds G" | "says H" | "value H" | "adds H" | "says answer" | "value answer" | "adds answer" | "says wrong 1" | "value wrong 1" | "adds wrong 1" | "says wrong 2" | "value wrong 2" | "adds wrong 2" | "says wrong 3" | "value wrong 3" | "adds wrong 3" | "says wrong 4" | "value wrong 4" | "adds wrong 4" | "says wrong 5" | "value wrong 5" | "adds wrong 5" | "says wrong 6" | "value wrong 6" | "adds wrong 6" | "says wrong 7" | "value wrong 7" | "adds wrong 7" | "pinned" | "pairs" | "left A" | "right A" | "left B" | "right B" | "left C" | "right C" | "left D" | "right D" | "left E" | "right E" | "left F" | "right F" | "left G" | "right G" | "left H" | "right H" | "groups" | "variables" | "where" | "from" | "parted by" | "ask" | "choices" | "form" | "times" | "unit" | "tolerance" | "between" | "misses" | "topic" | "level" | "worth" | "seconds" | "why" | "why right" | "why wrong" | "hint" | "image" | "alt" | "sound" | "group" | "unused")[];
             /** Shows */
             shows: ("number" | "marks" | "bar")[];
             /** Sizes */

@@ -8,7 +8,7 @@ import { Breather } from "./Breather";
 import { FeedbackNote, isTold } from "./Feedback";
 import { Hear } from "./Hear";
 import { Helps } from "./Helps";
-import { ANSWERS } from "./kinds/kinds";
+import { ANSWERS, POINTED_AT } from "./kinds/kinds";
 import { BeforeRound, Choosing, RoundTrail } from "./Rounds";
 import { Standing } from "./Standing";
 import { useTexts, WithTexts } from "./texts";
@@ -78,7 +78,7 @@ function Play(props: Props) {
       )}
       {question && (
         <>
-          <Picture view={view} key={`image ${view.visit}`} />
+          {!POINTED_AT.has(question.kind) && <Picture view={view} key={`image ${view.visit}`} />}
           <div>
             <About question={question} />
             <Prompt

@@ -6,13 +6,16 @@ from ...play.questions.question import Question
 from .base import GeneratedKind, WrittenKind
 from .choice import WrittenChoice
 from .formula import WrittenFormula
+from .gaps import WrittenGaps
 from .letters import WrittenLetters
+from .match import WrittenMatch
 from .number import WrittenNumber
 from .odd import WrittenOdd
 from .opinion import WrittenOpinion
 from .order import WrittenOrder
 from .several import WrittenSeveral
 from .sort import WrittenSort
+from .spot import WrittenSpot
 from .table import WrittenTable
 from .truth import WrittenTruth
 from .typed import WrittenTyped
@@ -26,6 +29,9 @@ _ALL: tuple[WrittenKind, ...] = (
     WrittenTruth(),
     WrittenSort(),
     WrittenLetters(),
+    WrittenMatch(),
+    WrittenGaps(),
+    WrittenSpot(),
     WrittenOpinion(),
     WrittenFormula(),
     WrittenTable(),

@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 
+from ...play.kinds.number import farthest
 from ...play.language.numbers import read_number, show_number
 from ...play.questions.question import Question
 from ..misfit import Misfit
+from ..record import WrittenRecord
 from ..row import CellRow
 from ..samples import Sample
 from .base import Key, Options, WrittenKind
@@ -16,7 +18,7 @@ WORDS = "zero one two three four five six seven eight nine ten eleven twelve".sp
 
 
 class WrittenNumber(WrittenKind):
-    """Columns ``answer``, ``unit`` and ``tolerance``."""
+    """Columns ``answer``, ``unit`` and ``tolerance``; ``between``: the bounds it is set in, ``0..3000``."""
 
     name = "number"
 
@@ -28,7 +30,15 @@ class WrittenNumber(WrittenKind):
                 raise Misfit(
                     "not-a-number", f"‘{answer}’ is not a number. Write one, or make this a typed question."
                 )
-        return key
+        between = row.one("between")
+        return key._replace(more={"between": _between(between, key, row)}) if between else key
+
+    def record(self, question: Question) -> WrittenRecord:
+        """The numbers, and their bounds."""
+        record = super().record(question)
+        if question.between:
+            record["between"] = "..".join(map(show_number, question.between))
+        return record
 
     def samples(self, question: Question) -> Iterator[Sample]:
         """The number in all its forms."""
@@ -50,3 +60,19 @@ class WrittenNumber(WrittenKind):
             yield Sample(f"{float(value):,.0f}", "with thousands marks")
         yield Sample(show_number(-value).replace("-", "−"), "the other sign")
         yield Sample(show_number(value + question.tolerance + 1), "too large")
+        if question.between:
+            yield Sample(show_number(question.between[1] + 1), "past its bounds")
+
+
+def _between(text: str, key: Key, row: CellRow) -> tuple[Fraction, Fraction]:
+    """The bounds of a number. Raises :class:`Misfit`."""
+    low, high = (read_number(part) for part in text.partition("..")[::2])
+    if low is None or high is None or low >= high:
+        raise Misfit("bad-between", f"‘{text}’ are no bounds. Write the least and the most, like `0..3000`.")
+    tolerance = read_number(row.one("tolerance") or "0") or Fraction(0)
+    numbers = [number for one in key.answers if (number := read_number(one, row.one("unit"))) is not None]
+    if not all(low <= number <= high for number in numbers):
+        raise Misfit("bad-between", f"A right number lies outside {text}. Write wider bounds.")
+    if min(abs(number - farthest(numbers, low, high)) for number in numbers) <= tolerance:
+        raise Misfit("bad-between", f"Every number from {text} is right. Write wider bounds.")
+    return low, high

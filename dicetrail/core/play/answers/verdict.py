@@ -15,7 +15,7 @@ class Verdict(NamedTuple):
     the order they were named (none where it meant no option).
 
     ``letter`` is the letter that was guessed at a covered phrase; ``partial`` tells that it is in the phrase
-    and leaves other letters covered.
+    and leaves other letters covered. ``found`` is how many parts are right where the places don't tell it.
     """
 
     name: VerdictName
@@ -23,3 +23,4 @@ class Verdict(NamedTuple):
     picks: tuple[int, ...] = ()
     letter: str = ""
     partial: bool = False
+    found: int = 0

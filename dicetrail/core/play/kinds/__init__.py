@@ -9,12 +9,15 @@ from ..questions.question import Question
 from .base import Generated, Kind
 from .choice import Choice, Sort
 from .formula import FormulaKind
+from .gaps import Gaps
 from .letters import Letters
+from .match import Match
 from .number import Number
 from .odd import OddKind
 from .opinion import Opinion
 from .order import Order
 from .several import Several
+from .spot import Spot
 from .table import TableKind
 from .truth import Truth
 from .typed import Typed
@@ -28,6 +31,9 @@ _ALL: tuple[Kind, ...] = (
     Truth(),
     Sort(),
     Letters(),
+    Match(),
+    Gaps(),
+    Spot(),
     Opinion(),
     FormulaKind(),
     TableKind(),

@@ -79,6 +79,10 @@ class Kind:
             return given.text
         return self.joint.join(said(question.options[place]) for place in given.filed)
 
+    def labels(self, filed: Sequence[int]) -> str:
+        """The options that were picked (their places as filed) by their letters as filed: ``A C``."""
+        return " ".join(LABELS[place] for place in filed)
+
     def read_told(self, options: Sequence[str], text: str) -> tuple[int, ...]:
         """The options (their places as filed) that :meth:`told` has put so; none where it is of others."""
         if text in options:
@@ -124,6 +128,11 @@ class Kind:
         """How many parts of an answer were right."""
         return int(verdict.name == "right" and not verdict.partial)
 
+    def how_far(self, card: Card, text: str, rules: Checking) -> tuple[float, float]:
+        """How far an answer is from what is right, and the same in percent of that; 0 where nothing is
+        measured."""
+        return 0, 0
+
     def wrong_hits(self, question: Question) -> Sequence[int]:
         """How many parts can be right in an answer that is wrong."""
         return (0,)
@@ -151,6 +160,10 @@ class Kind:
         """What a help shows next of the answer, so many characters of it being ``shown``; "" where that would
         be all that is missing of it."""
         return ""
+
+    def shown_areas(self, question: Question) -> Sequence[str]:
+        """The areas of its picture that are right, to be drawn once they may be seen."""
+        return ()
 
     def covered(self, question: Question, tried: Sequence[str], *, known: bool) -> Covered | None:
         """The phrase to uncover, where there is one; ``known`` says that all of it may be seen."""

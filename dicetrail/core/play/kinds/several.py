@@ -107,7 +107,7 @@ def check_list(
 
     Letters and numbers may stand together or apart; texts are parted by a bar, a semicolon or a comma.
     """
-    found = _by_label(card, text)
+    found = by_label(card, text)
     if found is not None:
         return verdict(card, found)
     place, steps = option_of_text(card, text, rules)
@@ -129,7 +129,7 @@ def _one(card: Card, part: str, rules: Checking) -> int | None:
     return place if place is not None else option_of_text(card, part, rules)[0]
 
 
-def _by_label(card: Card, text: str) -> list[int] | None:
+def by_label(card: Card, text: str) -> list[int] | None:
     """The places of a text that is nothing but letters or numbers of options."""
     marks = re.sub(r"[\s|;,.)]+", "", text)
     places = [option_of_label(mark, len(card.order)) for mark in marks]

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from .question import LABELS
-
 
 class Given(NamedTuple):
     """What was answered: the text that was given, and the options it named (their places as filed, in the
@@ -13,8 +11,3 @@ class Given(NamedTuple):
 
     text: str = ""
     filed: tuple[int, ...] = ()
-
-    @property
-    def labels(self) -> str:
-        """The options it named by their letters as filed: ``A C``."""
-        return " ".join(LABELS[place] for place in self.filed)

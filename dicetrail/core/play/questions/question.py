@@ -39,7 +39,9 @@ class Question(NamedTuple):
     generated question has a ``recipe``; ``times`` is how many questions it gives to one pass of the deck, 0
     for as many as there are (all rows of a table, one of anything else). ``checking`` are switches of its
     own, None where the game's hold. ``pack`` is what its game calls its pack, where the game asks for it.
-    ``carries`` is what its options, or what is typed, have with them. ``hint`` is shown by a help.
+    ``carries`` is what its options, or what is typed, have with them. ``hint`` is shown by a help. ``items``
+    are what the options of a ``match`` are joined with, ``gaps`` the texts that each gap accepts, ``between``
+    the bounds of a number that is set.
     """
 
     id: str
@@ -68,6 +70,9 @@ class Question(NamedTuple):
     pack: str = ""
     carries: tuple[Carried, ...] = ()
     hint: str = ""
+    items: tuple[str, ...] = ()
+    gaps: tuple[tuple[str, ...], ...] = ()
+    between: tuple[Fraction, Fraction] | None = None
     file: str = ""
     line: int = 0
 

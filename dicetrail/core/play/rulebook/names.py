@@ -40,6 +40,12 @@ OF_WHAT_WAS_GIVEN = {
     "picked": Known("the labels of what was picked, as filed: A, or A C", ""),
 }
 """What is said of what was given."""
+OF_HOW_FAR = {
+    "off": Known("how far the number or the place that was given is from the right one", 0),
+    "off_percent": Known("the same, in percent of the right number", 0),
+}
+"""How far off an answer was."""
+NOT_OFF: dict[str, Value] = dict.fromkeys(OF_HOW_FAR, 0)
 OF_HELPS = {"help": Known("the name of the help used last at this question, empty where none was", "")}
 """What is said of helps."""
 OF_A_VISIT = {"visit": Known("which visit of the question this is, from 1", 0, whole=True)}
@@ -66,6 +72,7 @@ _KNOWN = {
     **_OF_THE_SETUP,
     **OF_AN_ANSWER,
     **OF_WHAT_WAS_GIVEN,
+    **OF_HOW_FAR,
     **OF_A_VISIT,
     **OF_A_ROUND,
     **OF_HELPS,
@@ -78,7 +85,8 @@ NAMES: dict[str, str] = {
 }
 """The names that expressions know besides the meters, with what each stands for; those of a try first."""
 LATER = frozenset(
-    ({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, *OF_HELPS, *ONLY_WITH} - {"round"}) | ALONE.keys()
+    ({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, *OF_HOW_FAR, *OF_HELPS, *ONLY_WITH} - {"round"})
+    | ALONE.keys()
 )
 """Names that came later: a meter that a game called so before hides them."""
 WHOLE = frozenset(name for table in (QUANTITIES, _KNOWN) for name, one in table.items() if one.whole)
@@ -88,6 +96,7 @@ OF_THE_LAST = frozenset(
         *OF_A_QUESTION,
         *OF_AN_ANSWER,
         *OF_WHAT_WAS_GIVEN,
+        *OF_HOW_FAR,
         *OF_A_VISIT,
         *OF_HELPS,
         "time_left",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Protocol, cast
 
-from ..kinds import shown_answer
+from ..kinds import kind_of, shown_answer
 from ..language.calls import CHANCE
 from ..language.expressions import Value
 from ..questions.question import LABELS
@@ -79,5 +79,5 @@ _SAID: dict[str, Callable[[Turn], str]] = {
     "answer": lambda turn: shown_answer(turn.card.question),
     "letter": lambda turn: " ".join(LABELS[place] for place in turn.card.rights),
     "given": lambda turn: turn.shown.strip(),
-    "picked": lambda turn: turn.given.labels,
+    "picked": lambda turn: kind_of(turn.card.question).labels(turn.given.filed),
 }

@@ -15,7 +15,7 @@ from ..questions.question import LABELS
 from ..rulebook.clocks import Clock
 from ..rulebook.game import Number
 from ..rulebook.moments import TOLD_AS, Moment
-from ..rulebook.names import OF_A_QUESTION
+from ..rulebook.names import NOT_OFF, OF_A_QUESTION
 from ..rulebook.program import ReadyHelp
 from ..rulebook.quantities import of_round, totals
 from .helping import renew
@@ -234,7 +234,7 @@ class Onward(Position):
         self.first_visit = turn.visits == 1
         turn.tried, turn.aided = (), Aided()
         renew(self, "question")
-        self.known |= {"hits": 0, "visit": turn.visits, "value": 0, "help": ""}
+        self.known |= {"hits": 0, "visit": turn.visits, "value": 0, "help": "", **NOT_OFF}
         self._settle("opened", turn.card.question.id)
         scene, before = Scene(self, at), self.meters
         [came] = visit(scene)

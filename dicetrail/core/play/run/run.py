@@ -160,14 +160,21 @@ class Run(Onward):
             text = wrong_label(turn)
         else:
             text = move.text if move.do == "answer" else input_for(move.do, turn.card, turn.tried)
-        verdict = check(turn.card, text, self.program.game.checking, turn.tried, gone)
+        rules = turn.card.question.checking or self.program.game.checking
+        verdict = check(turn.card, text, rules, turn.tried, gone)
         turn.given = Given(text, tuple(turn.card.order[place] for place in verdict.picks))
         if verdict.letter:
             turn.tried += (verdict.letter,)
-        self.carried = carried_by(turn.card, verdict, text, self.program.game.checking)
+        self.carried = carried_by(turn.card, verdict, text, rules)
+        kind = kind_of(turn.card.question)
+        off, percent = kind.how_far(
+            turn.card, text, turn.card.question.checking or self.program.game.checking
+        )
         self.known |= {
-            "hits": kind_of(turn.card.question).hits(turn.card, verdict),
+            "hits": kind.hits(turn.card, verdict),
             "value": self.carried.value,
+            "off": off,
+            "off_percent": percent,
         }
         moment = self.rulings.moment_of(self.round, verdict, turn.card.question, at)
         self._happen(moment, at, move=move.written, verdict=verdict, text=text)

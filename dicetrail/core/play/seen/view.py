@@ -73,7 +73,8 @@ class QuestionView:
     """The question that is open, or whose feedback is shown. ``number`` and ``total`` are of the round, where
     there are any; ``total`` is None where the deck is endless, ``tries_left`` where there is no end of tries;
     ``items`` stand beside the options, numbered from 1. ``clue`` is its hint, and ``start`` what is shown of
-    a typed answer, once helps have shown them."""
+    a typed answer, once helps have shown them. ``gaps`` is how many are to be filled, ``between`` the bounds
+    of a number that is set, and ``areas`` what is right of the picture, once that may be seen."""
 
     number: int
     total: int | None
@@ -92,6 +93,9 @@ class QuestionView:
     tries_left: int | None
     clue: str
     start: str
+    gaps: int
+    between: list[float]
+    areas: list[str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -264,6 +268,9 @@ def _question(run: Run) -> QuestionView | None:
         tries_left=None if counts["tries_left"] == inf else int(counts["tries_left"]),
         clue=question.hint if aided.hinted else "",
         start=question.answers[0][: aided.letters] if aided.letters else "",
+        gaps=len(question.gaps),
+        between=list(map(float, question.between or ())),
+        areas=list(kind_of(question).shown_areas(question)) if _known(run.feedback) else [],
     )
 
 

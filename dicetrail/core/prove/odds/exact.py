@@ -125,6 +125,8 @@ def _problems(program: Program, looked: LookedAt, walker: Walker) -> Iterator[st
     """Why a game can't be weighed, whoever plays it."""
     if looked.visits:
         yield "Exact odds only know whether a visit is the first (`visit`)."
+    if looked.how_far:
+        yield "Exact odds do not know how far off an answer is (`off`)."
     if any(CHANCE in compile_expression(one.source.deal.next or "0").names for one in program.rounds):
         yield "Exact odds do not know chance in `deal: next`."
     answers = {"given", "picked"} & looked.names

@@ -102,6 +102,8 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         yield f"straight code does not know {part}"
     if program.minds_answers:
         yield "it makes a difference which answer is given"
+    if looked.how_far:
+        yield "it looks at how far off an answer is"
     if program.by_topic or CHANCE in looked.names:
         yield "it counts topics or lets chance in"
     if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:

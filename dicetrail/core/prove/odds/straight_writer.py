@@ -12,7 +12,7 @@ from ...play.deal.dealer import Dealer
 from ...play.language.expressions import Expression
 from ...play.rulebook.game import Choices, Result
 from ...play.rulebook.moments import MOMENTS, Moment
-from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER
+from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER, OF_HOW_FAR
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.rulebook.quantities import ALONE, BECOMES, LASTING, MADE, ONLY_WITH, QUANTITIES, Happening
 from ...play.rulebook.rows import reveals
@@ -119,7 +119,7 @@ class Writer:
                 **{
                     name: self._said(made, self._built_in) for name, made in MADE.items() if name not in ALONE
                 },
-                **dict.fromkeys((*ONLY_WITH, "value"), "0"),
+                **dict.fromkeys((*ONLY_WITH, *OF_HOW_FAR, "value"), "0"),
                 "round": "1",
                 "rounds": "1",
                 "round_name": "''",

@@ -87,7 +87,7 @@ class Answering:
             carried.value if "value" in self._names else 0,
             carried.adds,
             told,
-            given.labels if "picked" in self._names else "",
+            kind.labels(given.filed) if "picked" in self._names else "",
         )
         return AnswerSort(verdict.name, kind.hits(card, verdict) if hits else 0, gave)
 

@@ -13,7 +13,7 @@ from ...play.language.expressions import Names, Value, compile_expression
 from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Choices, Number
 from ...play.rulebook.moments import Moment
-from ...play.rulebook.names import NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TOLD
+from ...play.rulebook.names import NOT_OFF, NOTHING_OPEN, OF_A_QUESTION, OF_THE_LAST, TOLD
 from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.quantities import (
     AT_TOPIC,
@@ -257,6 +257,7 @@ class Kept:
             "given": state.gave.given,
             "picked": state.gave.picked,
             "help": state.by,
+            **NOT_OFF,
             "round": max(1, state.round),
             "rounds": len(self.program.rounds),
             "round_name": self.round_of(state).source.name if state.round else "",

@@ -33,7 +33,12 @@ MOST_OPENINGS = 100
 def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
     """Go every way a play of the game can go, with every number of questions that can be asked."""
     looked = looked_at(program)
-    whole = not unsaid(program.game, "search") and not looked.visits and not too_many_answers(program)
+    whole = (
+        not unsaid(program.game, "search")
+        and not looked.visits
+        and not looked.how_far
+        and not too_many_answers(program)
+    )
     found = Reach(complete=whole, mixed=is_rough(program))
     for number, (choices, totals) in enumerate(_openings(program, looked)):
         found.complete &= not can_run_short(program, choices)

@@ -9,7 +9,7 @@ from math import ceil, inf
 
 from ...play.language.expressions import Expression, compile_expression
 from ...play.rulebook.moments import Moment
-from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, TIMES
+from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, OF_HOW_FAR, TIMES
 from ...play.rulebook.program import Program, ReadyRound, ReadyRow
 from ...play.rulebook.quantities import GROWING, OF_ROUND, QUANTITIES, parts
 from .answers import moved_by_answers
@@ -30,7 +30,8 @@ class LookedAt:
     counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
     ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
     ``asked`` tells that the course of a play depends on how many questions were asked, ``visits`` that it is
-    looked at more closely which visit of a question it is than whether it is the first. ``helps`` tells that
+    looked at more closely which visit of a question it is than whether it is the first, ``how_far`` that it
+    is looked at how far off an answer is. ``helps`` tells that
     helps are used: else nothing hangs on when they can be, and what they cost.
     """
 
@@ -39,6 +40,7 @@ class LookedAt:
     asked: bool
     caps: dict[str, int]
     visits: bool = False
+    how_far: bool = False
     helps: bool = True
 
 
@@ -85,7 +87,15 @@ def looked_at(program: Program, *, helps: bool = True) -> LookedAt:
     named = [(name, expression) for name, expression in program.named.items()]
     caps = _caps([*course, *results], [*moves, *named])
     visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
-    return LookedAt(frozenset(everything | meters), frozenset(aside), asked, caps, visits, helps)
+    return LookedAt(
+        frozenset(everything | meters),
+        frozenset(aside),
+        asked,
+        caps,
+        visits,
+        bool(OF_HOW_FAR.keys() & everything),
+        helps,
+    )
 
 
 def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[str]:

@@ -2,7 +2,9 @@ import type { QuestionRecord } from "../../../api/client";
 import { carriedBy } from "./carried";
 import { choice, sort } from "./choice";
 import { formula } from "./formula";
+import { gaps } from "./gaps";
 import { letters } from "./letters";
+import { match } from "./match";
 import { number } from "./number";
 import { odd } from "./odd";
 import { opinion } from "./opinion";
@@ -10,6 +12,7 @@ import { relabelled, rightOf } from "./options";
 import { order } from "./order";
 import { type KindForm, LETTERS, list, text } from "./record";
 import { several } from "./several";
+import { spot } from "./spot";
 import { table } from "./table";
 import { truth } from "./truth";
 import { typed } from "./typed";
@@ -24,6 +27,9 @@ export const KINDS: Record<string, KindForm> = {
   truth,
   sort,
   letters,
+  match,
+  gaps,
+  spot,
   opinion,
   formula,
   table,

@@ -10,6 +10,12 @@ function NumberFields(props: FieldsProps) {
         <RoleLine {...props} role="unit" label="Unit" />
         <RoleLine {...props} role="tolerance" label="Tolerance" />
       </div>
+      <RoleLine
+        {...props}
+        role="between"
+        label="Set between"
+        hint="Such as 0..3000: players get a slider. Blank: they type."
+      />
       <ExpectedFields {...props} />
     </>
   );

@@ -1,0 +1,163 @@
+"""``match``: the player joins each item with one of another list."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Collection, Iterator, Sequence
+from math import comb, perm
+
+from ..answers.switches import Checking
+from ..answers.verdict import Verdict
+from ..questions.card import Card
+from ..questions.given import Given
+from ..questions.question import LABELS, Question, said
+from .base import Interaction, Kind, Mark, label_range
+from .several import by_label
+
+_PAIR = re.compile(r"\s*(?:([A-Za-z])\s*[-=:]?\s*([1-8])|([1-8])\s*[-=:]?\s*([A-Za-z]))[\s,;.]*")
+
+
+def _without_fixed(items: int, others: int) -> int:
+    """Ways to give so many items each another one of so many others, of which one is its own, so that none
+    has its own (by inclusion and exclusion)."""
+    return sum((-1) ** own * comb(items, own) * perm(others - own, items - own) for own in range(items + 1))
+
+
+class Match(Kind):
+    """Right when every item has what belongs to it; its parts are the items. The first options belong to the
+    items in their order, further ones to none."""
+
+    name = "match"
+    moved = True
+    never_filed = True
+    by_text = True
+    nearly = False
+    in_parts = True
+    carries = ""
+    joint = "; "
+    interaction: Interaction = "other"
+
+    def items(self, question: Question) -> Sequence[str]:
+        """What the options are joined with."""
+        return [said(item) for item in question.items]
+
+    def labels(self, filed: Sequence[int]) -> str:
+        """The options with the number of the item each was joined with: ``A2 B1``."""
+        return " ".join(sorted(f"{LABELS[place]}{item}" for item, place in enumerate(filed, 1)))
+
+    def told(self, question: Question, given: Given) -> str:
+        """Each item with what it was joined with."""
+        if not given.filed:
+            return given.text
+        pairs = zip(question.items, given.filed, strict=False)
+        return self.joint.join(f"{said(item)} = {said(question.options[place])}" for item, place in pairs)
+
+    def guesses(self, question: Question) -> int:
+        """Every way to join them, each option once."""
+        return perm(len(question.options), len(question.items))
+
+    def guess(self, card: Card, number: int) -> str:
+        """A way to join them, in lexicographic order."""
+        left, places = list(range(len(card.order))), list[int]()
+        for item in range(len(card.question.items), 0, -1):
+            place, number = divmod(number, perm(len(left) - 1, item - 1))
+            places.append(left.pop(place))
+        return _joined(places)
+
+    def guessed(self, question: Question) -> dict[int, int]:
+        """By how many items have their own (rencontres numbers where there are as many options: J. Riordan,
+        "An Introduction to Combinatorial Analysis", 1958, chapter 3)."""
+        items, options = len(question.items), len(question.options)
+        return {
+            hits: comb(items, hits) * ways
+            for hits in range(items)
+            if (ways := _without_fixed(items - hits, options - hits))
+        }
+
+    def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
+        """By pairs, ``A2 B1``, or by the letters in the order of the items, ``B A``."""
+        items = len(card.question.items)
+        pairs = _pairs(text)
+        letters = by_label(card, text) if pairs is None else None
+        if pairs is None and letters is None:
+            why = f"names no pairs, such as A1 B2; there are {label_range(card)} and 1 to {items}"
+            return Verdict("unreadable", (why,))
+        joined = pairs if pairs is not None else list(enumerate(letters or ()))
+        if fault := _fault(joined, items, len(card.order)):
+            return Verdict("unreadable", (f"every item should be joined once; {fault}",))
+        picks = tuple(place for _, place in sorted(joined))
+        found = sum(map(int.__eq__, picks, card.rights))
+        steps = (f"joins them as {_joined(picks)}", f"{found} of {items} belong together")
+        return Verdict("right" if found == items else "wrong", steps, picks)
+
+    def right_input(self, card: Card) -> str:
+        """Each item with its own."""
+        return _joined(card.rights)
+
+    def wrong_input(self, card: Card, tried: Collection[str]) -> str:
+        """Each item with what belongs to the next one, so that none has its own."""
+        return _joined((*card.rights[1:], card.rights[0]))
+
+    def partly_right(self, card: Card) -> Iterator[str]:
+        """With the first two swapped, where there are others."""
+        if len(card.rights) > 2:
+            yield _joined((card.rights[1], card.rights[0], *card.rights[2:]))
+
+    def answer(self, question: Question) -> str:
+        """Each item with its own."""
+        return self.told(question, Given("", question.rights))
+
+    def possible(self, question: Question) -> int:
+        """As many as there are items."""
+        return len(question.items)
+
+    def hits(self, card: Card, verdict: Verdict) -> int:
+        """The items that have their own."""
+        return sum(map(int.__eq__, verdict.picks, card.rights))
+
+    def wrong_hits(self, question: Question) -> Sequence[int]:
+        """Where every option belongs to an item, two of them at least don't have their own."""
+        further = len(question.options) > len(question.items)
+        return range(len(question.items) - (not further))
+
+    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[Mark]:
+        """Whether the option at each place was joined with its own; what belongs together is told as a
+        text."""
+        own = dict(zip(picks, card.rights, strict=False))
+        return [
+            "" if place not in own else "right" if own[place] == place else "wrong"
+            for place in range(len(card.order))
+        ]
+
+
+def _joined(places: Sequence[int]) -> str:
+    """The places of the options that the items have, as pairs."""
+    return " ".join(sorted(f"{LABELS[place]}{item}" for item, place in enumerate(places, 1)))
+
+
+def _pairs(text: str) -> list[tuple[int, int]] | None:
+    """Items (from 0) and the places of options they are joined with; None where a text says no pairs."""
+    found: list[tuple[int, int]] = []
+    at = 0
+    while at < len(text):
+        match = _PAIR.match(text, at)
+        letter = match and (match[1] or match[4]).upper()
+        if match is None or not letter or letter not in LABELS:
+            return None
+        found.append((int(match[2] or match[3]) - 1, LABELS.index(letter)))
+        at = match.end()
+    return found or None
+
+
+def _fault(joined: Sequence[tuple[int, int]], items: int, options: int) -> str:
+    """What keeps pairs from joining every item with one option; "" where nothing does."""
+    have = [item for item, _ in joined]
+    places = [place for _, place in joined]
+    if over := [item for item in have if item >= items]:
+        return f"there is no {over[0] + 1}"
+    if over := [place for place in places if place >= options]:
+        return f"there is no {LABELS[over[0]]}"
+    if missing := [item for item in range(items) if item not in have]:
+        return f"{missing[0] + 1} is missing"
+    twice = next((LABELS[place] for place in places if places.count(place) > 1), "")
+    return f"{twice} is named twice" if twice else "one is named twice" if len(have) > items else ""

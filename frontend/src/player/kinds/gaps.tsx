@@ -1,0 +1,63 @@
+import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { Button } from "../../ui/Button";
+import { inputLook } from "../../ui/Field";
+import { useTexts } from "../texts";
+import type { AnswerProps } from "./answer";
+import { JoinList } from "./JoinList";
+
+/** The gaps of a text, filled from a bank of words where there is one, else by typing. */
+export function Gaps(props: AnswerProps) {
+  const t = useTexts();
+  const gaps = Array.from({ length: props.question.gaps }, (_, n) => t("answer.gap", { n: n + 1 }));
+  if (props.question.options.length === 0) return <TypedGaps {...props} gaps={gaps} />;
+  return <JoinList {...props} items={gaps} reuse written={(labels) => labels.join(" ")} />;
+}
+
+interface Props extends AnswerProps {
+  gaps: string[];
+}
+
+/** A field for each gap; Enter goes to the next that is blank, and gives the answer where none is. */
+function TypedGaps({ view, asking, quiet, give, gaps }: Props) {
+  const t = useTexts();
+  const [texts, setTexts] = useState(() => gaps.map(() => ""));
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (asking && !quiet) form.current?.querySelector("input")?.focus();
+  }, [asking, quiet, view.steps]);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (asking) give(texts.map((text) => text.trim().replaceAll(";", "\\;")).join("; "));
+  };
+  const enter = (event: KeyboardEvent<HTMLInputElement>) => {
+    const fields = [...(form.current?.querySelectorAll("input") ?? [])];
+    const blank = fields.find((field) => field !== event.currentTarget && !field.value.trim());
+    if (event.key !== "Enter" || !event.currentTarget.value.trim() || !blank) return;
+    event.preventDefault();
+    blank.focus();
+  };
+  return (
+    <form ref={form} onSubmit={submit} className="flex flex-col items-start gap-2.5">
+      {gaps.map((gap, n) => (
+        <label key={gap} className="flex w-full flex-wrap items-center gap-x-3">
+          <span className="min-w-20 text-soft">{gap}</span>
+          <input
+            className={`${inputLook} min-w-0 flex-1 basis-40 py-1.5 text-lg`}
+            data-gap={n + 1}
+            maxLength={200}
+            autoComplete="off"
+            autoCapitalize="off"
+            spellCheck={false}
+            value={texts[n]}
+            readOnly={!asking}
+            onKeyDown={enter}
+            onChange={({ target }) => setTexts(texts.with(n, target.value))}
+          />
+        </label>
+      ))}
+      <Button type="submit" weight="main" disabled={!asking}>
+        {t("answer.give")}
+      </Button>
+    </form>
+  );
+}
