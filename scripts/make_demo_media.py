@@ -109,6 +109,36 @@ def dawn(draw: Draw) -> None:
         ridge(draw, 260 + 80 * place, 190 - 30 * place, 21 + place, colour)
 
 
+def valley(draw: Draw) -> None:
+    """A map: two summits with their contour lines, a lake, a stream, a path, a bridge and a hut."""
+    draw.rectangle([0, 0, *WIDE], fill="#e6ead2")
+    for (x, y), rings, colour in (((250, 180), 6, "#b59a6a"), ((700, 150), 8, "#a4854f")):
+        for ring in range(rings, 0, -1):
+            wide, high = 34 * ring, 22 * ring
+            shade = "#efe9d4" if ring > 2 else "#e4d6b4"
+            draw.ellipse([x - wide, y - high, x + wide, y + high], fill=shade, outline=colour, width=2)
+        draw.polygon([(x - 9, y + 8), (x, y - 10), (x + 9, y + 8)], fill=INK)
+    draw.ellipse([90, 380, 330, 500], fill="#9cc3d6", outline=LAKE, width=3)
+    stream = [(700, 210), (640, 280), (560, 330), (470, 370), (400, 420), (320, 440)]
+    draw.line(stream, fill=LAKE, width=7, joint="curve")
+    path = [(930, 470), (820, 430), (700, 400), (600, 380), (520, 345), (480, 300), (430, 250), (330, 190)]
+    for start, end in zip(path, path[1:], strict=False):
+        for dash in range(0, 10, 2):
+            at = [
+                (
+                    start[0] + (end[0] - start[0]) * (dash + k) / 10,
+                    start[1] + (end[1] - start[1]) * (dash + k) / 10,
+                )
+                for k in (0, 1)
+            ]
+            draw.line(at, fill="#7a2f1d", width=5)
+    draw.rectangle([510, 326, 540, 366], outline=INK, width=5)
+    draw.polygon([(800, 420), (826, 396), (852, 420)], fill=INK)
+    draw.rectangle([806, 420, 846, 446], fill=INK)
+    for x, y in ((110, 90), (150, 60), (560, 470), (610, 495), (660, 470), (480, 80)):
+        draw.polygon([(x - 14, y + 20), (x, y - 16), (x + 14, y + 20)], fill=PINE)
+
+
 def lantern(*, lit: bool) -> Callable[[Draw], None]:
     def draw_it(draw: Draw) -> None:
         draw.arc([66, 14, 126, 74], 180, 360, fill=INK, width=8)
@@ -124,6 +154,7 @@ def lantern(*, lit: bool) -> Callable[[Draw], None]:
 SCENES: dict[str, tuple[tuple[int, int], Callable[[Draw], None]]] = {
     "hut-evening": (WIDE, evening),
     "ridge-dawn": (WIDE, dawn),
+    "valley-map": (WIDE, valley),
     "lantern-lit": ((SIZE, SIZE), lantern(lit=True)),
     "lantern-out": ((SIZE, SIZE), lantern(lit=False)),
 }

@@ -85,7 +85,7 @@ class Helped(unittest.TestCase):
         browser.find("body").send_keys(Keys.ENTER)
         browser.find("button", "Play again")
         browser.open(f"{self.served.url}/games/{game['id']}/handout")
-        next(one for one in browser.all("[role=tab]") if one.text == "Questions").click()
+        browser.find("[role=tab]", "Questions").click()
         self.assertIn("1", browser.find("[data-help=half]").text)
         self.clean("help by help")
 

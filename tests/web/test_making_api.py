@@ -212,9 +212,9 @@ class Empty(Serving):
         self.assertEqual(self.ask("GET", "/shelf")["packs"], [])
         self.assertIn("question\t", self.client.get("/api/workshop/sample").text)
         shelf = self.ask("POST", "/demo", code=201)
-        self.assertEqual((len(shelf["games"]), len(shelf["packs"])), (12, 12))
+        self.assertEqual((len(shelf["games"]), len(shelf["packs"])), (13, 13))
         again = self.ask("POST", "/demo", code=201)
-        self.assertEqual((len(again["games"]), len(again["packs"])), (12, 12))
+        self.assertEqual((len(again["games"]), len(again["packs"])), (13, 13))
 
 
 class Migration(Serving):

@@ -13,6 +13,16 @@ SHIPPED_SOUNDS = {
         Sound("tap", 330, 1, 0, 0.11, -4, "clear", 0.8),
         Sound("bell", 784, 1, 0, 1.1, 0, "bright", 0.5),
         Sound("tick", 660, 1, 0, 0.06, 0, "clear", 0.5),
+        Sound("drop", 880, 2, -12, 0.07, -7, "clear", 0.7),
+        Sound("footsteps", 98, 4, 0, 0.2, -5, "soft", 0.8),
+        Sound("bells", 659, 4, 3, 0.22, 0, "bright", 0.5),
+        Sound("horn", 147, 2, 7, 0.55, 0, "soft", 0.7),
+        Sound("owl", 370, 2, -2, 0.34, -3, "clear", 0.6),
+        Sound("birds", 1760, 3, 2, 0.09, 5, "clear", 0.4),
+        Sound("thunder", 55, 3, -2, 0.5, -6, "breath", 0.9),
+        Sound("wind", 262, 3, 4, 0.45, 12, "breath", 0.5),
+        Sound("stone", 220, 3, -5, 0.09, -2, "soft", 0.8),
+        Sound("cracked bell", 622, 2, -1, 0.45, 0, "bright", 0.6),
     )
 }
 

@@ -35,6 +35,8 @@ def _question_data(question: Question) -> dict[str, Any]:
     }
     if "tolerance" in data:
         data["tolerance"] = str(question.tolerance)
+    if question.between is not None:
+        data["between"] = [str(bound) for bound in question.between]
     for part in ("recipe", "checking"):
         if part in data:
             data[part] = dataclasses.asdict(data[part])

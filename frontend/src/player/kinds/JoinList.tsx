@@ -59,7 +59,7 @@ export function JoinList(props: Props) {
   );
   const said = (label: string) => question.options.find((one) => one.label === label)?.text ?? "";
   return (
-    <div className="flex flex-col gap-3">
+    <div className={clsx("grid gap-x-8 gap-y-4", !dense && "sm:grid-cols-2")}>
       <ol className="flex flex-col gap-1.5" data-items>
         {items.map((item, n) => (
           <li key={n}>
@@ -94,7 +94,7 @@ export function JoinList(props: Props) {
         }
         pick={join}
       />
-      <Button weight="main" className="self-start" disabled={!ready} onClick={answer}>
+      <Button weight="main" className="justify-self-start" disabled={!ready} onClick={answer}>
         {t("answer.give")}
       </Button>
     </div>
