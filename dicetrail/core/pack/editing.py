@@ -314,7 +314,8 @@ def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] 
 
 def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
     """A record in the words of a file: its right option as the answer, where no column is for options."""
-    fitted = {role: value for role, value in record.items() if role in roles or role not in ("id", "kind")}
+    said = WRITTEN[str(record["kind"])].within(record, roles)
+    fitted = {role: value for role, value in said.items() if role in roles or role not in ("id", "kind")}
     if "option" in fitted and "option" not in roles and "wrong" in roles and _says_no_places(fitted):
         options = list(fitted["option"])
         rights = places_of_key(str(fitted["key"]), options) if fitted.get("key") else ()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from types import MappingProxyType
 from typing import Any, NamedTuple
 
@@ -14,6 +14,7 @@ from ..data import DataLoader
 from ..misfit import Misfit
 from ..notation import Groups, join_bars, split_bars
 from ..record import WrittenRecord
+from ..roles import Role
 from ..row import CellRow
 from ..samples import Sample, of_words
 
@@ -69,6 +70,11 @@ class WrittenKind:
         right = options.pop(place_of_key(str(record.get("key", "A")), options))
         rest = {role: value for role, value in record.items() if role not in ("option", "key")}
         return {**rest, "answer": right, "wrong": options}
+
+    def within(self, record: WrittenRecord, roles: Collection[Role]) -> WrittenRecord:
+        """The record in the words of a file that has columns of these roles, where it can be said in others
+        than its own."""
+        return record
 
     def as_shown(self, question: Question) -> Iterator[Question]:
         """The question with the pictures and sounds it can be shown with."""

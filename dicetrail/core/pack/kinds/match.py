@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
 from typing import cast
 
 from ...play.kinds import KINDS
 from ...play.questions.card import as_filed
 from ...play.questions.question import LABELS, MOST_OPTIONS, Question, same, with_pictures
 from ..misfit import Misfit
-from ..notation import split_bars, split_equals
+from ..notation import join_bars, split_bars, split_equals
 from ..record import WrittenRecord
 from ..roles import Role
 from ..row import CellRow
@@ -50,6 +50,23 @@ class WrittenMatch(WrittenKind):
                 record[_role("left", letter)] = question.items[place]
             record[_role("right", letter)] = option
         return record
+
+    def within(self, record: WrittenRecord, roles: Collection[Role]) -> WrittenRecord:
+        """As pairs, and wrong ones, where a file has a column for these and none for each side."""
+        if "pairs" not in roles or "left A" in roles:
+            return record
+        sides = {_role(side, letter) for side in ("left", "right") for letter in LABELS}
+        rest: WrittenRecord = {role: value for role, value in record.items() if role not in sides}
+        have = [
+            (str(record.get(_role("left", letter), "")), str(record[_role("right", letter)]))
+            for letter in LABELS
+            if _role("right", letter) in record
+        ]
+        rest["pairs"] = join_bars(
+            f"{left.replace('=', chr(92) + '=')} = {right}" for left, right in have if left
+        )
+        further = [right for left, right in have if not left]
+        return {**rest, "wrong": further} if further else rest
 
     def without_options(self, record: WrittenRecord) -> WrittenRecord:
         """As it is: its columns are no options."""

@@ -15,7 +15,7 @@ from typing import Literal, NamedTuple
 Point = tuple[float, float]
 Shape = Literal["circle", "box", "poly"]
 MOST_CORNERS = 40
-_GRID = 5
+_GRID, _PLACES = 5, 9
 _NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
 _POINT = re.compile(rf"\s*({_NUMBER.pattern})\s*%?\s*[\s,;x]\s*({_NUMBER.pattern})\s*%?\s*")
 
@@ -42,11 +42,11 @@ class Area(NamedTuple):
         """How far a point is from it, 0 inside."""
         if self.shape == "circle":
             x, y, radius = self.numbers
-            return max(0.0, dist((x, y), point) - radius)
+            return max(0.0, round(dist((x, y), point) - radius, _PLACES))
         corners = self.corners
         if _inside(corners, point):
             return 0.0
-        return min(_to_side(point, *side) for side in pairwise([*corners, corners[0]]))
+        return round(min(_to_side(point, *side) for side in pairwise([*corners, corners[0]])), _PLACES)
 
     def middle(self) -> Point:
         """A point inside of it, the one farthest from its border of those that are tried."""

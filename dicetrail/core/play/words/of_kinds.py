@@ -3,18 +3,6 @@
 from __future__ import annotations
 
 OF_KINDS = {
-    "answer.gap": {
-        "en": "Gap {n}",
-        "de": "Lücke {n}",
-        "fr": "Blanc {n}",
-        "es": "Hueco {n}",
-        "it": "Spazio {n}",
-        "pt": "Lacuna {n}",
-        "nl": "Gat {n}",
-        "pl": "Luka {n}",
-        "uk": "Пропуск {n}",
-        "ar": "الفراغ {n}",
-    },
     "answer.open": {
         "en": "open",
         "de": "offen",

@@ -164,14 +164,15 @@ def _picking(program: Program, choices: Choices, pick: Callable[[int], int]) -> 
 
 
 def _partly_right(program: Program, choices: Choices) -> Iterator[list[str]]:
-    """Moves that end with an answer which is partly right."""
+    """Moves that end with an answer which is partly right, given once or until no try is left."""
     moves: list[str] = []
     for _ in range(60):
         run = walk_moves(program, choices, moves).run
         if run.phase == "over" or run.card is None:
             return
         for text in kind_of(run.card.question).partly_right(run.card):
-            yield [*moves, f"answer {text}"]
+            for often in (1, 2, 3):
+                yield [*moves, *[f"answer {text}"] * often]
         moves = [*moves, "right"]
 
 

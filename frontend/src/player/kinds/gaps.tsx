@@ -7,10 +7,19 @@ import { JoinList } from "./JoinList";
 
 /** The gaps of a text, filled from a bank of words where there is one, else by typing. */
 export function Gaps(props: AnswerProps) {
-  const t = useTexts();
-  const gaps = Array.from({ length: props.question.gaps }, (_, n) => t("answer.gap", { n: n + 1 }));
+  const gaps = around(props.question.prompt);
   if (props.question.options.length === 0) return <TypedGaps {...props} gaps={gaps} />;
   return <JoinList {...props} items={gaps} reuse written={(labels) => labels.join(" ")} />;
+}
+
+/** Each gap of a text with the words around it. */
+function around(prompt: string): string[] {
+  const parts = prompt.split("___");
+  return parts.slice(1).map((after, n) => {
+    const before = (parts[n] ?? "").trimEnd().split(/\s+/).slice(-2).join(" ");
+    const then = after.trimStart().split(/\s+/).slice(0, 2).join(" ");
+    return `${before} ___ ${then}`.trim();
+  });
 }
 
 interface Props extends AnswerProps {
@@ -39,8 +48,8 @@ function TypedGaps({ view, asking, quiet, give, gaps }: Props) {
   return (
     <form ref={form} onSubmit={submit} className="flex flex-col items-start gap-2.5">
       {gaps.map((gap, n) => (
-        <label key={gap} className="flex w-full flex-wrap items-center gap-x-3">
-          <span className="min-w-20 text-soft">{gap}</span>
+        <label key={n} className="flex w-full flex-wrap items-center gap-x-3">
+          <span className="min-w-40 text-soft">{gap}</span>
           <input
             className={`${inputLook} min-w-0 flex-1 basis-40 py-1.5 text-lg`}
             data-gap={n + 1}
