@@ -13,6 +13,7 @@ from dicetrail.core.pack.writing import to_record
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.deal.supply import one_of, samples_of
+from dicetrail.core.play.kinds import kind_of
 from dicetrail.core.play.questions.card import as_filed
 from dicetrail.core.play.questions.carried import Carried
 from dicetrail.core.play.questions.question import Question
@@ -158,7 +159,7 @@ class Opinions(unittest.TestCase):
             fell: Counter[str] = Counter()
             for dice in range(200):
                 run = one_play(program, walker, choose(program.game, dice))
-                fell.update(turn.given.labels for turn in run.asked)
+                fell.update(kind_of(turn.card.question).labels(turn.given.filed) for turn in run.asked)
             self.assertTrue(all(210 < fell[label] < 325 for label in "ABC"), fell)
         exact = odds(program, Walker("skill", 0.9))
         walking = Walking(program, Walker("skill", 0.9), 5)

@@ -67,7 +67,7 @@ class GivenAgain(unittest.TestCase):
         self.assertEqual(kind_of(card.question).give_again(card, "gneiss, marble"), "")
 
     def test_labels_are_as_filed(self):
-        self.assertEqual(Given("b a", (2, 0)).labels, "C A")
+        self.assertEqual(kind_of(several(1)).labels((2, 0)), "C A")
 
 
 class RealPlays(unittest.TestCase):

@@ -225,5 +225,5 @@ class NothingGivenAway(Live):
         self.assertEqual(
             set(shown[0]["question"]),
             {"number", "total", "kind", "prompt", "hint", "options", "topic", "unit", "attempt", "tries_left"}
-            | {"letters", "image", "alt", "sound", "items", "clue", "start"},
+            | {"letters", "image", "alt", "sound", "items", "clue", "start", "gaps", "between", "areas"},
         )

@@ -314,7 +314,8 @@ def _laid_out_anew(source: Source, record: WrittenRecord) -> tuple[Source, str] 
 
 def _fitted(record: WrittenRecord, roles: Sequence[Role]) -> WrittenRecord:
     """A record in the words of a file: its right option as the answer, where no column is for options."""
-    said = WRITTEN[str(record["kind"])].within(record, roles)
+    kind = WRITTEN.get(str(record.get("kind", "")))
+    said = kind.within(record, roles) if kind is not None else record
     fitted = {role: value for role, value in said.items() if role in roles or role not in ("id", "kind")}
     if "option" in fitted and "option" not in roles and "wrong" in roles and _says_no_places(fitted):
         options = list(fitted["option"])

@@ -12,7 +12,21 @@ from ..play.rulebook.page import ClockWhere, OptionGap, OptionShape, OptionSize,
 from ..play.words import LANGUAGES
 from .part import Hold, Part, Text
 
-Motion = Literal["none", "glow", "sway", "lift", "drift"]
+Motion = Literal[
+    "none",
+    "glow",
+    "sway",
+    "lift",
+    "drift",
+    "shiver",
+    "stamp",
+    "turn",
+    "ink",
+    "settle",
+    "swell",
+    "sink",
+    "sweep",
+]
 Timbre = Literal["soft", "clear", "bright", "breath"]
 Mark = Literal["lantern", "boot", "flake", "dot"]
 Face = Literal["plain", "book", "typed"]

@@ -2892,7 +2892,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            motion: "none" | "glow" | "sway" | "lift" | "drift";
+            motion: "none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep";
             /**
              * Sound
              * @default none
@@ -6680,7 +6680,7 @@ export interface components {
             /** Moments */
             moments: ("begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over")[];
             /** Motions */
-            motions: ("none" | "glow" | "sway" | "lift" | "drift")[];
+            motions: ("none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep")[];
             /** Moves */
             moves: components["schemas"]["MoveOut"][];
             /** Music When */
