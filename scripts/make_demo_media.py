@@ -4,6 +4,7 @@ demo's packs."""
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import pairwise
 from pathlib import Path
 
 import numpy as np
@@ -122,7 +123,7 @@ def valley(draw: Draw) -> None:
     stream = [(700, 210), (640, 280), (560, 330), (470, 370), (400, 420), (320, 440)]
     draw.line(stream, fill=LAKE, width=7, joint="curve")
     path = [(930, 470), (820, 430), (700, 400), (600, 380), (520, 345), (480, 300), (430, 250), (330, 190)]
-    for start, end in zip(path, path[1:], strict=False):
+    for start, end in pairwise(path):
         for dash in range(0, 10, 2):
             at = [
                 (

@@ -17,7 +17,7 @@ from .odd import OddKind
 from .opinion import Opinion
 from .order import Order
 from .several import Several
-from .spot import Spot
+from .spot import SpotKind
 from .table import TableKind
 from .truth import Truth
 from .typed import Typed
@@ -33,7 +33,7 @@ _ALL: tuple[Kind, ...] = (
     Letters(),
     Match(),
     Gaps(),
-    Spot(),
+    SpotKind(),
     Opinion(),
     FormulaKind(),
     TableKind(),

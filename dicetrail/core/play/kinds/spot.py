@@ -18,7 +18,7 @@ def areas_of(question: Question) -> list[Area]:
     return [read_area(answer) for answer in question.answers]
 
 
-class Spot(Kind):
+class SpotKind(Kind):
     """Right inside any of the areas, ``close`` no farther from one than the tolerance, in percent of the
     picture's width and height."""
 
