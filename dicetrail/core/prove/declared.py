@@ -30,7 +30,8 @@ SHOWN = frozenset(
         "Award": "more",
         "Carried": "says",
         "Clocks": "tick tick_sound",
-        "Cue": "sound motion tone times",
+        "Cue": "sound motion tone times scene",
+        "Act": "do on at lasts text picture",
         "Look": "ground ink accent mark face size question_size title options option_shape option_size"
         " option_gap labels score marks clock count clock_as behind veil picture pictures press",
         "Pictures": "right wrong won lost life",

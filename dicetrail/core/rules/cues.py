@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..play.rulebook.page import Cue, Sound
+from ..play.rulebook.page import Act, Cue, Sound
 
 SHIPPED_SOUNDS = {
     sound.name: sound
@@ -29,10 +29,17 @@ SHIPPED_SOUNDS = {
 SHIPPED = {
     cue.name: cue
     for cue in (
-        Cue("bright", "rise", "glow", "good", 1.2),
-        Cue("dull", "fall", "sway", "bad", 1.6),
-        Cue("gust", "gust", "drift", "bad", 1.6),
+        Cue("bright", "rise", "sweep", "good", 1.2, scene=(Act("swell", "meters", 0.3),)),
+        Cue("dull", "fall", "sink", "bad", 1.6, scene=(Act("shiver", "options"),)),
+        Cue("gust", "gust", "drift", "bad", 1.6, scene=(Act("sway", "prompt", 0.2), Act("snow", lasts=1.6))),
         Cue("nudge", "tap", "sway", "info", 0.4),
-        Cue("chime", "bell", "lift", "good", 1.5),
+        Cue(
+            "chime",
+            "bell",
+            "lift",
+            "good",
+            1.5,
+            scene=(Act("stamp", "meters", 0.2), Act("embers", lasts=1.5)),
+        ),
     )
 }

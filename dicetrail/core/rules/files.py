@@ -48,7 +48,9 @@ def placed(reading: GameReading, digests: Mapping[str, str]) -> GameReading:
         if name not in digests:
             line, column = source.place(path)
             message = f"There is no {what} {name} here. Bring it on the feedback screen."
-            snags.append(Snag("no-file", "warn", message, reading.file, line, column, ".".join(path)))
+            snags.append(
+                Snag("no-file", "warn", message, reading.file, line, column, ".".join(map(str, path)))
+            )
 
     def got(file: str) -> str:
         name, mark, part = file.partition("#")
@@ -57,11 +59,15 @@ def placed(reading: GameReading, digests: Mapping[str, str]) -> GameReading:
     return replace(reading, game=_renamed(game, got), snags=snags)
 
 
-def _named(document: Document) -> Iterator[tuple[tuple[str, ...], str, str]]:
+def _named(document: Document) -> Iterator[tuple[tuple[str | int, ...], str, str]]:
     """Each file that is named: where, what it is, and its name."""
     for name, sound in document.sounds.items():
         if sound.file:
             yield ("sounds", name, "file"), "sound file", sound.file.partition("#")[0]
+    for name, cue in document.cues.items():
+        for place, act in enumerate(cue.scene):
+            if act.picture:
+                yield ("cues", name, "scene", place, "picture"), "picture", act.picture
     for path, what in _NAMING:
         part: Any = document
         for key in path:
@@ -74,6 +80,10 @@ def _renamed(game: Game, got: Any) -> Game:
     return replace(
         game,
         sounds=tuple(replace(sound, file=got(sound.file)) for sound in game.sounds),
+        cues=tuple(
+            replace(cue, scene=tuple(replace(act, picture=got(act.picture)) for act in cue.scene))
+            for cue in game.cues
+        ),
         look=replace(
             game.look,
             behind=got(game.look.behind),

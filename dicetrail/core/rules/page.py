@@ -27,6 +27,9 @@ Motion = Literal[
     "sink",
     "sweep",
 ]
+Effect = Motion | Literal["embers", "snow"]
+ActOn = Literal["note", "prompt", "options", "meters", "page"]
+MOST_ACTS = 8
 Timbre = Literal["soft", "clear", "bright", "breath"]
 Mark = Literal["lantern", "boot", "flake", "dot"]
 Face = Literal["plain", "book", "typed"]
@@ -51,6 +54,17 @@ class SoundPart(Part):
     over: Annotated[bool, Field(description="goes on while others begin, and past the answer")] = False
 
 
+class ActPart(Part):
+    """A part of what a cue shows: a motion, a short text, or a picture."""
+
+    do: Effect = "none"
+    on: Annotated[ActOn, Field(description="the part of the page a motion is made on")] = "page"
+    at: Annotated[float, Field(ge=0, le=20, description="seconds after the cue begins")] = 0
+    lasts: Annotated[float, Field(ge=0.2, le=20, description="seconds that what comes and goes stays")] = 1.2
+    text: Annotated[str, Field(max_length=60)] = ""
+    picture: File = ""
+
+
 class CuePart(Part):
     """A named bundle of feedback; ``hold`` is how long it stays, in seconds."""
 
@@ -59,6 +73,7 @@ class CuePart(Part):
     tone: Tone = "plain"
     hold: Hold = 0
     times: Annotated[int, Field(ge=1, le=50, description="how often the motion is made in that time")] = 1
+    scene: Annotated[list[ActPart], Field(max_length=MOST_ACTS)] = []
 
 
 def _colour(value: str) -> str:

@@ -17,16 +17,21 @@ from .contrast import veil
 from .cues import SHIPPED, SHIPPED_SOUNDS
 from .document import Document, shown_as
 from .numbering import every_row
+from .page import CuePart
 
 
 def cues_of(document: Document) -> tuple[page.Cue, ...]:
     """The cues that are made or used."""
     own = {
-        name: page.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times)
+        name: page.Cue(name, part.sound, part.motion, part.tone, part.hold, part.times, _scene(part))
         for name, part in document.cues.items()
     }
     used = {row.cue for _, _, row in every_row(document)} | set(own)
     return tuple(cue for name, cue in {**SHIPPED, **own}.items() if name in used)
+
+
+def _scene(part: CuePart) -> tuple[page.Act, ...]:
+    return tuple(page.Act(**act.model_dump()) for act in part.scene)
 
 
 def sounds_of(document: Document) -> tuple[page.Sound, ...]:

@@ -58,10 +58,9 @@ def feedback_of(game: TheGame, document: TheDocument) -> FeedbackOut:
 
 
 @router.post("/games/{game_id}/feedback/try")
-def experience(wanted: ExperienceIn, document: TheDocument, program: TheProgram) -> View:
+def experience(wanted: ExperienceIn, program: TheProgram) -> View:
     """What a player sees at a right answer that has this cue."""
-    part = document.cues.get(wanted.cue)
-    cue = SHIPPED.get(wanted.cue) if part is None else Cue(wanted.cue, **part.model_dump())
+    cue = program.cues.get(wanted.cue) or SHIPPED.get(wanted.cue)
     if cue is None:
         raise HTTPException(404, f"There is no cue ‘{wanted.cue}’ in this game.")
     return cue_seen(program.game, cue)

@@ -2093,6 +2093,84 @@ export interface components {
             text: string;
         };
         /**
+         * Act
+         * @description A part of what a cue shows: a motion ``do`` that is made ``on`` a part of the page, or a short
+         *     ``text``, or a ``picture``, that come and go. It begins ``at`` so many seconds, and what comes and goes
+         *     ``lasts`` so many.
+         */
+        Act: {
+            /**
+             * At
+             * @default 0
+             */
+            at: number;
+            /**
+             * Do
+             * @default none
+             */
+            do: string;
+            /**
+             * Lasts
+             * @default 1.2
+             */
+            lasts: number;
+            /**
+             * On
+             * @default page
+             */
+            on: string;
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * ActPart
+         * @description A part of what a cue shows: a motion, a short text, or a picture.
+         */
+        ActPart: {
+            /**
+             * At
+             * @description seconds after the cue begins
+             * @default 0
+             */
+            at: number;
+            /**
+             * Do
+             * @default none
+             */
+            do: ("none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep") | ("embers" | "snow");
+            /**
+             * Lasts
+             * @description seconds that what comes and goes stays
+             * @default 1.2
+             */
+            lasts: number;
+            /**
+             * On
+             * @description the part of the page a motion is made on
+             * @default page
+             * @enum {string}
+             */
+            on: "note" | "prompt" | "options" | "meters" | "page";
+            /**
+             * Picture
+             * @default
+             */
+            picture: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
          * AddressesOut
          * @description Where players reach this workshop. While it answers on this machine ``alone``, the addresses are those
          *     it would have if it were served by the ``command``.
@@ -2894,6 +2972,11 @@ export interface components {
              */
             motion: "none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep";
             /**
+             * Scene
+             * @default []
+             */
+            scene: components["schemas"]["ActPart"][];
+            /**
              * Sound
              * @default none
              */
@@ -2913,7 +2996,8 @@ export interface components {
         };
         /**
          * CueView
-         * @description How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds.
+         * @description How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds, and ``scene`` is
+         *     what else happens on the page.
          */
         CueView: {
             /** Hold */
@@ -2922,6 +3006,8 @@ export interface components {
             motion: string;
             /** Name */
             name: string;
+            /** Scene */
+            scene: components["schemas"]["Act"][];
             sound: components["schemas"]["Sound"] | null;
             /** Times */
             times: number;

@@ -16,7 +16,7 @@ interface Props {
 export function Meters({ meters, mark = "lantern", picture = "", changes = true }: Props) {
   const t = useTexts();
   return (
-    <dl className="flex flex-wrap items-end gap-x-7 gap-y-2">
+    <dl data-on="meters" className="flex flex-wrap items-end gap-x-7 gap-y-2">
       {meters.map((meter) => (
         <div key={meter.name} data-meter={meter.name} data-value={meter.value}>
           <dt className="text-sm text-soft">{meter.label}</dt>

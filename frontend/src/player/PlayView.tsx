@@ -11,6 +11,7 @@ import { Helps } from "./Helps";
 import { ANSWERS, POINTED_AT } from "./kinds/kinds";
 import { BeforeRound, Choosing, RoundTrail } from "./Rounds";
 import { Standing } from "./Standing";
+import { Scene } from "./Scene";
 import { useTexts, WithTexts } from "./texts";
 import type { Seen } from "./useLivePlay";
 
@@ -27,6 +28,8 @@ interface Props {
   silent?: boolean;
   /** With less room between things: beside the tools of the bench. */
   dense?: boolean;
+  /** How fast scenes go: half as fast at 0.5. */
+  speed?: number;
 }
 
 /** What the player sees while a play goes on. It shows a view and sends moves; it decides nothing. */
@@ -40,11 +43,12 @@ export function PlayView(props: Props) {
 }
 
 function Play(props: Props) {
-  const { seen, send, quiet = false, heard, silent = false, dense = false } = props;
+  const { seen, send, quiet = false, heard, silent = false, dense = false, speed = 1 } = props;
   const { view } = seen;
   const { feedback, question } = view;
   useSound(silent ? null : feedback?.cue?.sound, feedback?.step ?? view.steps, heard);
   const asking = view.phase === "asking";
+  const page = useRef<HTMLDivElement>(null);
   const Answer = question && ANSWERS[question.kind];
   const move = (kind: Move["do"], text = "") => {
     if (!silent) {
@@ -56,11 +60,15 @@ function Play(props: Props) {
 
   return (
     <div
-      className={clsx("flex flex-col", dense ? "relative isolate gap-2.5" : "gap-5")}
+      ref={page}
+      className={clsx("relative flex flex-col", dense ? "isolate gap-2.5" : "gap-5")}
       data-phase={view.phase}
       data-visit={view.visit}
       data-steps={view.steps}
     >
+      {feedback?.cue && feedback.cue.scene.length > 0 && (
+        <Scene key={feedback.step} acts={feedback.cue.scene} page={page} speed={speed} />
+      )}
       {view.look.title && <p className="font-head text-lg text-soft">{view.title}</p>}
       {view.round && <RoundTrail round={view.round} />}
       <Standing seen={seen} where="above" silent={silent} />
@@ -79,7 +87,7 @@ function Play(props: Props) {
       {question && (
         <>
           {!POINTED_AT.has(question.kind) && <Picture view={view} key={`image ${view.visit}`} />}
-          <div>
+          <div data-on="prompt">
             <About question={question} />
             <Prompt
               key={view.visit}
@@ -98,15 +106,17 @@ function Play(props: Props) {
             />
           )}
           {Answer && (
-            <Answer
-              key={view.visit}
-              question={question}
-              view={view}
-              asking={asking}
-              quiet={quiet}
-              dense={dense}
-              give={(text) => move("answer", text)}
-            />
+            <div data-on="options">
+              <Answer
+                key={view.visit}
+                question={question}
+                view={view}
+                asking={asking}
+                quiet={quiet}
+                dense={dense}
+                give={(text) => move("answer", text)}
+              />
+            </div>
           )}
           <Shown question={question} />
           <Helps
@@ -127,7 +137,9 @@ function Play(props: Props) {
             "sticky bottom-0 z-10 bg-paper pb-1",
         )}
       >
-        <FeedbackNote view={view} dense={dense} />
+        <div data-on="note">
+          <FeedbackNote view={view} dense={dense} />
+        </div>
         {view.phase === "feedback" && view.resume_in !== null && (
           <Breather
             key={`pause ${view.steps}`}

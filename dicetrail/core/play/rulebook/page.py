@@ -18,9 +18,23 @@ OptionGap = Literal["none", "narrow", "wide"]
 
 
 @dataclass(frozen=True, slots=True)
+class Act:
+    """A part of what a cue shows: a motion ``do`` that is made ``on`` a part of the page, or a short
+    ``text``, or a ``picture``, that come and go. It begins ``at`` so many seconds, and what comes and goes
+    ``lasts`` so many."""
+
+    do: str = "none"
+    on: str = "page"
+    at: float = 0
+    lasts: float = 1.2
+    text: str = ""
+    picture: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Cue:
     """A named bundle of feedback; ``hold`` is how long it stays, in seconds, and ``times`` how often its
-    motion is made."""
+    motion is made. ``scene`` is what else happens on the page, several acts together or one after another."""
 
     name: str
     sound: str = ""
@@ -28,6 +42,7 @@ class Cue:
     tone: Tone = "plain"
     hold: float = 0
     times: int = 1
+    scene: tuple[Act, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..kinds import shown_answer
 from ..rulebook.game import Result
 from ..rulebook.moments import Tone
-from ..rulebook.page import Sound
+from ..rulebook.page import Act, Sound
 from ..rulebook.quantities import made
 from ..run.played import By, Turn
 from ..run.run import Run
@@ -16,7 +16,8 @@ from .rounds import LapView, laps_seen
 
 @dataclass(frozen=True, slots=True)
 class CueView:
-    """How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds."""
+    """How feedback looks and sounds; the motion is made ``times`` times in ``hold`` seconds, and ``scene`` is
+    what else happens on the page."""
 
     name: str
     sound: Sound | None
@@ -24,6 +25,7 @@ class CueView:
     tone: Tone
     times: int
     hold: float
+    scene: list[Act]
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,4 +112,4 @@ def cue_seen_in(run: Run, name: str) -> CueView | None:
     if cue is None:
         return None
     sound = None if run.program.game.silent else run.program.sounds.get(cue.sound)
-    return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold)
+    return CueView(cue.name, sound, cue.motion, cue.tone, cue.times, cue.hold, list(cue.scene))

@@ -46,6 +46,7 @@ PLAYABLE: tuple[PlayableCheck, ...] = (
     reading_time.feedback,
     deal.asked_name,
     cues.flashes,
+    cues.scenes,
     look.colours,
     rows.gives_away,
     helps.useless,

@@ -44,6 +44,26 @@ def flashes(document: Document, game: Game) -> Iterator[Found]:
             )
 
 
+def scenes(document: Document, game: Game) -> Iterator[Found]:
+    """Acts that show nothing, and more motions in a second than are good for people."""
+    for name, cue in document.cues.items():
+        for place, act in enumerate(cue.scene):
+            if act.do == "none" and not act.text and not act.picture:
+                path = ("cues", name, "scene", place)
+                message = "This act shows nothing: give it a motion, a text or a picture."
+                yield Found("empty-act", "warn", message, path, mend=gone("Remove the act", path))
+        moved = sorted(act.at for act in cue.scene if act.do != "none")
+        crowded = [at for at in moved if sum(at <= other < at + 1 for other in moved) > FLASHES]
+        if crowded:
+            yield Found(
+                "flashes",
+                "warn",
+                f"In the scene of ‘{name}’ more than {FLASHES} motions begin within the second after"
+                f" {crowded[0]:g} s; that can harm people. Let some begin later.",
+                ("cues", name, "scene"),
+            )
+
+
 def silence(document: Document, game: Game) -> Iterator[Found]:
     """Sounds that nobody hears."""
     heard = sum(bool(question.sound) for question in game.questions)

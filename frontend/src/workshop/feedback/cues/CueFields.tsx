@@ -5,6 +5,7 @@ import { Choice } from "../../../ui/Choice";
 import { useWords } from "../../data";
 import { remove, set } from "../../rules/rows";
 import type { useGameChange } from "../../useGameChange";
+import { SceneFields } from "./SceneFields";
 import { SoundFields } from "./SoundFields";
 
 interface FieldsProps {
@@ -73,6 +74,7 @@ export function CueFields({ name, cue, mine, found, change }: FieldsProps) {
           }
         />
       )}
+      <SceneFields acts={cue.scene ?? []} keep={(scene) => keep({ scene })} />
       {mine && (
         <Button small className="self-start" onClick={() => change([remove(["cues", name])])}>
           Remove this cue

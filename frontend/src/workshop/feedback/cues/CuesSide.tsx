@@ -21,6 +21,7 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
   const [picked, setPicked] = useState("bright");
   const [still, setStill] = useState(false);
   const [silent, setSilent] = useState(false);
+  const [slow, setSlow] = useState(false);
   const own = found.cues[picked];
   const cue = own ?? found.shipped_cues[picked];
   const snags = snagsIn([...CUE_PARTS, ...PAGE_PARTS, "clocks"], game.snags);
@@ -58,8 +59,10 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
           look={found.look as Look}
           still={still}
           silent={silent}
+          speed={slow ? 0.5 : 1}
         >
           <Tick label="with reduced motion" value={still} keep={setStill} />
+          <Tick label="at half speed" value={slow} keep={setSlow} />
           <Tick label="without sound" value={silent} keep={setSilent} />
         </Experience>
         <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />

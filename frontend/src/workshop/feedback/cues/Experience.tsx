@@ -16,11 +16,21 @@ interface ExperienceProps {
   look: Look;
   still: boolean;
   silent: boolean;
+  speed: number;
   children: ReactNode;
 }
 
 /** A question at whose answer the cue happens, as a player has it. */
-export function Experience({ game, cue, hold, look, still, silent, children }: ExperienceProps) {
+export function Experience({
+  game,
+  cue,
+  hold,
+  look,
+  still,
+  silent,
+  speed,
+  children,
+}: ExperienceProps) {
   const [seen, setSeen] = useState<{
     view: Parameters<typeof PlayView>[0]["seen"]["view"];
     at: number;
@@ -50,7 +60,7 @@ export function Experience({ game, cue, hold, look, still, silent, children }: E
         data-round={round}
       >
         {seen ? (
-          <PlayView key={round} quiet seen={seen} send={() => undefined} />
+          <PlayView key={round} quiet seen={seen} send={() => undefined} speed={speed} />
         ) : (
           <p>Here a player’s page answers. Press, and it does what the cue says.</p>
         )}
