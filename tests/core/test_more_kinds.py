@@ -178,6 +178,8 @@ class Gaps(unittest.TestCase):
         self.assertEqual(said(question, "a\\; b"), "right")
 
 
+OFF_THE_EDGES = st.integers(0, 99).map(lambda whole: whole + 0.37)
+"""Numbers of which no two are a place on an edge of POLY."""
 POLY = read_area("poly 20 20 60 20 60 60 40 30 20 60")
 
 
@@ -210,7 +212,7 @@ class Places(unittest.TestCase):
         self.assertIn("bad-area", codes(prompt="?", kind="spot", answer="box 0 0 100 100", image="a.png"))
 
     @settings(max_examples=60, deadline=None)
-    @given(st.floats(0, 100), st.floats(0, 100))
+    @given(OFF_THE_EDGES, OFF_THE_EDGES)
     def test_a_polygon_holds_what_its_edges_hold(self, x: float, y: float):
         """Held against the winding number (common practice, no source)."""
         inside = POLY.away((x, y)) == 0
@@ -219,8 +221,7 @@ class Places(unittest.TestCase):
         for (x1, y1), (x2, y2) in zip(corners, [*corners[1:], corners[0]], strict=True):
             step = atan2(y2 - y, x2 - x) - atan2(y1 - y, x1 - x)
             turns += (step + pi) % (2 * pi) - pi
-        if POLY.away((x, y)) > 1e-6 or inside:
-            self.assertEqual(inside, abs(turns) > pi, (x, y))
+        self.assertEqual(inside, abs(turns) > pi, (x, y))
 
     def test_the_middle_lies_inside_also_where_the_centre_does_not(self):
         horseshoe = Area("poly", (10, 10, 90, 10, 90, 90, 80, 90, 80, 20, 20, 20, 20, 90, 10, 90))

@@ -44,6 +44,7 @@ class MapTable(unittest.TestCase):
         for number in range(1, QUESTIONS + 1):
             browser.find("p", f"Question {number} of {QUESTIONS}")
             while not browser.all("[data-breather]"):
+                browser.find("[data-phase=asking]")
                 steps = browser.find("[data-steps]").get_attribute("data-steps")
                 seen.add(self.answer())
                 browser._wait(lambda _, steps=steps: self.went_on(steps), "the next try, or the pause")

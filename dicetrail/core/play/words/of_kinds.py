@@ -10,7 +10,7 @@ OF_KINDS = {
         "es": "libre",
         "it": "libero",
         "pt": "livre",
-        "nl": "open",
+        "nl": "nog vrij",
         "pl": "wolne",
         "uk": "вільно",
         "ar": "شاغر",
