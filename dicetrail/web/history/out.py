@@ -66,6 +66,7 @@ def send_statements(
             made, *given, progress=lambda *_: progress(*told), seconds=inf
         )
         send(Store(**store.model_dump()), pieces, next(pieces), tell)
+        progress(*told)  # whoever watched the other process may have told an earlier state last
 
     return job_out(jobs.start("statements", work))
 
