@@ -172,6 +172,8 @@ def questions(draw: st.DrawFn, number: int, words: st.SearchStrategy[str] = WORD
             areas = tuple(draw(st.lists(st.sampled_from(AREAS), min_size=1, max_size=3, unique=True)))
             common["image"] = "signs/well.png"
             tolerance = draw(st.sampled_from((Fraction(0), Fraction(5), Fraction(5, 2))))
+            said = Carried(-1, draw(st.sampled_from(("circle 90 90 5", "5 5"))), draw(words), draw(VALUES))
+            common["carries"] = draw(st.sampled_from(((), (said,))))
             return Question(name, kind, prompt, areas, tolerance=tolerance, **common)
         case "letters":
             phrase = "x" + draw(words)

@@ -197,6 +197,21 @@ class Places(unittest.TestCase):
         ):
             self.assertEqual(said(question, text), verdict, text)
 
+    def test_what_is_said_to_who_points_beside(self):
+        cells = {"prompt": "?", "kind": "spot", "answer": "box 80 70 90 90", "image": "a.png"}
+        question = one(**cells, expected="circle 20 80 10 = The lake. {adds score -1} | 5 5 = The margin.")
+        rows = (Consequence("missed", tell="Look again."),)
+        game = Game("S", (question,), meters=(Meter("score"),), consequences=rows)
+        for text, tell, score in (
+            ("20 85", "Look again. The lake.", -1),
+            ("6 6", "Look again. The margin.", 0),
+            ("50 50", "Look again.", 0),
+        ):
+            run = walk(game, f"answer {text}")
+            missed = next(step for step in run.trail if step.moment == "missed")
+            self.assertEqual((missed.tell, run.meters["score"]), (tell, score))
+        self.assertIn("bad-area", codes(**cells, expected="the lake = Wet."))
+
     def test_what_is_no_area(self):
         for bad in (
             "circle 40 60",

@@ -20,15 +20,15 @@ from ..play.kinds import KINDS
 from ..play.language.numbers import as_written, read_number, tidy
 from ..play.questions.carried import Carried, Number
 from ..play.questions.question import LABELS, Question, said
+from .kinds import WRITTEN
 from .kinds.base import Key
 from .misfit import Misfit
-from .notation import join_bars, split_bars
+from .notation import join_bars, split_bars, split_equals
 from .record import WrittenRecord
 from .roles import Role
 from .row import CellRow
 
 _ADD = re.compile(r"([A-Za-z_][A-Za-z0-9_]{0,39})\s+([+\-−]?\s?[^\s,;]+)")
-_EQUALS = re.compile(r"(?<!\\)=")
 _MORE = re.compile(r"(?<!\\)\{([^{}]*)\}\s*$")
 MOST_VALUE = 1e9
 """The largest value, up or down, that an answer may carry."""
@@ -56,7 +56,9 @@ def carried_of(row: CellRow, kind: str, key: Key) -> tuple[Carried, ...]:
     if expected and what != "answers":
         raise Misfit("bad-expected", f"A question of the kind {kind} has no expected answers to be typed.")
     carried = [found[place] for place in sorted(found)]
-    return (*carried, *expected_of(expected))
+    more = expected_of(expected)
+    WRITTEN[kind].check_expected([one.text for one in more])
+    return (*carried, *more)
 
 
 def _place(target: str, key: Key, *, options: bool, lettered: bool) -> int:
@@ -116,14 +118,13 @@ def expected_of(cell: str) -> tuple[Carried, ...]:
 
 
 def _expected(part: str) -> Carried:
-    text, *rest = _EQUALS.split(part, maxsplit=1)
-    text = text.replace("\\=", "=").strip()
-    if not rest or not text:
+    text, says = split_equals(part)
+    if says is None or not text:
         raise Misfit(
             "bad-expected",
             f"‘{part[:60]}’ should be an answer and what is said to it: `4 = You divided the other way`.",
         )
-    says, more = rest[0], _MORE.search(rest[0])
+    more = _MORE.search(says)
     carried = Carried(text=text)
     if more is not None:
         says = says[: more.start()]

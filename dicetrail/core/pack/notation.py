@@ -42,10 +42,10 @@ def join_bars(texts: Iterable[str]) -> str:
 
 
 def split_equals(text: str) -> tuple[str, str | None]:
-    """What stands before and behind the first ``=`` of a text (a literal one is written ``\\=``); None where
-    there is none."""
-    before, *behind = (part.replace("\\=", "=").strip() for part in _EQUALS.split(text, maxsplit=1))
-    return before, behind[0] if behind else None
+    """What stands before and behind the first ``=`` of a text (before it a literal one is written ``\\=``);
+    None where there is none."""
+    before, *behind = _EQUALS.split(text, maxsplit=1)
+    return before.replace("\\=", "=").strip(), behind[0].strip() if behind else None
 
 
 def read_variables(cell: str) -> tuple[Span, ...]:

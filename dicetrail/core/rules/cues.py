@@ -34,6 +34,15 @@ SHIPPED = {
         Cue("gust", "gust", "drift", "bad", 1.6, scene=(Act("sway", "prompt", 0.2), Act("snow", lasts=1.6))),
         Cue("nudge", "tap", "sway", "info", 0.4),
         Cue(
+            "summit",
+            "bells",
+            "settle",
+            "good",
+            3,
+            scene=(Act("embers", lasts=3), Act("swell", "meters", 0.4)),
+        ),
+        Cue("nightfall", "horn", "sink", "bad", 3, scene=(Act("snow", lasts=3), Act("sink", "meters", 0.4))),
+        Cue(
             "chime",
             "bell",
             "lift",

@@ -48,9 +48,30 @@ export function FeedbackNote({ view, dense }: Props) {
             <img src={feedback.picture} alt="" className="max-h-20 max-w-24 object-contain" />
           )}
           <Said feedback={feedback} />
+          <Changed view={view} />
         </div>
       )}
     </div>
+  );
+}
+
+/** By how much meters changed, where the eyes are; it is told to others where the meters stand. */
+function Changed({ view }: { view: View }) {
+  const t = useTexts();
+  const changed = view.meters.filter(({ change }) => change !== 0);
+  if (changed.length === 0) return null;
+  return (
+    <ul className="ms-auto flex shrink-0 flex-col items-end" aria-hidden="true" data-changed-meters>
+      {changed.map(({ name, label, change }) => (
+        <li key={name} className="whitespace-nowrap" dir="ltr">
+          <span className="text-xl font-bold tabular-nums">
+            {change > 0 ? "+" : "−"}
+            {t.number(Math.abs(change))}
+          </span>{" "}
+          <span className="text-sm text-soft">{label}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

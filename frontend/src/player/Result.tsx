@@ -6,6 +6,7 @@ import { saveFile } from "../ui/saveFile";
 import { Light } from "../ui/Light";
 import { Meters } from "./Meters";
 import { Laps } from "./Rounds";
+import { Scene } from "./Scene";
 import { useTexts, WithTexts } from "./texts";
 
 interface Props {
@@ -33,6 +34,7 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
   const t = useTexts();
   const outcome = view.outcome;
   const head = useRef<HTMLHeadingElement>(null);
+  const page = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (quiet) return;
     head.current?.focus();
@@ -41,7 +43,15 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
   if (!outcome) return null;
   const came = t(`result.${outcome.by || outcome.result}`);
   return (
-    <div className="flex flex-col gap-6" data-result={outcome.result} data-award={outcome.award}>
+    <div
+      ref={page}
+      className="relative flex flex-col gap-6"
+      data-result={outcome.result}
+      data-award={outcome.award}
+    >
+      {outcome.cue && outcome.cue.scene.length > 0 && (
+        <Scene acts={outcome.cue.scene} page={page} speed={1} />
+      )}
       <div className="flex flex-wrap items-center gap-5">
         {outcome.picture && (
           <img src={outcome.picture} alt="" className="max-h-40 max-w-full object-contain" />

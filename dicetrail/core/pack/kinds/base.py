@@ -59,6 +59,9 @@ class WrittenKind:
         """What answers the question. Raises :class:`Misfit`."""
         return Key(tuple(answers_of(row, found)))
 
+    def check_expected(self, texts: Sequence[str]) -> None:
+        """Look at the texts of expected answers. Raises :class:`Misfit` where one can't be given."""
+
     def record(self, question: Question) -> WrittenRecord:
         """The answers, options or recipe by the roles of their columns."""
         first, *others = (join_bars([answer]) for answer in question.answers)

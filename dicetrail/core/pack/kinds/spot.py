@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 
-from ...play.answers.areas import AreaError, farthest, read_area
+from ...play.answers.areas import AreaError, area_or_place, farthest, read_area
 from ...play.kinds import KINDS
 from ...play.kinds.spot import areas_of
 from ...play.language.numbers import read_number
@@ -21,7 +21,8 @@ MOST_AREAS = 12
 
 class WrittenSpot(WrittenKind):
     """``answer``: areas of the ``image``, parted by ``|``: ``circle 40 60 8``, ``box 10 10 30 20``,
-    ``poly …``, in percent; ``tolerance``: how far beside one is still ``close``."""
+    ``poly …``, in percent; ``tolerance``: how far beside one is still ``close``; ``expected``: areas that are
+    not right, with what is said to who points there."""
 
     name = "spot"
 
@@ -40,6 +41,14 @@ class WrittenSpot(WrittenKind):
         if farthest(areas)[1] <= tolerance:
             raise Misfit("bad-area", "Every place of the picture is right, or close. Make the areas smaller.")
         return key
+
+    def check_expected(self, texts: Sequence[str]) -> None:
+        """Places that are known without being right are areas, too."""
+        try:
+            for text in texts:
+                area_or_place(text)
+        except AreaError as error:
+            raise Misfit("bad-area", str(error)) from None
 
     def tips(self, question: Question) -> Iterator[Tip]:
         """On a picture that nothing is said of: who does not see it has nothing to go by."""

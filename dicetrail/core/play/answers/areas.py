@@ -15,6 +15,8 @@ from typing import Literal, NamedTuple
 Point = tuple[float, float]
 Shape = Literal["circle", "box", "poly"]
 MOST_CORNERS = 40
+NEAR = 3.0
+"""Percent round a place that is still that place."""
 _GRID, _PLACES = 5, 9
 _NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
 _POINT = re.compile(rf"\s*({_NUMBER.pattern})\s*%?\s*[\s,;x]\s*({_NUMBER.pattern})\s*%?\s*")
@@ -78,6 +80,12 @@ def read_area(text: str) -> Area:
     if area.away(area.middle()):
         raise AreaError(f"‘{text}’ has nothing inside. Give its corners in turn.")
     return area
+
+
+def area_or_place(text: str) -> Area:
+    """An area as it is written, or a place: what lies near it. Raises :class:`AreaError`."""
+    point = read_point(text)
+    return Area("circle", (*point, NEAR)) if point is not None else read_area(text)
 
 
 _HOW = "write circle X Y RADIUS, box LEFT TOP RIGHT BOTTOM, or poly X Y X Y X Y, all in percent."

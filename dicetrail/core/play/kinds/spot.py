@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterator, Sequence
 
-from ..answers.areas import Area, Point, farthest, read_area, read_point
+from ..answers.areas import Area, Point, area_or_place, farthest, read_point
 from ..answers.switches import Checking
 from ..answers.verdict import Verdict
 from ..language.numbers import as_written
@@ -14,8 +14,8 @@ from .base import Interaction, Kind
 
 
 def areas_of(question: Question) -> list[Area]:
-    """The areas of a picture that are right."""
-    return [read_area(answer) for answer in question.answers]
+    """The areas of a picture that are right, or expected."""
+    return [area_or_place(answer) for answer in question.answers]
 
 
 class SpotKind(Kind):
@@ -24,7 +24,6 @@ class SpotKind(Kind):
 
     name = "spot"
     interaction: Interaction = "other"
-    carries = ""
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By the place, ``40 60``."""

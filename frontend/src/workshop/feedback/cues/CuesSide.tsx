@@ -10,6 +10,9 @@ import { Cues } from "./Cues";
 import { Experience } from "./Experience";
 import { Heard } from "./Heard";
 
+/** The colours of a dark page, to see a cue on one. */
+const DARK = { ground: "#161d22", ink: "#f1ede2", accent: "#8fc7a3" };
+
 interface CuesSideProps {
   game: Game;
   found: FeedbackOf;
@@ -22,6 +25,8 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
   const [still, setStill] = useState(false);
   const [silent, setSilent] = useState(false);
   const [slow, setSlow] = useState(false);
+  const [dark, setDark] = useState(false);
+  const look = found.look as Look;
   const own = found.cues[picked];
   const cue = own ?? found.shipped_cues[picked];
   const snags = snagsIn([...CUE_PARTS, ...PAGE_PARTS, "clocks"], game.snags);
@@ -56,13 +61,14 @@ export function CuesSide({ game, found, changing }: CuesSideProps) {
           game={game}
           cue={picked}
           hold={cue?.hold ?? 0}
-          look={found.look as Look}
+          look={dark ? { ...look, ...DARK } : look}
           still={still}
           silent={silent}
           speed={slow ? 0.5 : 1}
         >
           <Tick label="with reduced motion" value={still} keep={setStill} />
           <Tick label="at half speed" value={slow} keep={setSlow} />
+          <Tick label="on a dark page" value={dark} keep={setDark} />
           <Tick label="without sound" value={silent} keep={setSilent} />
         </Experience>
         <Heard key={`heard ${game.revision}`} found={found} change={changing.change} />

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { type Area, areaOf, Areas, areaText, type Place } from "../../../ui/Areas";
 import { Button } from "../../../ui/Button";
-import { inputLook } from "../../../ui/Field";
+import { Field, inputLook } from "../../../ui/Field";
 import { OneOf } from "../../../ui/OneOf";
 import { useMedia } from "../../media";
 import { type FieldsProps, type KindForm, list, RoleLine, text } from "./record";
@@ -55,6 +55,19 @@ function holds({ shape, numbers }: Area, [x, y]: Place): boolean {
   );
 }
 
+/** Percent from its border within which an area is resized, not moved. */
+const EDGE = 2;
+
+/** What stays where it is when an area is resized by its border at a place: its middle, or a corner. */
+function anchorAt({ shape, numbers }: Area, [x, y]: Place): Place | null {
+  const [a = 0, b = 0, c = 0, d = 0] = numbers;
+  if (shape === "circle") return Math.abs(Math.hypot(x - a, y - b) - c) < EDGE ? [a, b] : null;
+  if (shape !== "box") return null;
+  const near = (one: number, other: number) => Math.abs(one - other) < EDGE;
+  if (!(near(x, a) || near(x, c)) || !(near(y, b) || near(y, d))) return null;
+  return [near(x, a) ? c : a, near(y, b) ? d : b];
+}
+
 const ARROWS: Record<string, Place> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -68,10 +81,11 @@ function Fields(props: FieldsProps) {
   const media = useMedia();
   const file = media.find(({ name }) => name === text(record["image"]))?.file;
   const areas = [text(record["answer"]), ...list(record["accepted"])].filter(Boolean);
+  const wrong = text(record["expected"]).split(" | ").join("\n");
   const [chosen, setChosen] = useState(0);
   const [tool, setTool] = useState<"circle" | "box">("circle");
   const box = useRef<HTMLDivElement>(null);
-  const from = useRef<{ at: Place; area: Area | null } | null>(null);
+  const from = useRef<{ at: Place; area: Area | null; edge: Place | null } | null>(null);
   const set = (next: string[], now = false) =>
     put({ answer: next[0] ?? "", accepted: next.slice(1) }, now);
   const place = (event: PointerEvent): Place => {
@@ -84,7 +98,8 @@ function Fields(props: FieldsProps) {
   const down = (event: PointerEvent) => {
     const at = place(event);
     const hit = areas.findLastIndex((one) => holds(areaOf(one), at));
-    from.current = { at, area: hit < 0 ? null : areaOf(areas[hit] ?? "") };
+    const area = hit < 0 ? null : areaOf(areas[hit] ?? "");
+    from.current = { at, area, edge: area && anchorAt(area, at) };
     setChosen(hit < 0 ? areas.length : hit);
     event.currentTarget.setPointerCapture(event.pointerId);
     event.preventDefault();
@@ -95,7 +110,9 @@ function Fields(props: FieldsProps) {
     const to = place(event);
     const by: Place = [to[0] - begun.at[0], to[1] - begun.at[1]];
     if (!begun.area && chosen >= areas.length && Math.hypot(...by) < DRAWN) return;
-    const area = begun.area ? moved(begun.area, by) : drawn(tool, begun.at, to);
+    const anew = begun.edge ?? (begun.area ? null : begun.at);
+    const shape = begun.area?.shape ?? tool;
+    const area = anew ? drawn(shape, anew, to) : moved(begun.area as Area, by);
     set(areas.toSpliced(chosen, 1, areaText(area)));
   };
   const up = () => {
@@ -183,6 +200,22 @@ function Fields(props: FieldsProps) {
         label="Close within"
         hint="Percent beside an area that are close, not wrong."
       />
+      <Field
+        label="Areas that are not right, one a line"
+        hint="box 10 70 35 95 = That is the lake. What else comes of it, behind: {adds slips 1}"
+      >
+        {(id, described) => (
+          <textarea
+            id={id}
+            aria-describedby={described}
+            rows={Math.max(1, wrong.split("\n").length)}
+            className={`${inputLook} font-mono text-sm`}
+            value={wrong}
+            onChange={({ target }) => put({ expected: target.value.split("\n").join(" | ") })}
+            onBlur={keep}
+          />
+        )}
+      </Field>
     </fieldset>
   );
 }
