@@ -66,9 +66,7 @@ class Feedback(unittest.TestCase):
         browser.find("[data-cue=bright]", "row 1")
         browser.driver.execute_script(LISTEN)
         browser.press("Experience")
-        browser.find(
-            "[data-experience=bright] .motion-glow [data-moment], [data-experience=bright] .motion-glow"
-        )
+        browser.find("[data-experience=bright] [data-moment].motion-sweep")
         self.assertEqual(self.heard(), ["rise"])
         self.put("Stays", "2.5")
         browser.find("p", "It stays for 2.5 seconds")

@@ -61,7 +61,7 @@ function Play(props: Props) {
   return (
     <div
       ref={page}
-      className={clsx("relative flex flex-col", dense ? "isolate gap-2.5" : "gap-5")}
+      className={clsx("flex flex-col", dense ? "relative isolate gap-2.5" : "gap-5")}
       data-phase={view.phase}
       data-visit={view.visit}
       data-steps={view.steps}

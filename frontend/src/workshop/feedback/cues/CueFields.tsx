@@ -5,7 +5,7 @@ import { Choice } from "../../../ui/Choice";
 import { useWords } from "../../data";
 import { remove, set } from "../../rules/rows";
 import type { useGameChange } from "../../useGameChange";
-import { SceneFields } from "./SceneFields";
+import { SceneFields, written } from "./SceneFields";
 import { SoundFields } from "./SoundFields";
 
 interface FieldsProps {
@@ -16,6 +16,11 @@ interface FieldsProps {
   change: ReturnType<typeof useGameChange>["change"];
 }
 
+/** A cue that comes with Dice Trail as it is written for a game of its own. */
+function own({ scene = [], ...cue }: CuePart): Partial<CuePart> {
+  return scene.length ? { ...cue, scene: written(scene) } : cue;
+}
+
 /** What a cue is made of. */
 export function CueFields({ name, cue, mine, found, change }: FieldsProps) {
   const words = useWords();
@@ -23,7 +28,7 @@ export function CueFields({ name, cue, mine, found, change }: FieldsProps) {
     change(
       mine
         ? Object.entries(fields).map(([key, value]) => set(["cues", name, key], value))
-        : [set(["cues", name], { ...cue, ...fields })],
+        : [set(["cues", name], { ...own(cue), ...fields })],
     );
   const sounds = ["none", ...Object.keys(found.sounds), ...Object.keys(found.shipped_sounds)];
   const sound = cue.sound ?? "none";
@@ -70,7 +75,9 @@ export function CueFields({ name, cue, mine, found, change }: FieldsProps) {
           change={change}
           taken={sounds}
           nameIt={(next) =>
-            mine ? set(["cues", name, "sound"], next) : set(["cues", name], { ...cue, sound: next })
+            mine
+              ? set(["cues", name, "sound"], next)
+              : set(["cues", name], { ...own(cue), sound: next })
           }
         />
       )}

@@ -54,7 +54,10 @@ export function Experience({
       </div>
       {press.error && <Notice tone="bad">{press.error.message}</Notice>}
       <div
-        className={clsx("min-h-60 rounded-md border border-edge p-4", still && "still")}
+        className={clsx(
+          "relative isolate min-h-60 rounded-md border border-edge p-4",
+          still && "still",
+        )}
         style={lookStyle(look)}
         data-experience={cue}
         data-round={round}

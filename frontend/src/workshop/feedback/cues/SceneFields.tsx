@@ -18,6 +18,17 @@ const ON = ["page", "prompt", "options", "meters", "note"] as const;
 const OVER: readonly Does[] = ["embers", "snow", "text", "picture"];
 const MOST = 8;
 
+const USUAL: Whole = { do: "none", on: "page", at: 0, lasts: 1.2, text: "", picture: "" };
+
+/** Acts as they are written: what is usual is not said. */
+export function written(acts: Act[]): Whole[] {
+  const said = (act: Act) =>
+    Object.fromEntries(
+      Object.entries(act).filter(([key, value]) => value !== USUAL[key as keyof Whole]),
+    );
+  return acts.map(said) as unknown as Whole[];
+}
+
 function doesOf(act: Act): Does {
   if (act.text) return "text";
   return act.picture ? "picture" : (act.do ?? "none");
@@ -30,7 +41,7 @@ interface Props {
 
 /** What else a cue lets happen on the page: a short list of acts with their times. */
 export function SceneFields({ acts, keep: keepWhole }: Props) {
-  const keep = (next: Act[]) => keepWhole(next as Whole[]);
+  const keep = (next: Act[]) => keepWhole(written(next));
   const media = useMedia().filter(({ mime }) => mime.startsWith("image/"));
   const put = (n: number, fields: Partial<Act>) => keep(acts.with(n, { ...acts[n], ...fields }));
   const turn = (n: number, does: Does) => {
