@@ -77,11 +77,12 @@ class Helped(unittest.TestCase):
         browser.find("body", "Think of 1.")
         browser.find("body").send_keys("a")
         browser.find("body", "Yes.")
-        for _ in range(2):
+        for number in (2, 3):
+            browser.find("[data-breather]")
             browser.find("body").send_keys(Keys.ENTER)
-            browser.find("[data-help=clue]")
+            browser.find("[data-phase=asking] h2, [data-phase=asking] h1", f"Question {number}?")
             browser.find("body").send_keys("b")
-            browser.find("body", "right")
+        browser.find("[data-breather]")
         browser.find("body").send_keys(Keys.ENTER)
         browser.find("button", "Play again")
         browser.open(f"{self.served.url}/games/{game['id']}/handout")

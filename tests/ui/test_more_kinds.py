@@ -56,9 +56,8 @@ class MapTable(unittest.TestCase):
 
     def went_on(self, steps: str | None) -> bool:
         """Whether the play stands where another answer can be given, or a key is waited for."""
-        now = self.browser.find("[data-steps]")
-        again = now.get_attribute("data-phase") == "asking" and now.get_attribute("data-steps") != steps
-        return again or bool(self.browser.all("[data-breather]"))
+        again = f"[data-phase=asking]:not([data-steps='{steps}']), [data-breather]"
+        return bool(self.browser.all(again))
 
     def answer(self) -> str:
         """Give an answer by keys, right or not."""
