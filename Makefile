@@ -2,6 +2,9 @@
 # make test  set everything up and run all the tests
 # For developers: make dev, make lint, make types, make shots, make bench, make referee, make mutants
 
+# Two arenas of the C library's memory instead of eight a core: what threads free is used again sooner.
+export MALLOC_ARENA_MAX ?= 2
+
 PYTHON ?= python3.11
 VENV := .venv/bin
 PAGES := dicetrail/web/pages/index.html
