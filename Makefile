@@ -1,6 +1,6 @@
 # make demo  set everything up and serve the workshop with the demo data
 # make test  set everything up and run all the tests
-# For developers: make dev, make lint, make types, make shots, make bench, make referee, make mutants
+# For developers: make dev, lint, types, handbook, shots, wheel, bench, referee, mutants
 
 # Two arenas of the C library's memory instead of eight a core: what threads free is used again sooner.
 export MALLOC_ARENA_MAX ?= 2
@@ -12,7 +12,7 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
 	frontend/vite.config.ts frontend/vite.taken.config.ts frontend/package-lock.json
 
 N ?= 20000
-.PHONY: demo test dev lint types shots bench referee mutants chromium clean
+.PHONY: demo test dev lint types handbook shots wheel bench referee mutants chromium clean
 
 demo: .make-python $(PAGES)
 	$(VENV)/dicetrail serve --demo --data .data/demo
@@ -34,6 +34,14 @@ lint: .make-python .make-node
 types: .make-python .make-node
 	mkdir -p build && $(VENV)/python scripts/write_openapi.py build/openapi.json
 	cd frontend && npm run -s types
+
+# The pages of the handbook's reference that are made from the code.
+handbook: .make-python
+	$(VENV)/python scripts/write_reference.py
+
+# Everything in one file for pip, in dist.
+wheel: .make-python $(PAGES)
+	scripts/make_wheel dist
 
 shots: .make-python $(PAGES) chromium
 	$(VENV)/python scripts/take_screenshots.py

@@ -6,8 +6,8 @@ They follow the link of a hand-out. Each has a socket of its own and moves at ti
 server is the same Uvicorn with a socket that keeps what it gets in the same SQLite, each by itself and
 durably, and sends as much back as a view weighs; it stands in a process of its own, asked by the same client
 at the same pace. Before that, 200 people open the link at once, 200 and 500 plays are started at once over
-HTTP, and another request is asked again and again meanwhile. It leaves out what a browser does, and a
-network.
+HTTP, and another request is asked again and again meanwhile. After it they play for as long with five walls
+open: what these take of the server's processor, and bytes. It leaves out what a browser does, and a network.
 """
 
 from __future__ import annotations
@@ -23,6 +23,7 @@ import tempfile
 import time
 from pathlib import Path
 
+import httpx
 import uvicorn
 import websockets
 from fastapi import FastAPI, WebSocket
@@ -46,6 +47,7 @@ consequences:
 """
 ROWS = "".join(f"Question {n}?\tright {n}\twrong {n}a\twrong {n}b\n" for n in range(100))
 AT_ONCE = 200
+WALLS = 5
 
 
 def percentile(taken: list[float], share: float) -> float:
@@ -154,6 +156,22 @@ async def beside(url: str, path: str, work: asyncio.Task) -> list[float]:
     return taken
 
 
+async def looked(url: str, link: str, weight: list[int]) -> None:
+    """A wall that is open; what it is sent is weighed. Never returns."""
+    async with (
+        httpx.AsyncClient(base_url=url, timeout=None) as client,
+        client.stream("GET", f"/api/players/walls/{link}/live") as answer,
+    ):
+        async for part in answer.aiter_bytes():
+            weight.append(len(part))
+
+
+def processor(pid: int) -> float:
+    """Seconds of processor that a process has taken."""
+    parts = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+    return (int(parts[11]) + int(parts[12])) / 100
+
+
 async def main(number: int, a_second: float, seconds: float) -> None:
     served = Served()
     port = free_port()
@@ -178,6 +196,20 @@ async def main(number: int, a_second: float, seconds: float) -> None:
         moves = await pace(
             [Player(f"{address}/api/players/plays/{play}/live", pause) for play in plays], seconds
         )
+        spent = processor(served.pid)
+        weighed: list[int] = []
+        walls = [asyncio.create_task(looked(served.url, link, weighed)) for _ in range(WALLS)]
+        beside_walls = await pace(
+            [Player(f"{address}/api/players/plays/{play}/live", pause) for play in plays], seconds
+        )
+        with_walls = processor(served.pid) - spent
+        for wall in walls:
+            wall.cancel()
+        spent = processor(served.pid)
+        alone = await pace(
+            [Player(f"{address}/api/players/plays/{play}/live", pause) for play in plays], seconds
+        )
+        without = processor(served.pid) - spent
         weight = len(json.dumps(served.ask("GET", f"/api/players/plays/{plays[0]}")))
         echoing = multiprocessing.Process(target=echo, args=(port, weight), daemon=True)
         echoing.start()
@@ -191,6 +223,12 @@ async def main(number: int, a_second: float, seconds: float) -> None:
         echoes = await pace([Echoed(f"ws://127.0.0.1:{port}/echo", pause) for _ in plays], seconds)
         print(f"{number} players, {len(moves) / seconds:.0f} moves a second: {told(moves)}")
         print(f"  a durable echo server:         {told(echoes)}")
+        print(f"  with {WALLS} walls open:             {told(beside_walls)}")
+        print(f"  and once more without:         {told(alone)}")
+        print(
+            f"  {WALLS} walls: {100 * (with_walls - without) / seconds:.1f} % of a core,"
+            f" {sum(weighed) / WALLS / seconds:.0f} bytes a second each"
+        )
         ratio = percentile(moves, 0.99) / percentile(echoes, 0.99)
         print(
             f"  ratio of the p99: {ratio:.1f}   of the medians:"

@@ -84,7 +84,7 @@ for name, worths in (("questions of three worths", (1, 2, 3)), ("questions alike
     walking, choices = Walking(program, Walker("skill", SKILL), 1), choose(program.game, 0)
     assert walking.is_straight
     for dice in range(200):
-        result, _, _, meters, _ = walking.play(dice)
+        (result, _, _, meters, _), _ = walking.play(dice)
         assert (result, *meters) == by_hand(program, dice)
     hand = ours = float("inf")
     for _ in range(3):

@@ -10,10 +10,13 @@ from dataclasses import replace
 from functools import cache
 from pathlib import Path
 
-from dicetrail.core.play.deal.dealer import Dealer
+from dicetrail.core.play.deal.dealer import Dealer, Had, SoFar, stream_names
+from dicetrail.core.play.deal.pool import pool
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.dice import Stream
 from dicetrail.core.play.kinds import kind_of
+from dicetrail.core.play.questions.card import Card
+from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.rulebook.seconds import seconds_of
 from dicetrail.core.prove.odds.walker import Walker
@@ -24,7 +27,18 @@ DEMO = Path(__file__).parents[1] / "dicetrail" / "demo"
 PLAYS, SKILL, PACE = 4000, 0.7, 4
 SURE = 1 << 53
 Came = tuple[str, str, tuple[float, ...]]
-Right = Callable[[], bool]
+
+
+class Right:
+    """A player's chance: whether a try is right, and which of some things is chosen."""
+
+    def __init__(self, dice: int) -> None:
+        self.below = Stream(dice, "walker").below
+
+    def __call__(self) -> bool:
+        return self.below(SURE) < SKILL * SURE
+
+
 Hand = Callable[[Program, int, Right], Came]
 
 
@@ -139,7 +153,7 @@ def candle_end(program: Program, dice: int, is_right: Right) -> Came:
     wax = 0.0
     game = program.game
     for question in Dealer(game, replace(choose(game, 0), dice=dice)).order():
-        seconds = seconds_of(game, question)
+        seconds = seconds_of(game.clocks, question)
         left = max(0, (seconds or 0) - PACE)
         wax = round(wax + (left if is_right() else -left), 1)
     tiers = ((90, "Bright as Day"), (30, "Reading Light"), (0, "Last Glimmer"))
@@ -169,6 +183,64 @@ def fogged_in(program: Program, dice: int, is_right: Right) -> Came:
     return "done", "Some Light" if score > 0 else "", (score, lives)
 
 
+def the_long_way_up(program: Program, dice: int, is_right: Right) -> Came:
+    game, had = program.game, Had()
+    choices = replace(choose(game, 0), dice=dice)
+    height, breath = 1200, 4
+
+    def dealer(number: int, visit: int = 1) -> Dealer:
+        one, named = game.rounds[number - 1], stream_names(number, visit)
+        return Dealer(game, choices, one, named=named, had=had, questions=questions_of(program, number))
+
+    def tried(card: Card, first: int) -> int:
+        for attempt in range(kind_of(card.question).tries(card.question, 2) or 0):
+            if is_right():
+                return 20 if attempt else first
+        return 0
+
+    def over(result: str) -> Came:
+        tiers = ((3000, "Summit Book"), (2400, "Upper Hut"), (1800, "Treeline"), (1200, "Valley Gate"))
+        return result, tier(height, tiers), (height, breath)
+
+    for visit in (1, 2):
+        deals, right = dealer(1, visit), 0
+        for asked in range(5):
+            dealt = deals.next(SoFar(asked, {}))
+            paid = tried(dealt.card, 40) if dealt else 0
+            right, height = right + bool(paid), height + paid
+        if right >= 3:
+            break
+    else:
+        return over("lost")
+    deals, asked = dealer(2), 0
+    while dealt := deals.next(SoFar(asked, {})):
+        asked += dealt.before is None
+        if is_right():
+            height += 40 if dealt.before is None else 10
+        else:
+            deals.put_back(dealt.card, 2)
+    deals = dealer(3)
+    for asked in range(4):
+        offered = deals.offered(SoFar(asked, {}))
+        dealt = deals.next(SoFar(asked, {}), offered[is_right.below(len(offered))] if offered else None)
+        height += tried(dealt.card, 80) if dealt else 0
+    deals, right = dealer(4), 0
+    for asked in range(8):
+        dealt = deals.next(SoFar(asked, {"round_right": right}))
+        if dealt and is_right():
+            right, height = right + 1, height + 60 * dealt.card.question.level
+        else:
+            breath -= 1
+            if breath == 0:
+                return over("lost")
+    return over("won" if right >= 5 else "done")
+
+
+@cache
+def questions_of(program: Program, number: int) -> Sequence[Question]:
+    return pool(program.game, choose(program.game, 0), program.game.rounds[number - 1])
+
+
 HANDS: dict[str, tuple[Hand, float]] = {
     "1-hut-night": (hut_night, 0),
     "2-before-the-fog": (before_the_fog, PACE),
@@ -180,6 +252,7 @@ HANDS: dict[str, tuple[Hand, float]] = {
     "8-pace-drill": (pace_drill, 0),
     "9-fogged-in": (fogged_in, 0),
     "10-the-packing-list": (packing_list, 0),
+    "11-the-long-way-up": (the_long_way_up, 0),
 }
 """What is written by hand, and the seconds that a try takes."""
 
@@ -201,11 +274,10 @@ for name, (hand, pace) in HANDS.items():
         continue
 
     def by_hand(dice: int, program: Program = program, hand: Hand = hand) -> Came:
-        chance = Stream(dice, "walker")
-        return hand(program, dice, lambda: chance.below(SURE) < SKILL * SURE)
+        return hand(program, dice, Right(dice))
 
     for dice in range(300):
-        result, award, _, meters, _ = walking.play(dice)
+        (result, award, _, meters, _), _ = walking.play(dice)
         assert (result, award, meters) == by_hand(dice), (name, dice)
     theirs = ours = float("inf")
     for _ in range(3):

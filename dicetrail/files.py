@@ -22,7 +22,7 @@ from .core.play.questions.question import Question
 from .core.play.rulebook.game import Game
 from .core.rules.bundle import LARGEST_BUNDLE, Bundle, is_bundle, read_bundle
 from .core.rules.compile import read_game
-from .core.rules.files import address_of, files_named, placed
+from .core.rules.files import address_of, files_named, lost, placed
 from .core.rules.reading import GameReading
 from .core.rules.starting import StartingPoint
 from .core.snag import Refused
@@ -198,7 +198,12 @@ def game_on_disk(path: Path) -> GameOnDisk:
     def load_pack(name: str) -> Sequence[Question]:
         return _read_pack(place, name, name).questions
 
-    return GameOnDisk(text, read_game(text, load_pack, str(path)), place)
+    reading = read_game(text, load_pack, str(path))
+    named = files_named(reading.document) if reading.document else set()
+    near = (*reading.packs, path.name)
+    there = {file for file in named if any(place.has(file, beside) for beside in near)}
+    told = [*reading.snags, *lost(reading, there, "Put it beside the game, or mend its name.")]
+    return GameOnDisk(text, replace(reading, snags=told), place)
 
 
 def read_game_file(path: Path) -> GameReading:

@@ -21,7 +21,7 @@ export default defineConfig({
     emptyOutDir: true,
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
-    rolldownOptions: { input: { workshop: "index.html", play: "play.html" } },
+    rolldownOptions: { input: { workshop: "index.html", play: "play.html", wall: "wall.html" } },
   },
   server: { proxy: { "/api": { target: server, ws: true } } },
 });

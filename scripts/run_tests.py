@@ -40,6 +40,7 @@ UNCOUNTED = tuple(
         "bench",
         "bundles",
         "chance",
+        "chance_and_names",
         "company",
         "crowds",
         "description",
@@ -48,6 +49,7 @@ UNCOUNTED = tuple(
         "frames",
         "fuzz",
         "guard",
+        "helps_proven",
         "hostile",
         "hostile_rules",
         "lasting",
@@ -87,6 +89,8 @@ imported each time."""
 BROWSER = "tests.ui."
 """Modules that drive a browser: they wait more than they work, so others run beside them."""
 LONG = (
+    "chance_and_names",
+    "helps_proven",
     "player_page",
     "bench",
     "chance",

@@ -55,6 +55,14 @@ def start(*args: object) -> int:
     return child
 
 
+def start_alone(*args: object) -> int:
+    """The same in a process that is no fork, and so holds no memory but its own."""
+    sys.stdout.flush()
+    nothing = [(os.POSIX_SPAWN_OPEN, stream, os.devnull, os.O_RDWR, 0) for stream in range(3)]
+    command = [sys.executable, "-m", "dicetrail.cli", *map(str, args)]
+    return os.posix_spawn(sys.executable, command, os.environ, file_actions=nothing)
+
+
 def _be_the_program(arguments: list[str], streams: tuple[int, int, int]) -> NoReturn:
     code = 1
     try:

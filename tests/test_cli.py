@@ -234,6 +234,34 @@ class CommandLine(unittest.TestCase):
         self.assertIn("no way to write a .doc", self.refused("convert", pack, self.folder / "out.doc"))
         self.assertIn("can't be written", self.refused("convert", pack, self.folder / "none" / "out.csv"))
 
+    def test_three_play_in_turn_in_the_terminal(self):
+        self.file("table.tsv", "prompt\tanswer\nFirst?\tone\nSecond?\ttwo\nThird?\tthree\nFourth?\tfour\n")
+        game = self.file(
+            "table.yaml",
+            "title: Table\npacks: [table.tsv]\ndeal: {order: filed}\nplayers: {least: 2, most: 4}\n"
+            "meters: {score: {start: 0}}\nconsequences: [{moment: right, add: {score: 1}}]\n"
+            "awards: [{if: rank == 1, title: First at the Table}]\n",
+        )
+        typed = "Ada, Ben, Cleo\none\nno\nthree\nfour\n"
+        shown = self.asked("play", game, "--dice", 1, stdin=typed)
+        turns = [line for line in shown.splitlines() if line.startswith("It is ")]
+        self.assertEqual(
+            turns, [f"It is {name}’s turn (Enter goes on)" for name in ("Ada", "Ben", "Cleo", "Ada")]
+        )
+        self.assertIn(
+            "1. Ada  score 2  2 of 2 right\n   First at the Table\n2. Cleo  score 1  1 of 1 right", shown
+        )
+        moves = ["play", game, "--dice", 1, "--players", "Ada, Ben, Cleo", "--moves", "-"]
+        trail = [
+            json.loads(line) for line in self.asked(*moves, stdin="right\nwrong\nright\nright\n").splitlines()
+        ]
+        self.assertEqual([step["turn"] for step in trail if step["moment"] == "opened"], [1, 2, 3, 1])
+        self.assertEqual([step["rank"] for step in trail if step["moment"] == "over"], [1, 3, 2])
+        for names, said in (("Ada", "From 2 to 4"), ("Ada, Ada", "‘Ada’")):
+            refused = run("play", game, "--dice", 1, "--players", names, "--moves", "-", stdin="right\n")
+            self.assertEqual(refused.returncode, 2)
+            self.assertIn(said, refused.stderr)
+
     def test_play_in_the_terminal(self):
         done = run("play", HUT, "--dice", 7, "--player", "Ida", stdin="nothing of the sort\nA\n")
         self.assertEqual(done.returncode, 0)

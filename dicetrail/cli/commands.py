@@ -200,10 +200,11 @@ def play_game(
     count: Count = None,
     topic: Topic = "",
     level: Level = None,
+    players: Annotated[str, typer.Option(help="who plays in turn, with commas between the names")] = "",
     as_json: AsJson = False,
 ) -> None:
     """Play in the terminal; with moves, write the trail as JSON Lines."""
-    play_as_told(program_of(game_path), Told(dice, moves, player, count, topic, level, as_json))
+    play_as_told(program_of(game_path), Told(dice, moves, player, count, topic, level, players, as_json))
 
 
 @app.command()

@@ -200,6 +200,9 @@ def _show_figures(found: Figures, program: Program, as_json: bool) -> None:
         for name, share in data[kind].items():
             if share:
                 print(f"  {100 * share:6.2f} %  {name or 'no award'}")
+    for player, shares in enumerate(found.places_by_player, 1):
+        told = ", ".join(f"{100 * share:.2f} % {place}." for place, share in enumerate(shares, 1) if share)
+        print(f"  player {player}: {told}")
     for name, spread in (*data["meters"].items(), ("asked", data["asked"]), ("seconds", data["seconds"])):
         print(
             f"  {name}: {_told(spread['mean'])} on average (sd {_told(spread['sd'])}),"

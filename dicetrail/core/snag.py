@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass
 from typing import Any, Literal
 
+from .snag_codes import SnagCode
+
 Severity = Literal["stop", "warn", "note"]
 
 
@@ -20,7 +22,7 @@ class Snag:
     :class:`rules.editing.Edit` takes them.
     """
 
-    code: str
+    code: SnagCode
     severity: Severity
     message: str
     file: str = ""

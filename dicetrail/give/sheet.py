@@ -92,7 +92,7 @@ def _question(card: Card, texts: dict[str, str]) -> Iterator[str]:
         yield _picture(question.alt, question.image)
     kind = kind_of(question)
     if items := kind.items(question):
-        yield f'<ol class="items">{"".join(f"<li>{_light(item)}</li>" for item in items)}</ol>'
+        yield f'<ol class="items">{"".join(f"<li>{_option(item)}</li>" for item in items)}</ol>'
     covered = kind.covered(question, (), known=False)
     if card.order:
         options = (

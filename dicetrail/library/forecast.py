@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from ..core.prove.odds.figures import Figures, Spread
@@ -20,7 +20,8 @@ class Forecast:
     ``awards`` have "" for plays without one. ``score`` is the meter of that name, None where there is none;
     ``seconds`` is how long a play takes. ``exact`` tells that nothing was walked; ``plays`` is how many were,
     else None. ``unused_rows`` are the numbers of rows that no play came by, ``left_over`` the share of plays
-    that would still go on.
+    that would still go on. Where several play in turn, all this is of the one who came first, and
+    ``places`` hold for each player the shares of plays in which they come first, second and so on.
     """
 
     results: Mapping[str, float]
@@ -32,6 +33,7 @@ class Forecast:
     plays: int | None
     unused_rows: list[int]
     left_over: float
+    places: list[list[float]] = field(default_factory=list)
 
     @property
     def score(self) -> Spread | None:
@@ -51,6 +53,7 @@ class Forecast:
             plays=found.plays,
             unused_rows=[number for number in range(1, rows + 1) if number not in found.rows],
             left_over=float(found.left_over),
+            places=found.places_by_player,
         )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import errno
 import os
+from collections.abc import Sequence
 from pathlib import Path
 
 from ..core.pack.reading import Reading
@@ -88,9 +89,10 @@ class Game:
         count: int | None = None,
         topic: str = "",
         level: int | None = None,
+        players: Sequence[str] = (),
     ) -> Play:
         """Begin a play: all its chance comes from the ``dice``. ``count``, ``topic`` and ``level`` are what a
-        player may be asked before it.
+        player may be asked before it, ``players`` the names of those who play in turn.
 
         Raises ValueError where something is chosen that the game does not ask for, or out of its bounds.
 
@@ -100,7 +102,15 @@ class Game:
         'lost'
         """
         try:
-            chosen = choose(self._program.game, dice, player=player, count=count, topic=topic, level=level)
+            chosen = choose(
+                self._program.game,
+                dice,
+                player=player,
+                count=count,
+                topic=topic,
+                level=level,
+                players=players,
+            )
         except SetupError as error:
             raise ValueError(str(error)) from None
         return Play(self._program, chosen)

@@ -10,6 +10,7 @@ from ..core.play.rulebook.move import Move
 from ..core.play.rulebook.program import Program
 from ..core.play.rulebook.quantities import all_of
 from ..core.play.run.run import Run
+from ..core.play.run.seats import ranks
 from .errors import NotNow
 
 
@@ -137,6 +138,18 @@ class Play:
     def meters(self) -> dict[str, Number]:
         """The meters by their names."""
         return dict(self._run.meters)
+
+    @property
+    def turn(self) -> int:
+        """The number of the player whose turn it is, from 1; once the play is over, of the one who came
+        first."""
+        return self._run.seat.number
+
+    @property
+    def ranks(self) -> dict[str, int]:
+        """The players by their names, each with their place by now, 1 for the first."""
+        at = ranks(self._run, self._at)
+        return {seat.name: rank for seat, rank in zip(self._run.seats, at, strict=True)}
 
     @property
     def counts(self) -> dict[str, Number]:

@@ -100,9 +100,10 @@ def _activity(activity: dict[str, Any], where: str) -> Problems:
         yield f"`{where}.definition.type` is no IRI"
     if "interactionType" in definition and definition["interactionType"] not in _INTERACTIONS:
         yield f"`{where}.definition.interactionType` is none of the standard's"
-    choices = [choice.get("id") for choice in definition.get("choices", [])]
-    if len(set(choices)) != len(choices) or not all(choices):
-        yield f"each of `{where}.definition.choices` has an `id` of its own"
+    for components in ("choices", "source", "target"):
+        ids = [one.get("id") for one in definition.get(components, [])]
+        if len(set(ids)) != len(ids) or not all(ids):
+            yield f"each of `{where}.definition.{components}` has an `id` of its own"
 
 
 def _result(result: dict[str, Any]) -> Problems:

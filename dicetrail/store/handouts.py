@@ -79,6 +79,12 @@ def close_all(session: Session, game_id: int) -> None:
     )
 
 
+def waits(session: Session, handout_id: int | None) -> bool:
+    """Whether who plays a hand-out waits until it begins for all."""
+    handout = session.get(Handout, handout_id) if handout_id is not None else None
+    return handout is not None and handout.together and handout.begun is None
+
+
 def handout_called(session: Session, link: str) -> Handout | None:
     """The hand-out of a link, None where there is none."""
     return session.scalar(select(Handout).where(Handout.link == link))

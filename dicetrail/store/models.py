@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 from typing import ClassVar
 
 from sqlalchemy import (
+    JSON,
     DateTime,
     Dialect,
     ForeignKey,
@@ -163,7 +164,9 @@ class StoredReach(Base):
 class Handout(Base):
     """A game given out under a ``link`` of its own. ``version`` is the one that new plays are of; ``dice``
     are the same for all plays where they are not rolled, ``plays_each`` how many a player may have. Where
-    ``best`` is so, players are shown the best plays; ``keep_days`` is how long plays are kept. ``made_up``
+    ``best`` is so, players are shown the best plays; ``wall`` is what its wall shows of players: ``names``,
+    ``marks`` or nothing (``off``). Where all begin ``together`` they wait until it has ``begun``.
+    ``keep_days`` is how long plays are kept. ``made_up``
     tells that its plays are nobody's. ``revision`` is that of these settings."""
 
     __tablename__ = "handouts"
@@ -181,6 +184,9 @@ class Handout(Base):
     plays_each: Mapped[int | None]
     listed: Mapped[bool]
     best: Mapped[bool] = mapped_column(default=False)
+    wall: Mapped[str] = mapped_column(String(10), default="names")
+    together: Mapped[bool] = mapped_column(default=False)
+    begun: Mapped[datetime | None]
     keep_days: Mapped[int | None]
     made_up: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int]
@@ -203,8 +209,9 @@ class HandoutVersion(Base):
 class Play(Base):
     """One play: what it was started with, and how far its time has come (``clock``, milliseconds). One that
     is of a hand-out has its ``version``, and ``visitor`` tells the browsers it is played in apart. What it
-    came to stands beside it when it is over or rests: ``answers`` are those of a PlayRecord as JSON, ``left``
-    that its player ended it."""
+    came to stands beside it when it is over or rests: ``answers`` and ``seats`` are those of a PlayRecord as
+    JSON, ``left`` that its player ended it. ``players`` are those who play in turn; a
+    ``hidden`` one does not show its player's name on the wall."""
 
     __tablename__ = "plays"
 
@@ -216,11 +223,13 @@ class Play(Base):
     count: Mapped[int | None]
     topic: Mapped[str] = mapped_column(String(200))
     level: Mapped[int | None]
+    players: Mapped[list[str]] = mapped_column(JSON, default=list)
     clock: Mapped[int] = mapped_column(default=0)
     over: Mapped[bool] = mapped_column(default=False)
     handout_id: Mapped[int | None] = mapped_column(ForeignKey("handouts.id"), index=True)
     version: Mapped[int | None]
     visitor: Mapped[str] = mapped_column(String(32), default="")
+    hidden: Mapped[bool] = mapped_column(default=False)
     result: Mapped[str] = mapped_column(String(20), default="")
     award: Mapped[str] = mapped_column(String(200), default="")
     right: Mapped[int] = mapped_column(default=0)
@@ -229,6 +238,7 @@ class Play(Base):
     seconds: Mapped[float] = mapped_column(default=0.0)
     left: Mapped[bool] = mapped_column(default=False)
     answers: Mapped[str] = mapped_column(Text, default="", deferred=True)
+    seats: Mapped[str] = mapped_column(Text, default="")
     started: Mapped[datetime] = mapped_column(default=now)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterator, Sequence
 from datetime import datetime, timedelta
 from typing import Any, Literal, NamedTuple
@@ -87,6 +88,12 @@ def best(session: Session, handout: Handout, version: int | None, most: int) -> 
     return session.scalars(select(Play).where(*ended).order_by(*order).limit(most)).all()
 
 
+def ended_since(session: Session, handout: Handout, since: datetime, most: int) -> Sequence[Play]:
+    """The plays that were started since a time and have ended, the latest first."""
+    ended = (Play.handout_id == handout.id, Play.result != "", Play.started >= since)
+    return session.scalars(select(Play).where(*ended).order_by(Play.started.desc()).limit(most)).all()
+
+
 def remove(session: Session, handout: Handout, plays: Sequence[str]) -> int:
     """Take plays away for good, with all their moves; how many there were."""
     mine = session.scalars(select(Play.id).where(Play.handout_id == handout.id, Play.id.in_(plays))).all()
@@ -99,6 +106,10 @@ def forget_names(session: Session, handout: Handout, plays: Sequence[str] | None
     """Take the players' names away, from some plays or from all; how many had one."""
     of = [Play.handout_id == handout.id] + ([] if plays is None else [Play.id.in_(plays)])
     named = session.scalar(select(func.count()).where(*of, Play.player != ""))
+    for play in session.scalars(select(Play).where(*of, func.json_array_length(Play.players) > 0)):
+        play.players = [""] * len(play.players)
+        seats = [{**seat, "player": ""} for seat in json.loads(play.seats or "[]")]
+        play.seats = json.dumps(seats, separators=(",", ":"))
     session.execute(update(Play).where(*of).values(player="", visitor=""))
     return named or 0
 

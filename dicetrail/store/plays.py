@@ -18,7 +18,7 @@ from sqlalchemy.orm import Session
 from ..core.play.rulebook.as_json import from_json, to_json
 from ..core.play.rulebook.game import Choices, Game
 from ..core.play.rulebook.move import Move
-from ..core.prove.plays.record import PlayRecord, from_data, to_data
+from ..core.prove.plays.record import PlayRecord, SeatRecord, from_data, to_data
 from .models import CompiledGame, Play, PlayMove, now
 
 QUICKLY = 1
@@ -28,7 +28,8 @@ QUICKLY = 1
 @dataclass(frozen=True, slots=True)
 class Begun:
     """A play was started, of the compiled game of a digest; where it is of a hand-out, of which version of
-    it, and in which browser, which may have ``most`` so many; ``started`` is now where it is not given."""
+    it, and in which browser, which may have ``most`` so many; ``started`` is now where it
+    is not given. A ``hidden`` one does not show its player's name to others."""
 
     play_id: str
     game_id: int
@@ -39,6 +40,7 @@ class Begun:
     visitor: str = ""
     started: datetime | None = None
     most: int | None = None
+    hidden: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,10 +115,11 @@ _TIME_PASSED = (
 )
 
 
-_KEPT = ("result", "award", "right", "asked", "score", "seconds", "left", "answers")
+_KEPT = ("result", "award", "right", "asked", "score", "seconds", "left", "answers", "seats")
 """What is kept of a PlayRecord."""
+_AS_JSON = ("answers", "seats")
 OF_A_PLAY: tuple[Any, ...] = tuple(
-    getattr(Play, name) for name in ("dice", "player", "count", "topic", "level", *_KEPT)
+    getattr(Play, name) for name in ("dice", "player", "count", "topic", "level", "players", *_KEPT)
 )
 """The columns that :func:`choices_of` and :func:`record_of` look at, and the answers: many plays are read so,
 without making a Play of each."""
@@ -128,9 +131,18 @@ _CAME_TO = (
 
 
 def _came_to(play_id: str, record: PlayRecord) -> dict[str, Any]:
-    values = {f"new_{name}": getattr(record, name) for name in _KEPT if name != "answers"}
-    answers = json.dumps(to_data(record.answers), ensure_ascii=False, separators=(",", ":"))
-    return {"play": play_id, "new_answers": answers, **values}
+    values = {f"new_{name}": getattr(record, name) for name in _KEPT if name not in _AS_JSON}
+    seats = _packed_list([asdict(seat) for seat in record.seats]) if record.seats else ""
+    return {
+        "play": play_id,
+        "new_answers": _packed_list(to_data(record.answers)),
+        "new_seats": seats,
+        **values,
+    }
+
+
+def _packed_list(data: Sequence[Any]) -> str:
+    return json.dumps(data, ensure_ascii=False, separators=(",", ":"))
 
 
 def _begun(one: Begun) -> dict[str, Any]:
@@ -141,6 +153,7 @@ def _begun(one: Begun) -> dict[str, Any]:
         "handout_id": one.handout_id,
         "version": one.version,
         "visitor": one.visitor,
+        "hidden": one.hidden,
         "started": one.started or now(),
         **asdict(one.choices),
     }
@@ -185,7 +198,7 @@ def compiled_game(session: Session, digest: str) -> Game:
 
 def choices_of(play: Any) -> Choices:
     """What a play was started with, by its row."""
-    return Choices(play.dice, play.player, play.count, play.topic, play.level)
+    return Choices(play.dice, play.player, play.count, play.topic, play.level, tuple(play.players))
 
 
 def moves_of(session: Session, play_id: str) -> Sequence[tuple[Move, int]]:
@@ -212,4 +225,10 @@ def record_of(play: Any, answers: str) -> PlayRecord:
         play.seconds,
         from_data(json.loads(answers or "[]")),
         play.left,
+        seats_of(play),
     )
+
+
+def seats_of(play: Any) -> tuple[SeatRecord, ...]:
+    """What each of those who played in turn came to, by the row of their play; none where one played."""
+    return tuple(SeatRecord(**seat) for seat in json.loads(play.seats or "[]"))

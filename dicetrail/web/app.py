@@ -15,7 +15,7 @@ from starlette.middleware.gzip import DEFAULT_EXCLUDED_CONTENT_TYPES, GZipMiddle
 from ..store import played
 from ..store.database import close_database, open_database
 from ..store.folder import DATABASE
-from . import bench, games, handouts, history, media, packs, watching
+from . import bench, games, handbook, handouts, history, media, packs, watching
 from .beside import Beside
 from .demo import bring_demo_once
 from .download import PACKED
@@ -30,6 +30,8 @@ from .players.live import Live
 from .refusals import add_refusals
 from .sending_files import Files
 from .sizes import Sizes
+from .walls import routes as walls
+from .walls.walls import Walls
 from .workshop import Workshop
 
 _ROUTES = (
@@ -40,7 +42,9 @@ _ROUTES = (
     handouts.routes,
     history.routes,
     watching.router.routes,
+    handbook.router.routes,
     plays.router.routes,
+    walls.router.routes,
 )
 PACKS_AT_ONCE = 2
 """Large packs that are read at once."""
@@ -68,10 +72,14 @@ async def _running(app: FastAPI) -> AsyncIterator[None]:
     workshop: Workshop = app.state.workshop
     live = app.state.live = Live(workshop)
     database: Path = app.state.data / DATABASE
+    app.state.walls = Walls(live)
     app.state.jobs = Jobs(database)
     app.state.files = Files(database)
     app.state.proofs = Proofs(workshop.games)
-    tasks = [asyncio.create_task(work) for work in (live.settle(), live.beat(), _tidy(workshop))]
+    tasks = [
+        asyncio.create_task(work)
+        for work in (live.settle(), live.beat(), app.state.walls.look(), _tidy(workshop))
+    ]
     yield
     for task in tasks:
         task.cancel()
@@ -102,6 +110,7 @@ def create_app(data: Path, *, demo: bool = False, key: str | None = None) -> Fas
     app.state.workshop = workshop
     app.state.data = data
     app.state.reading = beside
+    app.state.for_others = key is not None
     for routes in _ROUTES:  # as they are: to include a router would work each of them out a second time
         app.router.routes.extend(routes)
     add_refusals(app)

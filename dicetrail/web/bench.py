@@ -265,6 +265,7 @@ def _choices(program: Program, wanted: PlayedIn) -> Choices:
         count=wanted.count,
         topic=wanted.topic,
         level=wanted.level,
+        players=wanted.players,
     )
 
 
@@ -294,7 +295,13 @@ def _step_out(step: Step, made_by: int) -> StepOut:
 def _gauge_out(gauge: Gauge) -> GaugeOut:
     step, change = gauge.last_change
     return GaugeOut(
-        name=gauge.name, sort=gauge.sort, value=gauge.value, change=change, step=step, course=gauge.course
+        name=gauge.name,
+        sort=gauge.sort,
+        seat=gauge.seat,
+        value=gauge.value,
+        change=change,
+        step=step,
+        course=gauge.course,
     )
 
 
@@ -304,9 +311,10 @@ def _coming(walk: Walk) -> list[str]:
     run = walk.run
     if run.program.deals_by_play:
         further = walk_moves(run.program, run.choices, [*walk.moves, *["right"] * COMING]).run
-        return [turn.card.question.prompt for turn in further.asked[len(run.asked) :][:COMING]]
+        return [turn.card.question.prompt for turn in further.asked_of_all[len(run.asked_of_all) :][:COMING]]
     ahead = Dealer(run.program.game, run.choices)
-    coming = islice(ahead.cards(), len(run.asked), len(run.asked) + COMING)
+    asked = run.how_many_asked()
+    coming = islice(ahead.cards(), asked, asked + COMING)
     return [card.question.prompt for card in coming]
 
 

@@ -21,7 +21,7 @@ from .refusals import refusal
 COOKIE = "dicetrail-key"
 KEY_PATH = "/key/"
 """The address that holds the key begins so."""
-_PLAYERS = ("/api/players/", "/play/", "/assets/")
+_PLAYERS = ("/api/players/", "/play/", "/wall/", "/assets/")
 _READING = ("GET", "HEAD", "OPTIONS")
 _HEADERS = {
     "Content-Security-Policy": (

@@ -1,4 +1,4 @@
-"""The built pages: the player's at /play/…, the workshop's everywhere else."""
+"""The built pages: the player's at /play/…, walls at /wall/…, the workshop's everywhere else."""
 
 from __future__ import annotations
 
@@ -41,10 +41,14 @@ async def page(scope: Scope, receive: Receive, send: Send) -> None:
     await answer(scope, receive, send)
 
 
+_OTHERS = {"/play/": "play.html", "/wall/": "wall.html"}
+"""Pages that are not the workshop's, by how their paths begin."""
+
+
 def _name(path: str) -> str:
     if path == "/icon.svg":
         return "icon.svg"
-    return "play.html" if path.startswith("/play/") else "index.html"
+    return next((name for begin, name in _OTHERS.items() if path.startswith(begin)), "index.html")
 
 
 def add_pages(app: FastAPI) -> None:

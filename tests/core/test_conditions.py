@@ -39,7 +39,7 @@ class Conditions(unittest.TestCase):
 
     def test_those_of_endings_and_awards_can_be_used_as_they_are(self):
         document = self.document("meters: {score: {}, lives: {start: 3}}\n")
-        offered = [*for_endings(document), *for_awards()]
+        offered = [*for_endings(document), *for_awards(document)]
         for one in offered:
             check_names(compile_expression(one.source), {*NAMES, "lives", "score"})
         self.assertEqual(for_endings(document)[0].source, "lives == 0")

@@ -14,7 +14,7 @@ from dicetrail.core.prove import declared
 from dicetrail.core.prove.declared import COUNTED, SHOWN, parts_of, unsaid
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.straight import straight
-from dicetrail.core.prove.odds.straight_writer import Unsaid
+from dicetrail.core.prove.odds.straight_names import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.search.reach import reach
 

@@ -19,7 +19,7 @@ from dicetrail.core.prove.plays.advice import advice_on
 from dicetrail.core.prove.plays.record import AnswerCollector, Try, from_data, to_data
 from dicetrail.core.prove.plays.statistics import statistics_of
 from dicetrail.core.prove.plays.what_if import Meant, walked_again
-from dicetrail.core.prove.plays.xapi import _response
+from dicetrail.core.prove.plays.xapi import _question, _response
 from dicetrail.core.prove.replay.walks import walk_moves
 
 from .making import choice, number_question, ordered, several, truth, typed
@@ -108,6 +108,18 @@ class RealPlays(unittest.TestCase):
         text = kind_of(question).told(question, Given("", (0, 2)))
         self.assertEqual(_response(about, Try("right", text, 1.0)), "o0[,]o2")
         self.assertEqual(LABELS[2], "C")
+
+    def test_statements_name_what_is_joined_by_their_ids(self):
+        texts = ("igneous", "metamorphic", "sedimentary")
+        question = Question("q", "match", "Which?", texts, (*texts, "organic"), (0, 1, 2), items=AWKWARD[:3])
+        about = told_of(Game("", (question,)))["q"]
+        told = kind_of(question).told(question, Given("", (2, 0, 3)))
+        made = Try("wrong", told, 1.0, ("sedimentary", "igneous", "organic"))
+        self.assertEqual(_response(about, made), "i0[.]o2[,]i1[.]o0[,]i2[.]o3")
+        definition = _question("x:g", "q", about)["definition"]
+        self.assertEqual(definition["interactionType"], "matching")
+        self.assertEqual([one["id"] for one in definition["source"]], ["i0", "i1", "i2"])
+        self.assertEqual(definition["target"][3], {"id": "o3", "description": {"und": "organic"}})
 
 
 if __name__ == "__main__":

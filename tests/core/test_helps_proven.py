@@ -144,6 +144,9 @@ class Doubted(unittest.TestCase):
         self.assertEqual(self.codes("{name: half, does: remove, if: score > 4}"), ["help-unused"])
         self.assertEqual(self.codes("{name: half, does: remove, if: score > 3}"), [])
 
+    def test_one_that_fits_no_question_is_told_of_once(self):
+        self.assertEqual(self.codes("{name: half, does: remove}, {name: clue, does: hint}"), [])
+
     def test_one_that_costs_more_than_it_can_bring(self):
         # two of three wrong options away: guessed right with 1/2 instead of 1/4, which is worth 1 of 4
         self.assertEqual(self.codes("{name: half, does: remove, add: {score: -1}}"), ["help-costs"])

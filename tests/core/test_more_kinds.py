@@ -22,6 +22,7 @@ from dicetrail.core.play.rulebook.as_json import from_json, to_json
 from dicetrail.core.play.rulebook.game import Consequence, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.checking import check
+from dicetrail.core.play.seen.view import view
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.search.reach import reach
@@ -110,6 +111,16 @@ class Match(unittest.TestCase):
         rows = (Consequence("right", 'picked == "A1 B2 C3"', add=(("score", "7"),)),)
         game = Game("M", (match(3, 3),), meters=(Meter("score"),), consequences=rows)
         self.assertEqual([walk(game, "right", dice=dice).meters["score"] for dice in (1, 2, 3)], [7, 7, 7])
+
+    def test_items_may_be_pictures(self):
+        pairs = "![the high one](cirrus.png) = Cirrus | a low one = Stratus"
+        question = one(kind="match", prompt="Which is which?", pairs=pairs)
+        run = walk(Game("G", (question,)))
+        shown = view(run, 0).question
+        self.assertIsNotNone(shown)
+        items = [(item.text, item.image) for item in shown.items]
+        self.assertEqual(items, [("the high one", "cirrus.png"), ("a low one", "")])
+        self.assertIn("the high one = Cirrus", shown_answer(question))
 
     def test_an_edit_keeps_the_words_of_its_file(self):
         source = Source("p.tsv", SIGNS)

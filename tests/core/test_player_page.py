@@ -140,6 +140,8 @@ class Page(unittest.TestCase):
                          [None, 2000, 3000, 3000])  # fmt: skip
         before = seen.pop("round")
         self.assertTrue(before.waits_for_player and before.round.intro and before.question is None)
+        between = seen.pop("turn")
+        self.assertTrue(between.hands_over and between.waits_for_player and between.question is None)
         self.assertTrue(all(not one.waits_for_player and not one.can_skip for one in seen.values()))
         self.assertEqual(seen["won"].outcome.answered, 1)
 

@@ -211,7 +211,7 @@ class Kept(unittest.TestCase):
             no_award={"percent": Fraction(200, 3), "topic": "knots"},
             shortest=1,
             longest=None,
-            changed_by={("right", 1): {None, 3}},
+            changed_by={("right", 1, 2): {None, 3}},
             ways={"row 3": ["wrong", "right"]},
         )
         data = to_data(found)

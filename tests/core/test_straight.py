@@ -11,15 +11,17 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.language.expressions import ExpressionError
-from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Draw, Ending, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.company import Company
 from dicetrail.core.prove.odds.straight import straight
-from dicetrail.core.prove.odds.straight_writer import Unsaid
+from dicetrail.core.prove.odds.straight_names import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import Walking, one_play
 from dicetrail.core.prove.odds.walking import _played as played
 from dicetrail.files import read_game_file
+from tests.referee import made
+from tests.referee.test_referee import compiled
 
 from .making import choice, games, questions
 
@@ -45,7 +47,7 @@ class Straight(unittest.TestCase):
     def same(self, program: Program, walker: Walker | Company, dice: int) -> bool:
         walking = Walking(program, walker, 1)
         engine = one_play(program, walker, replace(choose(program.game, 0), dice=dice))
-        self.assertEqual(walking.play(dice), played(engine))
+        self.assertEqual(walking.play(dice), (played(engine), ()))
         self.through += walking.is_straight and not walking.handed_over
         return walking.is_straight
 
@@ -64,6 +66,51 @@ class Straight(unittest.TestCase):
         try_it()
         self.assertGreater(sum(said), 15, "many made-up games can be said")
         self.assertGreater(self.through, 2, "and some of their plays come through")
+
+    def test_of_any_game_with_rounds(self):
+        said, through = [], []
+
+        @settings(max_examples=150, suppress_health_check=list(HealthCheck))
+        @given(made.games(), WALKERS, st.integers(0, 2**40))
+        def try_it(game, walker, dice):
+            program = compiled(*game)
+            if program is not None and program.has_rounds:
+                before = self.through
+                said.append(self.same(program, walker, dice))
+                through.append(self.through > before)
+
+        try_it()
+        self.assertTrue(any(said), "some made-up games with rounds can be said")
+        self.assertTrue(any(through), "and some of their plays come through")
+
+    def test_what_comes_next_or_again_without_rounds(self):
+        some = tuple(
+            choice(number)._replace(level=1 + number % 3, topic="ab"[number % 2]) for number in range(9)
+        )
+        rows = (
+            Consequence("right", condition="visit > 1", add=(("score", "level"),)),
+            Consequence("right", add=(("score", "10 * level + left"),)),
+            Consequence("missed", condition="visit < 3", then="later", after=2, hold=1),
+            Consequence("missed", condition="streak == 0 and missed > 4", then="round"),
+        )
+        for deal in (
+            Deal(),
+            Deal(next="abs(level - (1 + streak // 2))", draw=7),
+            Deal(choose="topic", draw=6),
+            Deal(choose="level", next="worth - level", repeats="when_empty", draw=14),
+            Deal(parts=(Draw("level == 1", 2), Draw("level == 3", 2)), order="by_part"),
+        ):
+            program = Program(Game("g", some, deal=deal, meters=(Meter("score"),), consequences=rows))
+            for walker in (Walker("skill", 0.5), Walker("skill", 0.8, 2), Company(0.5, 0.2, 3, 2)):
+                for dice in range(12):
+                    self.assertTrue(self.same(program, walker, dice), deal)
+        self.assertFalse(self.same(program, Walker("knows", 0.5), 1), "it may meet a question again")
+
+    def test_a_demo_game_of_rounds(self):
+        game = read_game_file(DEMO / "11-the-long-way-up.yaml").game
+        for walker in (Walker("skill", 0.7), Walker("skill", 0.6, 5), Company(0.7, 0.1, 4, 1)):
+            for dice in range(40):
+                self.assertTrue(self.same(Program(game), walker, dice), walker)
 
     def test_names_that_stay_within_a_step_are_written_out(self):
         rows = (

@@ -33,7 +33,7 @@ from dicetrail.core.prove.odds import walking
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, odds
 from dicetrail.core.prove.odds.figures import Figures, changes
-from dicetrail.core.prove.odds.straight_writer import Unsaid
+from dicetrail.core.prove.odds.straight_names import Unsaid
 from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.odds.walking import walk
 from dicetrail.core.rules.compile import read_game

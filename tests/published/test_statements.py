@@ -42,6 +42,7 @@ class Statements(unittest.TestCase):
             (("verb", "display"), {"not a language!": "x"}, "map of texts"),
             (("object", "id"), "no iri", "has an `id` (IRI)"),
             (("object", "definition", "interactionType"), "quiz", "none of the standard"),
+            (("object", "definition", "source"), [{"id": "a"}, {"id": "a"}], "an `id` of its own"),
             (("result", "score", "scaled"), 1.5, "between -1 and 1"),
             (("result", "success"), "yes", "neither true nor false"),
             (("result", "duration"), "20 s", "ISO 8601"),

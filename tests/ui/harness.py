@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import atexit
-import json
 import os
 import shutil
 import signal
 import socket
 import tempfile
-import time
 import urllib.error
 import urllib.request
 from pathlib import Path
@@ -25,6 +23,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
 from tests import running
+from tests.asking import ask, until_it_answers
 from tests.data import put_data
 
 from .element import Chromium
@@ -61,9 +60,10 @@ def free_port() -> int:
 
 
 class Served:
-    """The workshop as its own process, over a folder of its own."""
+    """The workshop as its own process, over a folder of its own; one that is ``alone`` is no fork."""
 
-    def __init__(self, *, demo: bool = False) -> None:
+    def __init__(self, *, demo: bool = False, alone: bool = False) -> None:
+        self._start = running.start_alone if alone else running.start
         self.folder = Path(tempfile.mkdtemp(prefix="dicetrail-"))
         self.port = free_port()
         self.url = f"http://127.0.0.1:{self.port}"
@@ -74,15 +74,8 @@ class Served:
 
     def start(self) -> None:
         """Start it and wait until it answers."""
-        self.pid = running.start("serve", "--port", self.port, "--data", self.folder)
-        end = time.monotonic() + PATIENCE
-        while time.monotonic() < end:
-            try:
-                urllib.request.urlopen(f"{self.url}/api/workshop/words", timeout=PATIENCE).read()
-                return
-            except (urllib.error.URLError, ConnectionError):
-                time.sleep(0.1)
-        raise RuntimeError("the workshop did not start")
+        self.pid = self._start("serve", "--port", self.port, "--data", self.folder)
+        until_it_answers(self.url, PATIENCE)
 
     def kill(self) -> None:
         """End it as a crash would, with nothing put in order."""
@@ -99,12 +92,7 @@ class Served:
 
     def ask(self, method: str, path: str, body: Any = None) -> Any:
         """A request to its API."""
-        data = None if body is None else json.dumps(body).encode()
-        request = urllib.request.Request(
-            self.url + path, data, {"content-type": "application/json"}, method=method
-        )
-        with urllib.request.urlopen(request, timeout=PATIENCE) as response:
-            return json.loads(response.read())
+        return ask(self.url, method, path, body, PATIENCE)
 
     def ask_bytes(self, path: str) -> bytes:
         """A file from it."""

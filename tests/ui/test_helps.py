@@ -7,7 +7,7 @@ from typing import Any
 
 from selenium.webdriver.common.keys import Keys
 
-from .harness import Browser, Served
+from .on_screen import OnScreen
 
 PACK = "question\tanswer\twrong 1\twrong 2\twrong 3\thint\n" + "".join(
     f"Question {number}?\tright {number}\tno {number}\tnever {number}\tnot {number}\tThink of {number}.\n"
@@ -25,26 +25,14 @@ consequences: [{moment: right, add: {score: 1}, tell: Yes.}, {moment: helped, te
 """
 
 
-class Helped(unittest.TestCase):
-    served: Served
-    browser: Browser
-
+class Helped(OnScreen):
     @classmethod
     def setUpClass(cls) -> None:
-        cls.served, cls.browser = Served(), Browser()
+        super().setUpClass()
         cls.pack = cls.served.paste("way.tsv", PACK)
-
-    @classmethod
-    def tearDownClass(cls) -> None:
-        cls.browser.close()
-        cls.served.stop()
 
     def made(self, title: str) -> Any:
         return self.served.make_game(title, self.pack, GAME.replace("PACK", self.pack["name"]))
-
-    def clean(self, what: str) -> None:
-        self.assertEqual(self.browser.axe(), [], what)
-        self.assertEqual(self.browser.console(), [], what)
 
     def test_a_help_is_added_and_doubted(self) -> None:
         browser, game = self.browser, self.made("Written")
@@ -54,7 +42,7 @@ class Helped(unittest.TestCase):
         browser.find("[role=menuitem]", "time").click()
         browser.find("[data-help=time]", "no question has a clock")
         self.clean("the rules with a help that never can be used")
-        document = self.served.ask("GET", f"/api/workshop/games/{game['id']}/rules")["document"]
+        document = self.document(game)
         self.assertEqual([one["does"] for one in document["helps"]], ["remove", "hint", "time"])
 
     def test_a_player_uses_helps_with_keys_alone(self) -> None:

@@ -8,30 +8,20 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from .harness import Browser, Served
+from .on_screen import OnScreen
 
 QUESTIONS = 7
 
 
-class MapTable(unittest.TestCase):
-    served: Served
-    browser: Browser
+class MapTable(OnScreen):
+    demo = True
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.served, cls.browser = Served(demo=True), Browser()
+        super().setUpClass()
         shelf = cls.served.ask("GET", "/api/workshop/shelf")
         cls.game = next(one for one in shelf["games"] if one["title"] == "The Map Table")
         cls.pack = next(one for one in shelf["packs"] if one["name"].endswith("map-table.yaml"))
-
-    @classmethod
-    def tearDownClass(cls) -> None:
-        cls.browser.close()
-        cls.served.stop()
-
-    def clean(self, what: str) -> None:
-        self.assertEqual(self.browser.axe(), [], what)
-        self.assertEqual(self.browser.console(), [], what)
 
     def press(self, *keys: str) -> None:
         self.browser.find("body").send_keys(*keys)

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import unittest
-from typing import Any
 
 from selenium.webdriver.common.keys import Keys
 
-from .harness import Browser, Served
+from .on_screen import OnScreen
 
 PACK = "question\tanswer\twrong 1\twrong 2\ttopic\n" + "".join(
     f"Question {number}?\tright {number}\tno {number}\tnever {number}\t{topic}\n"
@@ -33,27 +32,12 @@ awards: [{if: fox >= owl, title: Fox}, {if: owl > fox, title: Owl}]
 """
 
 
-class NamedAndCarried(unittest.TestCase):
-    served: Served
-    browser: Browser
-
+class NamedAndCarried(OnScreen):
     @classmethod
     def setUpClass(cls) -> None:
-        cls.served, cls.browser = Served(), Browser()
+        super().setUpClass()
         cls.pack = cls.served.paste("way.tsv", PACK)
         cls.views = cls.served.paste("views.tsv", VIEWS)
-
-    @classmethod
-    def tearDownClass(cls) -> None:
-        cls.browser.close()
-        cls.served.stop()
-
-    def clean(self, what: str) -> None:
-        self.assertEqual(self.browser.axe(), [], what)
-        self.assertEqual(self.browser.console(), [], what)
-
-    def document(self, game: Any) -> Any:
-        return self.served.ask("GET", f"/api/workshop/games/{game['id']}/rules")["document"]
 
     def test_a_name_is_written_used_and_renamed(self) -> None:
         browser = self.browser

@@ -57,6 +57,7 @@ STATES = ["start", "asking", "letters", "good", "bad", "info", "plain", "breathe
 class Page(unittest.TestCase):
     served: Served
     browser: Browser
+    rules = RULES
 
     @classmethod
     def setUpClass(cls):
@@ -70,7 +71,7 @@ class Page(unittest.TestCase):
 
     def made(self, language: str, more: str = "", rows: str = ROWS, title: str = "") -> dict:
         pack = self.served.paste(f"{title or language}.tsv", rows)
-        rules = RULES.replace("packs/LANGUAGE.tsv", pack["name"]).replace("LANGUAGE", language)
+        rules = self.rules.replace("packs/LANGUAGE.tsv", pack["name"]).replace("LANGUAGE", language)
         return self.served.make_game(title or language, pack, rules + more)
 
     def shown(self, game: dict, state: str) -> None:
@@ -94,6 +95,8 @@ class Size(Page):
 
 
 class Languages(Page):
+    rules = RULES.replace("breather: 2", "breather: player")  # nothing passes while it is looked at
+
     def walk(self, game: dict, go: str, answer: str, again: str, look: object) -> None:
         """Play a whole game, and call ``look`` in each of its states."""
         browser = self.browser
@@ -109,17 +112,22 @@ class Languages(Page):
         browser.find("[data-phase=asking]")
         browser.keys("a")
         browser.find("[data-moment=right]", "WEIL")
-        browser.find("[data-breather]")
+        browser.find("[data-breather] button")
         look()
+        browser.keys(" ")
         browser.find("[data-phase=asking]", "FRAGE 2")
         browser.keys("a", "b")
         look()
         browser.press(answer)
+        browser.find("[data-breather] button")
+        browser.keys(" ")
         browser.find("[data-phase=asking]", "FRAGE 3")
         browser.find("[data-board] button").click()  # the first letter, which is not in it
         browser.until("[data-board] button", "data-mark", "wrong")
         look()
         browser.find("form input").send_keys("HOCH OBEN", Keys.ENTER)
+        browser.find("[data-breather] button")
+        browser.keys(" ")
         browser.find("[data-result]")
         browser.button(again)
         look()

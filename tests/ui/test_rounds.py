@@ -7,7 +7,7 @@ from typing import Any
 
 from selenium.webdriver.common.keys import Keys
 
-from .harness import Browser, Served
+from .on_screen import OnScreen
 
 PACK = "question\tanswer\twrong 1\twrong 2\ttopic\tlevel\n" + "".join(
     f"Question {number}?\tright {number}\tno {number}\tnever {number}\t{topic}\t{1 + number % 3}\n"
@@ -23,30 +23,15 @@ rounds:
 """
 
 
-class Rounds(unittest.TestCase):
-    served: Served
-    browser: Browser
-
+class Rounds(OnScreen):
     @classmethod
     def setUpClass(cls) -> None:
-        cls.served, cls.browser = Served(), Browser()
+        super().setUpClass()
         cls.pack = cls.served.paste("way.tsv", PACK)
-
-    @classmethod
-    def tearDownClass(cls) -> None:
-        cls.browser.close()
-        cls.served.stop()
 
     def game(self, title: str, text: str) -> Any:
         text = text.replace("title: Up", f"title: {title}")
         return self.served.make_game(title, self.pack, text.replace("PACK", self.pack["name"]))
-
-    def clean(self, what: str) -> None:
-        self.assertEqual(self.browser.axe(), [], what)
-        self.assertEqual(self.browser.console(), [], what)
-
-    def document(self, game: Any) -> Any:
-        return self.served.ask("GET", f"/api/workshop/games/{game['id']}/rules")["document"]
 
     def test_a_round_is_written(self) -> None:
         browser = self.browser

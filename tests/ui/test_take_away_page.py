@@ -99,3 +99,32 @@ class TakenAway(unittest.TestCase):
         page = page_file(*game_on_disk(text_game).carried())
         self.assertLess(len(page), LARGEST)
         self.assertNotIn(b"Contour lines", self.page.read_bytes())
+
+
+class InTurn(unittest.TestCase):
+    def test_two_play_a_page_in_turn_and_take_it_up_again(self):
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        rows = "".join(f"QUESTION {n}?\tyes {n}\tno {n}\tnor {n}\n" for n in range(4))
+        (folder / "table.tsv").write_text(f"prompt\tanswer\twrong\twrong\n{rows}", "utf-8")
+        rules = "title: Table\npacks: [table.tsv]\ndeal: {order: filed, options: filed}\nplayers: {}\n"
+        (folder / "table.yaml").write_text(f"{rules}meters: {{score: {{start: 0}}}}\n", "utf-8")
+        page = folder / "table.html"
+        done = run("give", folder / "table.yaml", "--as", "page", page)
+        self.assertEqual(done.returncode, 0, done.stderr)
+        browser = Browser()
+        self.addCleanup(browser.close)
+        browser.open(page.as_uri())
+        for n, name in enumerate(("Ada", "Ben"), 1):
+            browser.find(f"[aria-label='Name of player {n}']").send_keys(name)
+        browser.press("Set out")
+        for number, name in enumerate(("Ada", "Ben", "Ada", "Ben")):
+            browser.find("[data-hands-over] h1", f"Your turn, {name}")
+            if number == 1:
+                browser.driver.refresh()  # a page that is shut by mistake loses nobody
+                browser.find("[data-hands-over] h1", f"Your turn, {name}")
+            browser.find("[data-breather] button")
+            browser.keys(" ")
+            browser.find("[data-phase=asking] h1", f"QUESTION {number}?")
+            browser.keys("a")
+        browser.find("[data-places]")
+        self.assertEqual(browser.axe(), [])

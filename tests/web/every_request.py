@@ -60,6 +60,8 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         archive({"game.yaml": b"title: B\npacks: [packs/b.tsv]\n", "packs/b.tsv": ROWS.encode()}),
     )
     handout = ask("POST", f"/api/workshop{here}/handouts", {"name": "Tonight", "listed": True})
+    wanted = {"name": "All", "together": True}
+    together = ask("POST", f"/api/workshop{here}/handouts", wanted)
     of_handout, taken = "/handouts/{handout_id}", f"/handouts/{handout['id']}"
     handed = f"/api/players/games/{handout['link']}/plays"
     one, two = (ask("POST", handed, {"player": name})["id"] for name in ("Cy", "Di"))
@@ -179,6 +181,8 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(
             "PUT /handouts/{handout_id}", f"/handouts/{handout['id']}", {"name": "Tomorrow", "revision": 1}
         ),
+        Asked("POST /handouts/{handout_id}/begin", f"/handouts/{together['id']}/begin"),
+        Asked("POST /handouts/{handout_id}/wait", f"/handouts/{together['id']}/wait"),
         Asked("POST /handouts/{handout_id}/anew", f"/handouts/{older['id']}/anew"),
         Asked(
             "GET /handouts/{handout_id}/code", f"/handouts/{handout['id']}/code?address=http://192.0.2.7:8321"
@@ -230,11 +234,22 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked("POST /games/{slug}/plays", f"/games/{game['slug']}/plays", {"player": "Bo"}),
         Asked("GET /plays/{play_id}", f"/plays/{play}"),
         Asked("GET /plays/{play_id}/best", f"/plays/{one}/best"),
+        Asked("GET /plays/{play_id}/waiting", f"/plays/{one}/waiting"),
+        Asked("GET /walls/{link}", f"/walls/{handout['link']}"),
+        Asked("GET /walls/{link}/code", f"/walls/{handout['link']}/code"),
         Asked(
             "POST /plays/{play_id}/moves", f"/plays/{play}/moves", {"do": "answer", "text": "A", "visit": 1}
         ),
     ]
-    return [_under("/api/workshop", one) for one in asked] + [_under("/api/players", one) for one in players]
+    book = [
+        Asked("GET /contents", "/contents"),
+        Asked("GET /pages/{name}", "/pages/how/lives"),
+        Asked("GET /search", "/search?q=second+try"),
+        Asked("GET /pictures/{name}", "/pictures/rules.png"),
+        Asked("POST /open/{name}", "/open/how/lives"),
+    ]
+    parts = {"/api/workshop": asked, "/api/handbook": book, "/api/players": players}
+    return [_under(prefix, one) for prefix, some in parts.items() for one in some]
 
 
 def _under(prefix: str, asked: Asked) -> Asked:

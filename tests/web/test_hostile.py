@@ -86,7 +86,7 @@ def long_sound(seconds: int) -> bytes:
 class Hostile(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
-        cls.served = Served()
+        cls.served = Served(alone=True)  # its memory is measured
         cls.addClassCleanup(cls.served.stop)
 
     def send(self, path: str, name: str, data: bytes) -> tuple[int, Any]:

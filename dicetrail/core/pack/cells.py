@@ -5,10 +5,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
-from typing import Any
+from typing import Any, Literal, cast
 
 from ..play.language.numbers import read_number
 from ..play.questions.question import LABELS, same
+from ..snag_codes import SnagCode
 from .misfit import Misfit
 from .notation import NotationError, read_places
 
@@ -39,28 +40,36 @@ def places_of_key(key: str, options: Sequence[str]) -> tuple[int, ...]:
         raise Misfit("bad-key", f"The key: {error}") from None
 
 
-def word(text: str, what: str, words: Sequence[str]) -> Any:
+Cell = Literal["choices", "ask", "form", "level", "worth", "seconds", "tolerance", "misses", "times"]
+"""What stands in a cell that is a number or one of some words."""
+
+
+def _bad(what: Cell) -> SnagCode:
+    return cast(SnagCode, f"bad-{what}")
+
+
+def word(text: str, what: Cell, words: Sequence[str]) -> Any:
     if text.casefold() not in words:
-        raise Misfit(f"bad-{what}", f"‘{text}’ can't stand under {what}. Write {' or '.join(words)}.")
+        raise Misfit(_bad(what), f"‘{text}’ can't stand under {what}. Write {' or '.join(words)}.")
     return text.casefold()
 
 
-def whole(text: str, what: str, least: int, most: int) -> int:
+def whole(text: str, what: Cell, least: int, most: int) -> int:
     number = read_number(text)
     if number is None or number.denominator != 1 or not least <= number <= most:
-        raise Misfit(f"bad-{what}", f"The {what} ‘{text}’ is no whole number from {least} to {most}.")
+        raise Misfit(_bad(what), f"The {what} ‘{text}’ is no whole number from {least} to {most}.")
     return int(number)
 
 
-def number_within(text: str, what: str, least: float, most: float) -> float:
+def number_within(text: str, what: Cell, least: float, most: float) -> float:
     number = read_number(text)
     if number is None or not least <= number <= most:
-        raise Misfit(f"bad-{what}", f"The {what} ‘{text}’ is no number from {least:g} to {most:,}.")
+        raise Misfit(_bad(what), f"The {what} ‘{text}’ is no number from {least:g} to {most:,}.")
     return int(number) if number.denominator == 1 else float(number)
 
 
-def exact(text: str, what: str) -> Fraction:
+def exact(text: str, what: Cell) -> Fraction:
     number = read_number(text)
     if number is None or number < 0:
-        raise Misfit(f"bad-{what}", f"The {what} ‘{text}’ is no number from 0 up.")
+        raise Misfit(_bad(what), f"The {what} ‘{text}’ is no number from 0 up.")
     return number

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ..play.questions.question import Question
 from ..snag import Severity, Snag
+from ..snag_codes import SnagCode
 from .misfit import Misfit
 from .reading import Entry, LineState, Reading
 from .records import Record
@@ -32,7 +33,7 @@ class Collector:
     def snag(
         self,
         record: Record,
-        code: str,
+        code: SnagCode,
         severity: Severity,
         message: str,
         *,

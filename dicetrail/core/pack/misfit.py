@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ..snag import Severity
+from ..snag_codes import SnagCode
 
 
 class Misfit(ValueError):
@@ -14,7 +15,7 @@ class Misfit(ValueError):
 
     def __init__(
         self,
-        code: str,
+        code: SnagCode,
         message: str,
         *,
         severity: Severity = "stop",

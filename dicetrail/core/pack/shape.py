@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import NamedTuple
 
 from ..snag import Severity
+from ..snag_codes import SnagCode
 from .misfit import Misfit
 from .records import DELIMITERS, Record, split_at_spaces
 from .roles import Role
@@ -17,7 +18,7 @@ SHORTEST_LINE = 5
 class Note(NamedTuple):
     """Something to tell of a line that was read."""
 
-    code: str
+    code: SnagCode
     severity: Severity
     message: str
 

@@ -16,6 +16,7 @@ from typing import Any, Literal, get_args, get_type_hints
 
 from ..play.rulebook.game import Game
 from ..play.rulebook.moments import Then
+from ..play.rulebook.players import Players
 
 Prover = Literal["search", "odds", "straight"]
 
@@ -49,7 +50,8 @@ COUNTED = frozenset(
     f"{of}.{name}"
     for of, names in {
         "Game": "questions deal setup tries meters clocks checking consequences endings awards cues leave"
-        " rounds names helps",
+        " rounds names helps players",
+        "Players": "least most turn ask rank",
         "Question": "id kind prompt answers options rights topic level worth seconds tolerance pinned misses"
         " recipe times checking pack carries hint items gaps between",
         "Carried": "place text value adds",
@@ -68,23 +70,24 @@ COUNTED = frozenset(
         "Meter": "name start min max decimals",
         "Clocks": "question game breather restart_on_again question_by round",
         "Consequence": "moment condition add set time restart tell reveal parts cue hold then after",
-        "Ending": "condition result tell",
+        "Ending": "condition result tell whose",
         "Award": "condition title tell",
         "Cue": "name hold",
     }.items()
     for name in names.split()
 )
 """What a play hangs on. The engine says all of it, and so do the provers but for what is left out below."""
-_ROUNDS = frozenset(("Game.rounds", "Deal.parts", "Deal.next", "Deal.choose"))
+_IN_TURN = frozenset(("Game.players", "Ending.whose", *(f"Players.{one.name}" for one in fields(Players))))
+"""What only games of several players have."""
 _LEFT_OUT: Mapping[Prover, frozenset[str]] = {
-    "search": frozenset(),
-    "odds": frozenset(),
-    "straight": _ROUNDS,
+    "search": _IN_TURN,
+    "odds": _IN_TURN,
+    "straight": _IN_TURN,
 }
 _WAYS_LEFT_OUT: Mapping[Prover, frozenset[Then]] = {
     "search": frozenset(),
     "odds": frozenset(),
-    "straight": frozenset(("later", "round")),
+    "straight": frozenset(),
 }
 """Where rows lead that a prover does not say."""
 

@@ -22,9 +22,13 @@ class OwnCheckingPart(Part):
     """How the answers to one pack or one question are compared; what is not said stays as it is around it."""
 
     ignore: list[Switch] | None = None
+    """what is ignored"""
     spelling: Spelling | None = None
+    """edits that still count as right, as in the game"""
     unreadable: Unreadable | None = None
+    """whether an answer that can't be read is asked again, or is wrong"""
     articles: Articles | None = None
+    """leading words that can be left away"""
 
 
 class SamplePart(Part):
@@ -32,16 +36,24 @@ class SamplePart(Part):
 
     question: Annotated[str, Field(max_length=200, description="the question's id")]
     answer: Annotated[str, Field(max_length=1000)]
+    """what is typed"""
     must: Literal["right", "wrong"]
+    """what it must be"""
 
 
 class CheckingPart(Part):
     """How answers are compared, in the whole game and, nearest first, for a question or a pack."""
 
     ignore: list[Switch] = ["blanks", "case"]
+    """what is ignored"""
     spelling: Spelling = 0
     unreadable: Unreadable = "ask_again"
+    """whether an answer that can't be read is asked again, or is wrong"""
     articles: Articles = ["the", "a", "an"]
+    """leading words that can be left away"""
     packs: Annotated[dict[str, OwnCheckingPart], Field(max_length=50)] = {}
+    """what is otherwise for a pack, by its name"""
     questions: Annotated[dict[str, OwnCheckingPart], Field(max_length=5000)] = {}
+    """what is otherwise for a question, by its id"""
     samples: Annotated[list[SamplePart], Field(max_length=1000)] = []
+    """answers that must be right, or must not be"""

@@ -16,18 +16,20 @@ from ..play.questions.question import Question
 from ..play.rulebook import game as compiled
 from ..play.rulebook.help import Help
 from ..play.rulebook.page import Welcome
+from ..play.rulebook.players import Players
 from ..snag import Snag
 from .checks import PLAYABLE, WRITTEN
 from .checks.found import Found, Written
 from .comparing import nearest
+from .dealing import AskedPart, DealPart
 from .document import (
-    AskedPart,
     ClocksPart,
     ConsequencePart,
-    DealPart,
     Document,
+    EndingPart,
     HelpPart,
     MeterPart,
+    PlayersPart,
     ReviewPart,
     RoundPart,
     shown_as,
@@ -127,19 +129,30 @@ def _compiled(document: Document, questions: tuple[Question, ...], checking: Che
         helps=tuple(map(_help, document.helps)),
         consequences=tuple(map(_row, document.consequences)),
         rounds=tuple(_round(document, one, questions) for one in document.rounds),
-        endings=tuple(compiled.Ending(one.if_, one.result, *_told(one.tell)) for one in document.endings),
+        endings=tuple(_ending(one, in_turn=document.players is not None) for one in document.endings),
         awards=tuple(compiled.Award(one.if_, one.title, *_told(one.tell)) for one in document.awards),
         cues=cues_of(document),
         look=look_of(document),
         sounds=sounds_of(document),
         welcome=Welcome(**document.welcome.model_dump()),
         words=words_of(document, questions),
+        players=_players(document.players),
     )
 
 
 def _told(tell: str | list[str]) -> tuple[str, tuple[str, ...]]:
     """The first of several texts, and the others."""
     return (tell, ()) if isinstance(tell, str) else (tell[0], tuple(tell[1:]))
+
+
+def _ending(part: EndingPart, *, in_turn: bool) -> compiled.Ending:
+    """An ending; one player who is out is the end of the play."""
+    tell, more = _told(part.tell)
+    return compiled.Ending(part.if_, part.result, tell, more, part.for_ if in_turn else "play")
+
+
+def _players(part: PlayersPart | None) -> Players | None:
+    return None if part is None else Players(part.least, part.most, part.turn, part.ask, part.rank or "")
 
 
 def _row(row: ConsequencePart) -> compiled.Consequence:

@@ -90,6 +90,8 @@ def for_endings(document: Document) -> list[Condition]:
     ]
     if "score" in document.meters:
         found.append(Condition("a score is reached", "score >= 10"))
+    if document.players is not None:
+        found.append(Condition("one player is left", "players == 1"))
     return [
         *found,
         Condition("the first one missed", "missed == 1"),
@@ -98,9 +100,11 @@ def for_endings(document: Document) -> list[Condition]:
     ]
 
 
-def for_awards() -> list[Condition]:
+def for_awards(document: Document) -> list[Condition]:
     """Conditions that awards are often given for, the narrowest first."""
+    first = [Condition("the first of all", "rank == 1")] if document.players is not None else []
     return [
+        *first,
         Condition("all were right", "percent == 100"),
         Condition("four of five were right", "percent >= 80"),
         Condition("half or more were right", "percent >= 50"),

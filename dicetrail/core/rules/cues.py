@@ -29,7 +29,14 @@ SHIPPED_SOUNDS = {
 SHIPPED = {
     cue.name: cue
     for cue in (
-        Cue("bright", "rise", "sweep", "good", 1.2, scene=(Act("swell", "meters", 0.3),)),
+        Cue(
+            "bright",
+            "rise",
+            "sweep",
+            "good",
+            1.2,
+            scene=(Act("swell", "meters", 0.3), Act("count", lasts=0.6)),
+        ),
         Cue("dull", "fall", "sink", "bad", 1.6, scene=(Act("shiver", "options"),)),
         Cue("gust", "gust", "drift", "bad", 1.6, scene=(Act("sway", "prompt", 0.2), Act("snow", lasts=1.6))),
         Cue("nudge", "tap", "sway", "info", 0.4),
@@ -39,7 +46,7 @@ SHIPPED = {
             "settle",
             "good",
             3,
-            scene=(Act("embers", lasts=3), Act("swell", "meters", 0.4)),
+            scene=(Act("embers", lasts=3), Act("swell", "meters", 0.4), Act("count", lasts=2)),
         ),
         Cue("nightfall", "horn", "sink", "bad", 3, scene=(Act("snow", lasts=3), Act("sink", "meters", 0.4))),
         Cue(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import asdict, replace
 from typing import Any
 
@@ -40,23 +40,28 @@ def placed(reading: GameReading, digests: Mapping[str, str]) -> GameReading:
 
     ``digests`` are those of the files there are, by their names; each that is not there is a snag.
     """
-    game, document, source = reading.game, reading.document, reading.source
-    if game is None or document is None or source is None:
+    game = reading.game
+    if game is None:
         return reading
-    snags = list(reading.snags)
-    for path, what, name in _named(document):
-        if name not in digests:
-            line, column = source.place(path)
-            message = f"There is no {what} {name} here. Bring it on the feedback screen."
-            snags.append(
-                Snag("no-file", "warn", message, reading.file, line, column, ".".join(map(str, path)))
-            )
+    snags = [*reading.snags, *lost(reading, digests, "Bring it on the feedback screen.")]
 
     def got(file: str) -> str:
         name, mark, part = file.partition("#")
         return address_of(name, digests) + mark + part if name else ""
 
     return replace(reading, game=_renamed(game, got), snags=snags)
+
+
+def lost(reading: GameReading, there: Collection[str], hint: str) -> Iterator[Snag]:
+    """A snag for each file that a document names and that is not ``there``; ``hint`` says what to do."""
+    document, source = reading.document, reading.source
+    if document is None or source is None:
+        return
+    for path, what, name in _named(document):
+        if name not in there:
+            line, column = source.place(path)
+            message = f"There is no {what} {name} here. {hint}"
+            yield Snag("no-file", "warn", message, reading.file, line, column, ".".join(map(str, path)))
 
 
 def _named(document: Document) -> Iterator[tuple[tuple[str | int, ...], str, str]]:

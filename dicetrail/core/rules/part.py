@@ -6,7 +6,9 @@ from typing import Annotated
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, PlainSerializer, WithJsonSchema
 
-from ..play.deal.setup import LARGEST_DICE
+from ..play.deal.setup import LARGEST_DICE, LONGEST_NAME
+from ..play.language.numbers import as_written
+from ..play.rulebook.players import MOST_PLAYERS
 
 LONGEST_TEXT = 2000
 
@@ -19,6 +21,21 @@ EXACT = 2**53 - 1
 def underscored(value: object) -> object:
     """A word of several, with the lines between them that the document has."""
     return value.strip().replace(" ", "_") if isinstance(value, str) else value
+
+
+def _source(value: object) -> object:
+    """A number or a truth value written where an expression may stand is the expression of that value."""
+    if isinstance(value, bool):
+        return str(value)
+    return as_written(value) if isinstance(value, int | float) else value
+
+
+Source = Annotated[
+    str,
+    BeforeValidator(_source),
+    Field(max_length=500),
+    WithJsonSchema({"type": ["string", "number", "boolean"], "description": "an expression"}),
+]
 
 
 def _digits(value: object) -> object:
@@ -42,7 +59,17 @@ DiceNumber = Annotated[
 """Dice; a number that is too large for JSON's readers is written as its digits."""
 
 
+Names = Annotated[list[Annotated[str, Field(max_length=LONGEST_NAME)]], Field(max_length=MOST_PLAYERS)]
+"""The names of those who play in turn."""
+
+
 class Part(BaseModel):
     """A part of the document; words it does not know are mistakes."""
 
-    model_config = ConfigDict(extra="forbid", populate_by_name=True, strict=False, coerce_numbers_to_str=True)
+    model_config = ConfigDict(
+        extra="forbid",
+        populate_by_name=True,
+        strict=False,
+        coerce_numbers_to_str=True,
+        use_attribute_docstrings=True,
+    )

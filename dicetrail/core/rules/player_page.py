@@ -102,6 +102,9 @@ class _Counted:
 def _played(document: Document, questions: Sequence[Question]) -> Iterator[str]:
     said = _Counted(document.words.language, document.words.texts)
     chosen = document.setup.topic != "none" or document.setup.level is not None
+    if players := document.players:
+        range_ = dict.fromkeys((players.least, players.most))
+        yield filled(said.plain("rules.players"), n="–".join(map(said.number, range_)))
     if document.rounds:
         yield said.said("rules.rounds", len(document.rounds))
     elif not chosen or document.deal.repeats != "never":  # else it is said beside what is chosen

@@ -10,6 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any, Literal
 
+from ..play.language.expressions import ExpressionError, compile_expression, compile_template
 from .document import Document
 from .yamltext import Path
 
@@ -42,6 +43,7 @@ _SITES: tuple[tuple[Pattern, Sort], ...] = (
     (("rounds", ANY, "then", ANY, "if"), "expression"),
     (("helps", ANY, "if"), "expression"),
     (("helps", ANY, "add", ANY), "expression"),
+    (("players", "rank"), "expression"),
     (("endings", ANY, "if"), "expression"),
     (("endings", ANY, "tell"), "told"),
     (("endings", ANY, "tell", ANY), "told"),
@@ -87,6 +89,15 @@ def expression_sites(data: Any) -> Iterator[Site]:
 def sites_of(document: Document) -> Iterator[Site]:
     """Those of a game that could be read."""
     return expression_sites(document.model_dump(by_alias=True, include=_PARTS))
+
+
+def names_at(site: Site) -> frozenset[str]:
+    """The names that are used at a place; none where it can't be read."""
+    try:
+        said = compile_template(site.source) if site.is_text else compile_expression(site.source)
+    except ExpressionError:  # told at its place
+        return frozenset()
+    return said.names
 
 
 def meter_keys(data: Any, name: str) -> Iterator[Path]:

@@ -9,6 +9,7 @@ from typing import Any
 from pydantic_core import ErrorDetails
 
 from ..snag import Severity, Snag
+from ..snag_codes import SnagCode
 from .checks.found import Found, Mend
 from .document import words_at
 from .yamltext import YamlText
@@ -27,7 +28,7 @@ class SnagList:
 
     def add(
         self,
-        code: str,
+        code: SnagCode,
         severity: Severity,
         message: str,
         path: Sequence[str | int],
@@ -62,7 +63,7 @@ class SnagList:
         for tried in places.values():
             path = self._path(tried[0]["loc"])
             unknown = tried[0]["type"] == "extra_forbidden"
-            code = "unknown-word" if unknown else "bad-value"
+            code: SnagCode = "unknown-word" if unknown else "bad-value"
             self.add(code, "stop", _said(tried, path), path, of_key=unknown)
 
     def _path(self, loc: tuple[int | str, ...]) -> list[str | int]:

@@ -24,6 +24,7 @@ from ruamel.yaml.events import (
 from ruamel.yaml.nodes import ScalarNode
 
 from ..snag import Snag
+from ..snag_codes import SnagCode
 
 LARGEST = 400_000
 """Characters a game document may have."""
@@ -122,7 +123,7 @@ def _read(text: str) -> Node:
         raise _mistake("not-yaml", f"This can't be read as YAML ({type(error).__name__}).") from None
 
 
-def _mistake(code: str, message: str, mark: Any = None) -> YamlMistake:
+def _mistake(code: SnagCode, message: str, mark: Any = None) -> YamlMistake:
     line, column = (mark.line + 1, mark.column + 1) if mark else (1, 1)
     return YamlMistake(Snag(code, "stop", message, line=line, column=column))
 

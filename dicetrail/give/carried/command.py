@@ -52,5 +52,6 @@ def _told(program: Program) -> Told:
     parser.add_argument("--count", type=int, help="how many questions, where the game asks")
     parser.add_argument("--topic", default="", help="only questions of this topic")
     parser.add_argument("--level", type=int, help="only questions of this level")
+    parser.add_argument("--players", default="", help="who plays in turn, as in --players 'Ada, Ben'")
     parser.add_argument("--json", action="store_true", dest="as_json", help="write the trail as JSON Lines")
     return Told(**vars(parser.parse_args()))

@@ -21,6 +21,8 @@ from ...core.play.seen.view import view
 from ...core.play.words import LANGUAGES
 from . import kept
 
+_CHOSEN = ("player", "count", "topic", "level", "players")
+
 
 class Page:
     """A game that is played in a page, and its plays."""
@@ -46,14 +48,18 @@ class Page:
         Raises SetupError."""
         asked: dict[str, Any] = json.loads(wanted)
         like = asked.pop("like", "")
-        rolled = self._runs[like].choices.dice if like in self._runs else int(dice)
-        chosen = {name: asked[name] for name in ("player", "count", "topic", "level") if name in asked}
+        chosen = {name: asked[name] for name in _CHOSEN if name in asked}
+        rolled = int(dice)
+        if like in self._runs:
+            earlier = self._runs[like].choices
+            rolled, chosen["players"] = earlier.dice, chosen.get("players") or earlier.players
         return self._start(play_id, choose(self._program.game, rolled, **chosen))
 
     def take_up(self, play_id: str, begun: str, moves: str) -> int:
         """Take a play up where it was left, from what it was started with and ``[move, time]`` of each move;
         how far its time has come."""
-        self._start(play_id, Choices(**json.loads(begun)))
+        chosen: dict[str, Any] = json.loads(begun)
+        self._start(play_id, Choices(**chosen | {"players": tuple(chosen.get("players", ()))}))
         clock = 0
         for move, clock in json.loads(moves):
             self._runs[play_id].do(_move(move), clock)

@@ -7,7 +7,7 @@ import sys
 from dataclasses import dataclass
 from pathlib import Path
 
-from ...core.play.deal.setup import choose
+from ...core.play.deal.setup import choose, split_names
 from ...core.play.rulebook.game import Choices, Game
 from ...core.play.rulebook.program import Program
 from ...core.play.run.moves import MoveError, Planned, play, read_move
@@ -25,7 +25,7 @@ class CannotPlay(Exception):
 @dataclass(frozen=True, slots=True)
 class Told:
     """What the command line says of a play. ``moves`` is a moves file, ``-`` for standard input; None lets a
-    person play."""
+    person play. ``players`` are names with commas between them."""
 
     dice: int | None = None
     moves: str | None = None
@@ -33,12 +33,13 @@ class Told:
     count: int | None = None
     topic: str = ""
     level: int | None = None
+    players: str = ""
     as_json: bool = False
 
 
 def play_as_told(program: Program, told: Told) -> None:
     """Play. Raises CannotPlay, and what :func:`choose` and :func:`play` raise."""
-    chosen = Chosen(told.player, told.count, told.topic, told.level)
+    chosen = Chosen(told.player, told.count, told.topic, told.level, split_names(told.players))
     if told.moves is not None:
         run = play(program, _choices(program.game, told.dice, chosen), read_moves(told.moves))
         sys.stdout.write(to_lines(run.trail))
@@ -66,6 +67,7 @@ def _choices(game: Game, dice: int | None, chosen: Chosen) -> Choices:
         count=chosen.count,
         topic=chosen.topic,
         level=chosen.level,
+        players=chosen.players,
     )
 
 

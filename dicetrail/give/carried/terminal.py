@@ -7,18 +7,20 @@ import queue
 import sys
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import TextIO, TypeVar
 
 from ...core.play.deal.pool import pass_length
-from ...core.play.deal.setup import LONGEST_NAME
+from ...core.play.deal.setup import LONGEST_NAME, split_names
 from ...core.play.language.expressions import show_percent, show_value
 from ...core.play.questions.question import same
 from ...core.play.rulebook.game import Bounds, Choices, Game
 from ...core.play.rulebook.move import MOVES, Do, Move
+from ...core.play.rulebook.players import Players
 from ...core.play.rulebook.program import Program
 from ...core.play.run.run import Run
+from ...core.play.seen.seats import SeatView
 from ...core.play.seen.view import LettersView, QuestionView, View, intro, view
 
 T = TypeVar("T")
@@ -40,16 +42,20 @@ def play_in_terminal(program: Program, choices: Choices, out: TextIO, typed: Lin
         return round((time.monotonic() - start) * 1000)
 
     run.begin()
-    shown_visit, shown_feedback, shown_offers = 0, None, 0
+    shown_visit, shown_feedback, shown_offers, shown_turn = 0, None, 0, 0
     while run.phase != "over":
         seen = view(run, now())
-        if seen.visit != shown_visit:
+        if seen.visit != shown_visit and not seen.hands_over:
             shown_visit = seen.visit
             typed.forget()
             _show_question(seen, out)
         if run.feedback is not shown_feedback:
             shown_feedback = run.feedback
             _show_feedback(seen, out)
+        if seen.hands_over and shown_turn != seen.visit:
+            shown_turn = seen.visit
+            out.write(f"\nIt is {seen.player}’s turn (Enter goes on)\n")
+            out.flush()
         if seen.offered and shown_offers != len(run.trail):
             shown_offers = len(run.trail)
             typed.forget()
@@ -110,7 +116,9 @@ def ask_setup(game: Game, given: Chosen, out: TextIO, typed: Lines) -> Chosen:
     play, and the game's own number is taken.
     """
     setup, asking = game.setup, _Asking(out, typed)
-    if setup.name and not given.player:
+    if game.players is not None and not given.players:
+        given = replace(given, players=asking.players(game.players))
+    elif setup.name and not given.player:
         given = replace(
             given, player=asking.ask(f"Your name, up to {LONGEST_NAME} characters", _a_name) or ""
         )
@@ -134,6 +142,7 @@ class Chosen:
     count: int | None = None
     topic: str = ""
     level: int | None = None
+    players: Sequence[str] = ()
 
 
 class _Asking:
@@ -170,6 +179,20 @@ class _Asking:
 
         chosen = self.ask(f"{said}, {asked.min} to {high} (Enter: {usual})", read)
         return usual if chosen is None else chosen
+
+    def players(self, asked: Players) -> list[str]:
+        """Who plays in turn, by their names or how many they are; none where nothing is typed."""
+        bounds = f"{asked.least} to {asked.most}"
+        if asked.ask == "number":
+            most = Bounds(asked.least, asked.most, asked.least)
+            return [""] * self.number("How many play", most, asked.most)
+
+        def read(line: str) -> list[str] | None:
+            names = split_names(line)
+            usable = asked.least <= len(names) <= asked.most and len({*names}) == len(names)
+            return names if usable and all(map(_a_name, names)) else None
+
+        return self.ask(f"Who plays, {bounds} names with commas between them", read) or []
 
 
 def _a_name(line: str) -> str | None:
@@ -259,11 +282,12 @@ def _show_question(seen: View, out: TextIO) -> None:
     question = seen.question
     if question is None:
         return
+    whose = f"{seen.player}: " if seen.seats else ""
     meters = "  ".join(f"{meter.name} {show_value(meter.value)}" for meter in seen.meters)
     of = f" of {question.total}" if question.total else ""
     of += f" in {seen.round.name}" if seen.round else ""
     clock = f"  {seen.question_clock.limit / 1000:g} s" if seen.question_clock else ""
-    out.write(f"\n{question.number}{of}  {meters}{clock}\n{question.prompt}\n")
+    out.write(f"\n{whose}{question.number}{of}  {meters}{clock}\n{question.prompt}\n")
     if question.hint:
         out.write(f"  ({question.hint})\n")
     if question.image:
@@ -271,7 +295,7 @@ def _show_question(seen: View, out: TextIO) -> None:
     if question.sound:
         out.write(f"  [sound: {question.sound}]\n")
     for number, item in enumerate(question.items, 1):
-        out.write(f"  {number}. {item}\n")
+        out.write(f"  {number}. {item.text}\n")
     for option in question.options:
         picture = " [picture]" if option.image else ""
         out.write(f"  {option.label}) {option.text}{picture}\n")
@@ -308,8 +332,9 @@ def _show_feedback(seen: View, out: TextIO) -> None:
         out.write(f"\n{seen.round.name} ({seen.round.coming})\n")
     parts = [seen.round.intro if seen.round else "", feedback.tell]
     parts += [f"The answer is {feedback.answer}."] if feedback.answer else []
-    parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player else ""]
-    out.write(" ".join(part for part in parts if part) + "\n")
+    parts += [feedback.why, "(Enter goes on)" if seen.waits_for_player and not seen.hands_over else ""]
+    if any(parts):
+        out.write(" ".join(part for part in parts if part) + "\n")
     if seen.question and seen.question.letters and feedback.moment in ("part", "wrong", "helped"):
         out.write(f"  {_uncovered(seen.question.letters)}\n")
     if seen.question and feedback.moment == "helped":
@@ -328,12 +353,24 @@ def _show_helped(question: QuestionView, out: TextIO) -> None:
         out.write(f"  it begins with {question.start}\n")
 
 
+def _show_places(seats: Sequence[SeatView], out: TextIO) -> None:
+    """The players by their places, and what each came to."""
+    for seat in seats:
+        meters = "  ".join(f"{meter.label} {show_value(meter.value)}" for meter in seat.meters)
+        out.write(f"{seat.rank}. {seat.name}  {meters}  {seat.right} of {seat.asked} right\n")
+        if said := " ".join(filter(None, (seat.tell, seat.award, seat.award_tell))):
+            out.write(f"   {said}\n")
+
+
 def _show_outcome(seen: View, out: TextIO) -> None:
     outcome = seen.outcome
     if outcome is None:
         out.write("\nThe play was left before its end.\n")
         return
     out.write(f"\n{_ENDED.get(outcome.by, outcome.result).upper()}  {outcome.tell}\n")
+    if seen.seats:
+        _show_places(seen.seats, out)
+        return
     if outcome.answered or not outcome.opinions:
         out.write(f"{outcome.right} of {outcome.answered} right ({show_percent(outcome.percent)})\n")
     for lap in (*outcome.laps, *outcome.topics):

@@ -258,6 +258,7 @@ def _figures_out(found: Figures, program: Program) -> FiguresOut:
         unused_rows=data["unused_rows"],
         gates={f"{of}.{number}": float(often) for (of, number), often in sorted(found.gates.items())},
         left_over=data.get("left_over", 0),
+        places=found.places_by_player,
     )
 
 

@@ -107,7 +107,7 @@ def _fitting(document: Document) -> dict[str, list[Condition]]:
     return {
         **{moment: conditions(document, moment) for moment in MOMENTS},
         "endings": for_endings(document),
-        "awards": for_awards(),
+        "awards": for_awards(document),
     }
 
 
@@ -148,6 +148,7 @@ def _comes_to(revision: int, reading: GameReading, found: Reach, *, ready: bool)
                 moment=pay.moment,
                 attempt=pay.attempt,
                 last=pay.last,
+                round=pay.round,
                 changes={name: list(changes) for name, changes in pay.changes.items()},
                 rows=list(pay.rows),
             )

@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
-import io
+from datetime import datetime
 from typing import Annotated
 
 from fastapi import HTTPException, Query, Request, Response
 from sqlalchemy.orm import Session
+from starlette.concurrency import run_in_threadpool
 
 from ...core.snag import Refused
 from ...store import handouts, history
 from ...store.models import Handout, StoredGame, now
 from ..games.the_game import TheGame, TheProgram
+from ..network import as_code
+from ..players.plays import TheLive
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
-from ..shapes.handouts import AddressesOut, HandedOut, HandoutChangeIn, HandoutIn, HandoutOut
+from ..shapes.handouts import AddressesOut, BegunOut, HandedOut, HandoutChangeIn, HandoutIn, HandoutOut
+from ..walls.routes import TheWalls
 from ..workshop import Workshop
 from ..workshop.games import secret_dice
 from .addresses import addresses
@@ -43,7 +47,12 @@ def hand_out_game(
 
 @router.put("/handouts/{handout_id}")
 def change_handout(
-    wanted: HandoutChangeIn, handout: TheHandout, session: TheSession, workshop: TheWorkshop
+    wanted: HandoutChangeIn,
+    handout: TheHandout,
+    session: TheSession,
+    workshop: TheWorkshop,
+    live: TheLive,
+    walls: TheWalls,
 ) -> HandoutOut:
     """Change how a game is handed out: its name, when it is open, what is asked."""
     try:
@@ -57,7 +66,33 @@ def change_handout(
     if wanted.one_deal != (handout.dice is not None):
         handout.dice = secret_dice() if wanted.one_deal else None
     session.commit()
+    live.waits[handout.id] = handouts.waits(session, handout.id)
+    walls.anew(handout.id)
     return _out(session, workshop, handout)
+
+
+@router.post("/handouts/{handout_id}/begin")
+async def begin_together(handout: TheHandout, session: TheSession, live: TheLive) -> BegunOut:
+    """Begin for all who wait; who comes later begins at once."""
+    if not handouts.waits(session, handout.id):
+        raise HTTPException(409, "Nobody waits for this hand-out to begin: it has begun, or needs not to.")
+    await run_in_threadpool(_set_begun, session, handout, now())
+    return BegunOut(players=await live.begin_all(handout.id))
+
+
+@router.post("/handouts/{handout_id}/wait")
+async def wait_again(handout: TheHandout, session: TheSession, live: TheLive) -> BegunOut:
+    """Let those who come from now on wait until it begins for them."""
+    if not handout.together:
+        raise HTTPException(409, "This hand-out does not begin for all at once. Change its settings first.")
+    await run_in_threadpool(_set_begun, session, handout, None)
+    live.waits[handout.id] = True
+    return BegunOut(players=0)
+
+
+def _set_begun(session: Session, handout: Handout, at: datetime | None) -> None:
+    handout.begun = at
+    session.commit()
 
 
 @router.post("/handouts/{handout_id}/anew")
@@ -83,12 +118,7 @@ def code_for_the_wall(
     handout: TheHandout, address: Annotated[str, Query(max_length=300, pattern=r"^https?://\S+$")]
 ) -> Response:
     """The address of a hand-out as a code to be photographed (QR, ISO/IEC 18004), an SVG picture."""
-    import segno  # imported late: few ask for a code
-
-    code = segno.make(f"{address.rstrip('/')}/play/{handout.link}", error="m", micro=False)
-    drawn = io.BytesIO()
-    code.save(drawn, kind="svg", scale=8, border=4, dark="#2a2620", light="#ffffff")
-    return Response(drawn.getvalue(), media_type="image/svg+xml")
+    return as_code(f"{address.rstrip('/')}/play/{handout.link}", border=4)
 
 
 @router.get("/addresses")
@@ -116,6 +146,7 @@ def _out(session: Session, workshop: Workshop, one: Handout, game: StoredGame | 
         link=one.link,
         made=one.made,
         made_up=one.made_up,
+        begun=one.begun,
         shut=handouts.shut(session, one, "", now()),
         changed=program is not None and workshop.games.digest(session, game, program) != given[0].digest,
         versions=[

@@ -64,13 +64,14 @@ def _now(live: Live, number: int) -> list[NowOut]:
         NowOut(
             id=play.id,
             player="" if play.nameless else play.run.choices.player,
-            number=int(play.run.counts["asked"]),
+            number=play.run.how_many_asked(),
             total=None if play.run.dealer.endless else int(play.run.counts["total"]),
             meters=play.run.meters,
             right=int(play.run.counts["right"]),
             asked=int(play.run.counts["asked"]),
             still=play.still(),
             here=bool(play.watchers),
+            waits=play.held,
             over=play.over,
         )
         for play in live.of_handout(number)

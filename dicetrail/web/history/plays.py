@@ -32,6 +32,7 @@ from ..shapes.history import (
     TakenAwayOut,
     TakenUpOut,
 )
+from ..walls.routes import TheWalls
 from ..workshop import Workshop
 
 router = router_of("/api/workshop/handouts/{handout_id}", "history")
@@ -75,8 +76,9 @@ def plays_of_handout(
 
 def _row(play: Play) -> PlayRowOut:
     return PlayRowOut(
-        **{name: getattr(play, name) for name in PlayRowOut.model_fields if name != "version"},
+        **{name: getattr(play, name) for name in PlayRowOut.model_fields if name not in ("version", "seats")},
         version=play.version or 0,
+        seats=list(plays.seats_of(play)),
     )
 
 
@@ -134,7 +136,7 @@ def compare_plays(
 
 @router.post("/plays/remove")
 async def remove_plays(
-    wanted: SomePlaysIn, handout: TheHandout, live: TheLive, workshop: TheWorkshop
+    wanted: SomePlaysIn, handout: TheHandout, live: TheLive, workshop: TheWorkshop, walls: TheWalls
 ) -> TakenAwayOut:
     """Remove plays for good. Only those that are named are; what goes on of them is ended first."""
     await live.forget(wanted.plays or [], handout.id)
@@ -145,16 +147,19 @@ async def remove_plays(
             session.commit()
             return gone
 
-    return TakenAwayOut(plays=await run_in_threadpool(remove))
+    gone = await run_in_threadpool(remove)
+    walls.anew(handout.id)
+    return TakenAwayOut(plays=gone)
 
 
 @router.post("/plays/forget-names")
 def forget_names(
-    wanted: SomePlaysIn, handout: TheHandout, session: TheSession, live: TheLive
+    wanted: SomePlaysIn, handout: TheHandout, session: TheSession, live: TheLive, walls: TheWalls
 ) -> TakenAwayOut:
     """Remove the players' names from plays, from all where none are named; how many had one."""
     gone = played.forget_names(session, handout, wanted.plays)
     session.commit()
     for play in live.of_handout(handout.id):
         play.nameless |= wanted.plays is None or play.id in wanted.plays
+    walls.anew(handout.id)
     return TakenAwayOut(plays=gone)

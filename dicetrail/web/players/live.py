@@ -20,7 +20,7 @@ from ...core.play.run.again import play_again
 from ...core.play.run.run import Run
 from ...core.play.seen.view import View, view
 from ...core.prove.plays.record import AnswerCollector
-from ...store import plays
+from ...store import handouts, plays
 from ...store.models import Play
 from ..workshop import Workshop
 from .allowance import Allowance
@@ -41,7 +41,8 @@ _VIEWS = TypeAdapter(View)
 @dataclass(eq=False)
 class LivePlay:
     """A play that is going on. ``clock`` is its time in milliseconds when ``since`` was read; ``kept_over``
-    tells that it is over and that this was kept; ``nameless`` that its player's name was removed."""
+    tells that it is over and that this was kept; ``nameless`` that its player's name was removed, ``hidden``
+    that others are not to see it. One that is ``held`` waits until all of its hand-out begin."""
 
     id: str
     run: Run
@@ -58,9 +59,13 @@ class LivePlay:
     shown: tuple[int, str] = (0, "")
     kept_over: bool = False
     nameless: bool = False
+    hidden: bool = False
+    held: bool = False
 
     def now(self) -> int:
         """The play's time, in milliseconds."""
+        if self.held:
+            return 0
         return self.clock + round((time.monotonic() - self.since) * 1000)
 
     @property
@@ -79,7 +84,8 @@ class LivePlay:
 
     def passed(self, *, resting: bool) -> plays.Passed:
         """How far its time has come, to be kept; and what it came to where it is over or rests."""
-        record = self.collector.record(self.run) if resting or self.over else None
+        rests = resting and not self.held
+        record = self.collector.record(self.run) if rests or self.over else None
         return plays.Passed(self.id, self.now(), self.over, record)
 
 
@@ -93,6 +99,8 @@ class Live:
         self._programs: WeakValueDictionary[str, Program] = WeakValueDictionary()
         self._opening: dict[str, asyncio.Task[LivePlay | None]] = {}
         self._ticks: set[asyncio.Task[None]] = set()
+        self.waits: dict[int, bool] = {}
+        """Of which hand-outs it is known whether their players wait until they begin for all."""
 
     async def begin(self, begun: plays.Begun, program: Program) -> None:
         """Keep a new play of a compiled game."""
@@ -112,6 +120,8 @@ class Live:
     async def _open(self, play_id: str) -> LivePlay | None:
         play = await run_in_threadpool(self._take_up, play_id)
         if play is not None:
+            if play.held and self.waits.get(play.handout_id or 0) is False:  # it has begun meanwhile
+                _begin(play)
             self._plays[play_id] = play
             self._set_timer(play)
         return play
@@ -125,10 +135,30 @@ class Live:
             if program is None:
                 program = self._programs[kept.digest] = self._workshop.games.played(session, kept.digest)
             moves = plays.moves_of(session, play_id)
+            waits = handouts.waits(session, kept.handout_id)
         collector = AnswerCollector()
         clock = max([kept.clock, *(at for _, at in moves)])
-        run = play_again(program, plays.choices_of(kept), moves, clock, collector)
-        return LivePlay(play_id, run, collector, kept.handout_id, len(moves), clock)
+        held = waits and not moves and not clock
+        if held:
+            run = Run(program, plays.choices_of(kept), collector)
+        else:
+            run = play_again(program, plays.choices_of(kept), moves, clock, collector)
+        play = LivePlay(play_id, run, collector, kept.handout_id, len(moves), clock, held=held)
+        play.hidden = kept.hidden
+        return play
+
+    async def begin_all(self, handout_id: int) -> int:
+        """Begin every play of a hand-out that waits for it, all at the same time; how many did."""
+        self.waits[handout_id] = False
+        held = [play for play in self.of_handout(handout_id) if play.held]
+        for play in held:
+            _begin(play)
+        await asyncio.gather(*(self._begun(play) for play in held))
+        return len(held)
+
+    async def _begun(self, play: LivePlay) -> None:
+        async with play.lock:
+            await self._after(play)
 
     async def settle(self) -> None:
         """Keep what the plays came to that went on when the workshop was killed. They go on resting: their
@@ -139,7 +169,12 @@ class Live:
             except Exception as error:  # the others are settled all the same
                 log.warning("What play %s came to could not be made out: %s", play_id, error)
                 continue
-            if play is not None and play_id not in self._plays and play_id not in self._opening:
+            if (
+                play is not None
+                and not play.held
+                and play_id not in self._plays
+                and play_id not in self._opening
+            ):
                 await self._keep_time([play], resting=True)
 
     def _cut_off(self) -> Sequence[str]:
@@ -289,6 +324,13 @@ class Live:
         if play.timer is not None:
             play.timer.cancel()
         self._plays.pop(play.id, None)
+
+
+def _begin(play: LivePlay) -> None:
+    """Let a play begin that was held."""
+    play.held, play.clock, play.since = False, 0, time.monotonic()
+    play.unwatched_since = play.since
+    play.run.begin()
 
 
 def _alone(play: LivePlay) -> bool:

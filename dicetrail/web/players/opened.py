@@ -68,7 +68,14 @@ def invitation_to(slug: str, found: Opened) -> Invitation:
     if handout is None:
         return made
     opens = handout.opens.isoformat() if handout.opens and found.shut == "not_yet" else ""
-    return replace(made, name=handout.asks_name, note=handout.note, shut=found.shut, opens=opens)
+    players = made.players
+    if players is not None and not handout.asks_name:
+        players = replace(players, ask="number")
+    asks_name = handout.asks_name and players is None
+    wall = handout.asks_name and handout.wall == "names"
+    return replace(
+        made, name=asks_name, players=players, wall=wall, note=handout.note, shut=found.shut, opens=opens
+    )
 
 
 def visitor_of(request: Request) -> str:

@@ -6,7 +6,7 @@ import asyncio
 import logging
 from collections.abc import AsyncIterator
 from dataclasses import replace
-from typing import Annotated
+from typing import Annotated, Any
 
 from fastapi import Depends, HTTPException, Request, Response, WebSocket, WebSocketDisconnect
 from sqlalchemy.exc import SQLAlchemyError
@@ -113,13 +113,17 @@ async def start_play(
         response.set_cookie(
             VISITOR, visitor, max_age=ONE_YEAR, httponly=True, samesite="lax", path="/api/players"
         )
+    if wanted.like:
+        earlier = await _dealt_again(found.program, wanted.like, live)
+        wanted = wanted.model_copy(update=_as_before(earlier, wanted))
     choices = choose(
         found.program.game,
-        await _dice(found, wanted, live, maker=request.scope["maker"]),
+        _dice(found, wanted, maker=request.scope["maker"]),
         player=wanted.player if handout is None or handout.asks_name else "",
         count=wanted.count,
         topic=wanted.topic,
         level=wanted.level,
+        players=wanted.players if handout is None or handout.asks_name else [""] * len(wanted.players),
     )
     play_id = new_id()
     begun = Begun(play_id, found.game_id, found.digest, choices)
@@ -129,6 +133,7 @@ async def start_play(
             handout_id=handout.id,
             version=handout.version,
             visitor=visitor,
+            hidden=wanted.hidden,
             most=handout.plays_each,
         )
     try:
@@ -138,14 +143,17 @@ async def start_play(
     return PlayOut(id=play_id, slug=slug)
 
 
-async def _dice(found: Opened, wanted: PlayIn, live: Live, *, maker: bool) -> int:
+def _dice(found: Opened, wanted: PlayIn, *, maker: bool) -> int:
     """The dice of a new play: the hand-out's, those of an earlier play that is to be dealt again, or ones
     that nobody comes to by trying; the maker may choose."""
     if found.handout is not None and found.handout.dice is not None:
         return found.handout.dice
-    if wanted.like:
-        return (await _dealt_again(found.program, wanted.like, live)).dice
-    return wanted.dice if wanted.dice is not None and maker else secret_dice()
+    return wanted.dice if wanted.dice is not None and (maker or wanted.like) else secret_dice()
+
+
+def _as_before(earlier: Choices, wanted: PlayIn) -> dict[str, Any]:
+    """What is taken over from a play that is dealt again: its dice, and who plays in turn."""
+    return {"dice": earlier.dice, "players": wanted.players or list(earlier.players)}
 
 
 @router.get("/plays/{play_id}")

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from ...core.play.answers.verdict import VerdictName
 from ...core.rules.checking import CheckingPart, OwnCheckingPart
 from ...core.rules.comparing import Scope
-from ...core.rules.document import DealPart
+from ...core.rules.dealing import DealPart
 from .common import DiceNumber, JobOut, Small, SnagOut
 from .packs import QuestionOut
 

@@ -15,7 +15,7 @@ from ...core.play.seen.view import View
 from ...core.prove.replay.difference import StepDifference
 from ...core.prove.replay.gauges import GaugeSort
 from ...core.rules.expected import WaymarkPart
-from .common import DiceNumber, Small
+from .common import DiceNumber, Names, Small
 
 Moves = Annotated[list[Annotated[str, Field(max_length=1200)]], Field(max_length=3000)]
 
@@ -28,6 +28,7 @@ class PlayedIn(BaseModel):
     count: Small | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
     level: Small | None = None
+    players: Names = []
     moves: Moves = []
 
 
@@ -72,10 +73,12 @@ class StepOut(BaseModel):
 
 class GaugeOut(BaseModel):
     """A meter, the seconds left of a clock, or a count: its value now, its last change with the step of it,
-    and its values after each step, then now. No value stands where it has none, as a clock without limit."""
+    and its values after each step, then now. No value stands where it has none, as a clock without limit. The
+    ``seat`` is that of the player whose it is, where several play (0: nobody's)."""
 
     name: str
     sort: GaugeSort
+    seat: int
     value: float | None
     change: float
     step: int

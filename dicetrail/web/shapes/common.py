@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from ...core.rules.editing import Edit
 from ...core.rules.part import DiceNumber as DiceNumber
+from ...core.rules.part import Names as Names
 
 Small = Annotated[int, Field(ge=-(2**31), lt=2**31)]
 """A whole number of the size that anything here is counted in; the database holds it."""

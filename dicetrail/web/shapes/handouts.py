@@ -24,7 +24,8 @@ Near = Annotated[AwareDatetime, AfterValidator(_near)]
 class HandoutIn(BaseModel):
     """How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
     a player may have in one browser. One that is ``listed`` stands on the players' list. Where ``best`` is
-    so, players are shown the best plays; ``keep_days`` is how long plays are kept."""
+    so, players are shown the best plays; the ``wall`` shows their names, marks, or nothing. With ``together``
+    they wait until their maker begins for all; ``keep_days`` is how long plays are kept."""
 
     name: Annotated[str, Field(min_length=1, max_length=200)]
     note: Annotated[str, Field(max_length=1000)] = ""
@@ -36,6 +37,8 @@ class HandoutIn(BaseModel):
     plays_each: Annotated[int, Field(ge=1, le=1000)] | None = None
     listed: bool = False
     best: bool = False
+    wall: Literal["names", "marks", "off"] = "names"
+    together: bool = False
     keep_days: Annotated[int, Field(ge=1, le=3650)] | None = None
 
 
@@ -56,16 +59,24 @@ class HandedOut(BaseModel):
 
 class HandoutOut(HandoutIn):
     """A hand-out. ``shut`` says why no play of it can be started just now; ``changed`` that the game is not
-    any more as it was handed out last; ``made_up`` that its plays are nobody's."""
+    any more as it was handed out last; ``made_up`` that its plays are nobody's. ``begun`` is when it began
+    for all."""
 
     id: int
     revision: int
     link: str
     made: AwareDatetime
     made_up: bool
+    begun: AwareDatetime | None
     shut: Shut
     changed: bool
     versions: list[HandedOut]
+
+
+class BegunOut(BaseModel):
+    """How many began."""
+
+    players: int
 
 
 class AddressesOut(BaseModel):

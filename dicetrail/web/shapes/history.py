@@ -7,13 +7,15 @@ from typing import Annotated, Literal
 from pydantic import AwareDatetime, BaseModel, Field
 
 from ...core.play.rulebook.game import Number
+from ...core.prove.plays.record import SeatRecord
 from .bench import DifferentOut, PlayedIn
 from .common import JobOut, Small
 
 
 class PlayRowOut(BaseModel):
     """A play of a hand-out in short, with what its player chose before it (None and "" where nothing was
-    asked). ``result`` is "" while it has not come to its end."""
+    asked). ``result`` is "" while it has not come to its end. Where several played in turn, each has one of
+    the ``seats``."""
 
     id: str
     version: int
@@ -29,6 +31,7 @@ class PlayRowOut(BaseModel):
     count: int | None
     topic: str
     level: int | None
+    seats: list[SeatRecord]
 
 
 class PlaysOut(BaseModel):
@@ -42,7 +45,7 @@ class PlaysOut(BaseModel):
 
 class NowOut(BaseModel):
     """A play that goes on: at which question its player is, with which meters, and for how long they have
-    made no move (seconds). One that is not ``here`` has no page open."""
+    made no move (seconds). One that is not ``here`` has no page open; one that ``waits`` has not begun."""
 
     id: str
     player: str
@@ -53,6 +56,7 @@ class NowOut(BaseModel):
     asked: int
     still: float
     here: bool
+    waits: bool
     over: bool
 
 

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from ...core.play.deal.setup import LONGEST_NAME
 from ...core.play.rulebook.move import PlayersDo
-from .common import DiceNumber, Small
+from .common import DiceNumber, Names, Small
 
 LONGEST_MOVE = 4096
 """Characters of a move as it comes."""
@@ -43,14 +43,17 @@ class BestOut(BaseModel):
 
 
 class PlayIn(BaseModel):
-    """What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play."""
+    """What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play. A
+    ``hidden`` one does not show its player's name to others."""
 
     player: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     count: Small | None = None
     topic: Annotated[str, Field(max_length=200)] = ""
     level: Small | None = None
+    players: Names = []
     dice: DiceNumber | None = None
     like: Annotated[str, Field(max_length=60)] = ""
+    hidden: bool = False
 
 
 class PlayOut(BaseModel):

@@ -34,7 +34,8 @@ class ShareOut(BaseModel):
 class FiguresOut(BaseModel):
     """What plays come to; ``plays`` of them were walked, None where the figures are exact. ``meters`` hold
     the values that plays end with, ``gates`` how often plays go through each gate ("2.1": the first of round
-    2), as far as it is known; ``left_over`` is the share of plays that still go on."""
+    2), as far as it is known; ``left_over`` is the share of plays that still go on. ``places`` hold for each
+    of several players the shares in which they come first, second and so on; all else is of the first."""
 
     plays: int | None
     results: dict[str, float]
@@ -46,6 +47,7 @@ class FiguresOut(BaseModel):
     unused_rows: list[int]
     gates: dict[str, float]
     left_over: float
+    places: list[list[float]]
 
 
 class OddsOut(BaseModel):

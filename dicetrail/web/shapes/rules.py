@@ -63,12 +63,13 @@ class CellOut(BaseModel):
 
 
 class PayOut(BaseModel):
-    """What a moment does to the meters at tries from ``attempt`` (0: at any) to ``last`` (None: and at all
-    later ones), each possible change, and by which rows."""
+    """What a moment does to the meters in a ``round`` (0: there are none) at tries from ``attempt`` (0: at
+    any) to ``last`` (None: and at all later ones), each possible change, and by which rows."""
 
     moment: Moment
     attempt: int
     last: int | None
+    round: int
     changes: dict[str, list[float]]
     rows: list[int | None]
 

@@ -9,6 +9,8 @@ export const wallCode = (id: number, address: string) =>
   `/api/workshop/handouts/${id}/code?address=${encodeURIComponent(address)}`;
 export const historyFile = (id: number, file: string) => `/api/workshop/handouts/${id}/${file}`;
 export const nowEvents = (id: number) => `/api/workshop/handouts/${id}/now/live`;
+export const wallEvents = (link: string) => `/api/players/walls/${link}/live`;
+export const wallJoinCode = (link: string) => `/api/players/walls/${link}/code`;
 export const gameFile = (id: number) => `/api/workshop/games/${id}/file`;
 
 export function livePath(play: string): string {

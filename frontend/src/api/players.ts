@@ -1,5 +1,5 @@
-import { GET, POST, told, ofGame } from "./asking";
-import type { PageState, PlayStart } from "./shapes";
+import { GET, POST, told, ofGame, ofHandout } from "./asking";
+import type { PageState, PlayStart, Wall } from "./shapes";
 
 /** What players are served. */
 export const players = {
@@ -18,6 +18,14 @@ export const players = {
   listed: () => told(GET("/api/players/handouts")),
   invitation: (slug: string) =>
     told(GET("/api/players/games/{slug}", { params: { path: { slug } } })),
+  wall: async (link: string) =>
+    (await told(GET("/api/players/walls/{link}", { params: { path: { link } } }))) as Wall,
+  waiting: (play_id: string) =>
+    told(GET("/api/players/plays/{play_id}/waiting", { params: { path: { play_id } } })),
+  beginTogether: (id: number) =>
+    told(POST("/api/workshop/handouts/{handout_id}/begin", { params: ofHandout(id) })),
+  waitAgain: (id: number) =>
+    told(POST("/api/workshop/handouts/{handout_id}/wait", { params: ofHandout(id) })),
   startPlay: (slug: string, body: PlayStart) =>
     told(POST("/api/players/games/{slug}/plays", { params: { path: { slug } }, body })),
 };

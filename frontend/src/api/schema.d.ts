@@ -4,6 +4,106 @@
  */
 
 export interface paths {
+    "/api/handbook/contents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Contents
+         * @description All pages in their order, and the keys of each screen.
+         */
+        get: operations["contents_api_handbook_contents_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handbook/open/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open As Game
+         * @description Put the game of a recipe on the shelf, with its packs.
+         */
+        post: operations["open_as_game_api_handbook_open__name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handbook/pages/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description A page, as HTML.
+         */
+        get: operations["page_api_handbook_pages__name__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handbook/pictures/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A Picture
+         * @description A picture of the pages.
+         */
+        get: operations["a_picture_api_handbook_pictures__name__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handbook/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Found
+         * @description The sections that have the words, the best first.
+         */
+        get: operations["found_api_handbook_search_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/files/{digest}": {
         parameters: {
             query?: never;
@@ -138,6 +238,66 @@ export interface paths {
          * @description Make a move without the socket; the view after it.
          */
         post: operations["make_move_api_players_plays__play_id__moves_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/plays/{play_id}/waiting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who Waits
+         * @description Who else waits for the begin of the hand-out that a play is of.
+         */
+        get: operations["who_waits_api_players_plays__play_id__waiting_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/walls/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wall Now
+         * @description A wall as it is now.
+         */
+        get: operations["wall_now_api_players_walls__link__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/walls/{link}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Code To Join
+         * @description The address to join at as a code to be photographed (QR, ISO/IEC 18004), an SVG picture.
+         */
+        get: operations["code_to_join_api_players_walls__link__code_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1133,6 +1293,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/handouts/{handout_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Together
+         * @description Begin for all who wait; who comes later begins at once.
+         */
+        post: operations["begin_together_api_workshop_handouts__handout_id__begin_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/handouts/{handout_id}/code": {
         parameters: {
             query?: never;
@@ -1371,6 +1551,26 @@ export interface paths {
         get: operations["question_statistics_api_workshop_handouts__handout_id__statistics_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshop/handouts/{handout_id}/wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wait Again
+         * @description Let those who come from now on wait until it begins for them.
+         */
+        post: operations["wait_again_api_workshop_handouts__handout_id__wait_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2132,7 +2332,7 @@ export interface components {
         };
         /**
          * ActPart
-         * @description A part of what a cue shows: a motion, a short text, or a picture.
+         * @description A part of what a cue shows: a motion, a short text, a picture, or the meters' numbers counting up.
          */
         ActPart: {
             /**
@@ -2143,9 +2343,10 @@ export interface components {
             at: number;
             /**
              * Do
+             * @description the motion; `count`: numbers of meters count up
              * @default none
              */
-            do: ("none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep") | ("embers" | "snow");
+            do: ("none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep") | ("embers" | "snow" | "count");
             /**
              * Lasts
              * @description seconds that what comes and goes stays
@@ -2161,11 +2362,13 @@ export interface components {
             on: "note" | "prompt" | "options" | "meters" | "page";
             /**
              * Picture
+             * @description a picture over the page
              * @default
              */
             picture: string;
             /**
              * Text
+             * @description a short text over the page
              * @default
              */
             text: string;
@@ -2212,23 +2415,37 @@ export interface components {
          *     ``helps`` themselves uses what helps there are where they don't know.
          */
         AimPart: {
-            /** Expect */
+            /**
+             * Expect
+             * @description a condition over all plays
+             */
             expect: string;
             /**
              * Helps
+             * @description whether helps are used where the answer does not come to mind
              * @default false
              */
             helps: boolean;
-            /** Knows */
+            /**
+             * Knows
+             * @description the chance that an answer is known; else it is guessed
+             */
             knows?: number | null;
-            /** Name */
+            /**
+             * Name
+             * @description what it is for
+             */
             name: string;
             /**
              * Pace
+             * @description seconds a try takes
              * @default 0
              */
             pace: number;
-            /** Skill */
+            /**
+             * Skill
+             * @description the chance that a try is right
+             */
             skill?: number | null;
         };
         /**
@@ -2246,9 +2463,15 @@ export interface components {
          * @description What must hold on the way, after so many moves.
          */
         AlongPart: {
-            /** After */
+            /**
+             * After
+             * @description after how many moves
+             */
             after: number;
-            /** Expect */
+            /**
+             * Expect
+             * @description what must hold then
+             */
             expect: {
                 [key: string]: number | string;
             };
@@ -2260,21 +2483,25 @@ export interface components {
         AskedPart: {
             /**
              * Ask
+             * @description whether it is asked; if not, it is the default
              * @default true
              */
             ask: boolean;
             /**
              * Default
+             * @description what is chosen already
              * @default 10
              */
             default: number;
             /**
              * Max
+             * @description the most that can be chosen
              * @default 20
              */
             max: number;
             /**
              * Min
+             * @description the least that can be chosen
              * @default 1
              */
             min: number;
@@ -2295,8 +2522,19 @@ export interface components {
              * @default
              */
             tell: string | string[];
-            /** Title */
+            /**
+             * Title
+             * @description what is given
+             */
             title: string;
+        };
+        /**
+         * BegunOut
+         * @description How many began.
+         */
+        BegunOut: {
+            /** Players */
+            players: number;
         };
         /**
          * BenchIn
@@ -2331,6 +2569,11 @@ export interface components {
              * @default
              */
             player: string;
+            /**
+             * Players
+             * @default []
+             */
+            players: string[];
             /**
              * Topic
              * @default
@@ -2393,6 +2636,16 @@ export interface components {
             view: components["schemas"]["View"];
         };
         /**
+         * BestMarkOut
+         * @description One of the best of the last ten minutes.
+         */
+        BestMarkOut: {
+            /** Name */
+            name: string;
+            /** Score */
+            score: number | null;
+        };
+        /**
          * BestOut
          * @description One of the best plays; ``own`` is the player's who asks.
          */
@@ -2453,6 +2706,22 @@ export interface components {
              * @default {}
              */
             settings: string;
+        };
+        /**
+         * BookOut
+         * @description The handbook: its groups with what they are called, its pages in their order, the keys of screens.
+         */
+        BookOut: {
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
+            /** Keys */
+            keys: {
+                [key: string]: components["schemas"]["KeyOut"][];
+            };
+            /** Pages */
+            pages: components["schemas"]["PageLink"][];
         };
         /**
          * Bounds
@@ -2634,6 +2903,7 @@ export interface components {
         CheckingPart: {
             /**
              * Articles
+             * @description leading words that can be left away
              * @default [
              *       "the",
              *       "a",
@@ -2643,6 +2913,7 @@ export interface components {
             articles: string[];
             /**
              * Ignore
+             * @description what is ignored
              * @default [
              *       "blanks",
              *       "case"
@@ -2651,6 +2922,7 @@ export interface components {
             ignore: ("blanks" | "outer_blanks" | "inner_blanks" | "case" | "compatibility" | "accents" | "punctuation" | "articles")[];
             /**
              * Packs
+             * @description what is otherwise for a pack, by its name
              * @default {}
              */
             packs: {
@@ -2658,6 +2930,7 @@ export interface components {
             };
             /**
              * Questions
+             * @description what is otherwise for a question, by its id
              * @default {}
              */
             questions: {
@@ -2665,6 +2938,7 @@ export interface components {
             };
             /**
              * Samples
+             * @description answers that must be right, or must not be
              * @default []
              */
             samples: components["schemas"]["SamplePart"][];
@@ -2678,6 +2952,7 @@ export interface components {
             };
             /**
              * Unreadable
+             * @description whether an answer that can't be read is asked again, or is wrong
              * @default ask_again
              * @enum {string}
              */
@@ -2702,10 +2977,14 @@ export interface components {
         ClocksPart: {
             /**
              * Breather
+             * @description seconds to read after an answer; `player`: until their key
              * @default 0
              */
             breather: number | "player";
-            /** Game */
+            /**
+             * Game
+             * @description seconds for the whole play
+             */
             game?: number | "none" | null;
             /**
              * Question
@@ -2716,10 +2995,14 @@ export interface components {
             } | string | null;
             /**
              * Restart On Again
+             * @description whether a wrong try starts the question's clock anew
              * @default false
              */
             restart_on_again: boolean;
-            /** Round */
+            /**
+             * Round
+             * @description seconds for the whole round
+             */
             round?: number | "none" | null;
             /**
              * Tick
@@ -2857,6 +3140,7 @@ export interface components {
         ConsequencePart: {
             /**
              * Add
+             * @description what is added to meters
              * @default {}
              */
             add: {
@@ -2870,15 +3154,23 @@ export interface components {
             after: number;
             /**
              * Cue
+             * @description the feedback that is seen and heard
              * @default
              */
             cue: string;
-            /** Hold */
+            /**
+             * Hold
+             * @description seconds that the feedback stays, in place of the cue's
+             */
             hold?: number | null;
-            /** If */
+            /**
+             * If
+             * @description only if this holds
+             */
             if?: (string | number | boolean) | null;
             /**
              * Moment
+             * @description when it is looked at
              * @enum {string}
              */
             moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
@@ -2896,6 +3188,7 @@ export interface components {
             reveal: boolean | "parts";
             /**
              * Set
+             * @description what meters are set to
              * @default {}
              */
             set: {
@@ -2907,7 +3200,10 @@ export interface components {
              * @default
              */
             tell: string | string[];
-            /** Then */
+            /**
+             * Then
+             * @description where the play goes, in place of what is usual
+             */
             then?: ("next" | "again" | "later" | "round" | "won" | "lost" | "done") | null;
             /**
              * Time
@@ -2962,22 +3258,26 @@ export interface components {
         CuePart: {
             /**
              * Hold
+             * @description seconds that it stays
              * @default 0
              */
             hold: number;
             /**
              * Motion
+             * @description the motion of the feedback
              * @default none
              * @enum {string}
              */
             motion: "none" | "glow" | "sway" | "lift" | "drift" | "shiver" | "stamp" | "turn" | "ink" | "settle" | "swell" | "sink" | "sweep";
             /**
              * Scene
+             * @description what else happens on the page
              * @default []
              */
             scene: components["schemas"]["ActPart"][];
             /**
              * Sound
+             * @description the sound's name; `none` for silence
              * @default none
              */
             sound: string;
@@ -2989,6 +3289,7 @@ export interface components {
             times: number;
             /**
              * Tone
+             * @description how it is meant: good, bad, info, plain
              * @default plain
              * @enum {string}
              */
@@ -3092,18 +3393,21 @@ export interface components {
             next?: (string | number | boolean) | null;
             /**
              * Options
+             * @description where options stand: as filed, shuffled, or so that the right one stands everywhere as often
              * @default shuffled
              * @enum {string}
              */
             options: "filed" | "shuffled" | "balanced";
             /**
              * Order
+             * @description in which order they come
              * @default shuffled
              * @enum {string}
              */
             order: "filed" | "shuffled" | "easiest_first" | "by_topic" | "by_part";
             /**
              * Repeats
+             * @description whether a question comes again: never, when all were asked, or at any time
              * @default never
              * @enum {string}
              */
@@ -3163,15 +3467,18 @@ export interface components {
         Document: {
             /**
              * Aims
+             * @description what is to hold over all plays
              * @default []
              */
             aims: components["schemas"]["AimPart"][];
             /**
              * Awards
+             * @description titles given at the end; the first that holds
              * @default []
              */
             awards: components["schemas"]["AwardPart"][];
             /**
+             * @description how answers are compared
              * @default {
              *       "articles": [
              *         "the",
@@ -3191,6 +3498,7 @@ export interface components {
              */
             checking: components["schemas"]["CheckingPart"];
             /**
+             * @description clocks and pauses
              * @default {
              *       "breather": 0,
              *       "restart_on_again": false,
@@ -3201,17 +3509,20 @@ export interface components {
             clocks: components["schemas"]["ClocksPart"];
             /**
              * Consequences
+             * @description the rows of the rules: of those of a moment the first that holds applies
              * @default []
              */
             consequences: components["schemas"]["ConsequencePart"][];
             /**
              * Cues
+             * @description the game's own feedback, by the names that rows say
              * @default {}
              */
             cues: {
                 [key: string]: components["schemas"]["CuePart"];
             };
             /**
+             * @description which questions a play asks, and in which order
              * @default {
              *       "choose": "none",
              *       "options": "shuffled",
@@ -3222,16 +3533,19 @@ export interface components {
             deal: components["schemas"]["DealPart"];
             /**
              * Endings
+             * @description what ends a play; the first that holds
              * @default []
              */
             endings: components["schemas"]["EndingPart"][];
             /**
              * Helps
+             * @description what a player may use at a question
              * @default []
              */
             helps: components["schemas"]["HelpPart"][];
             /**
              * Intro
+             * @description shown before a play
              * @default
              */
             intro: string;
@@ -3242,6 +3556,7 @@ export interface components {
              */
             leave: boolean;
             /**
+             * @description how the player's page looks
              * @default {
              *       "accent": "#2b5a3c",
              *       "behind": "",
@@ -3276,6 +3591,7 @@ export interface components {
             look: components["schemas"]["LookPart"];
             /**
              * Meters
+             * @description numbers a play keeps, by their names
              * @default {}
              */
             meters: {
@@ -3289,8 +3605,13 @@ export interface components {
             names: {
                 [key: string]: string | number | boolean;
             };
-            /** Packs */
+            /**
+             * Packs
+             * @description the question files, in their order
+             */
             packs: string[];
+            /** @description several players in turn at one screen */
+            players?: components["schemas"]["PlayersPart"] | null;
             /**
              * Review
              * @description the questions are shown one by one at the end; or how it went, by topic
@@ -3299,6 +3620,7 @@ export interface components {
             review: boolean | components["schemas"]["ReviewPart"];
             /**
              * Rounds
+             * @description rounds, one after another; a game without them is one
              * @default []
              */
             rounds: components["schemas"]["RoundPart"][];
@@ -3310,10 +3632,12 @@ export interface components {
             same_deal: boolean;
             /**
              * Set Aside
+             * @description snags that are meant to be as they are
              * @default []
              */
             set_aside: components["schemas"]["SetAsidePart"][];
             /**
+             * @description what is asked before a play
              * @default {
              *       "name": "none",
              *       "topic": "none"
@@ -3328,24 +3652,31 @@ export interface components {
             silent: boolean;
             /**
              * Sounds
+             * @description the game's own sounds, by the names that cues say
              * @default {}
              */
             sounds: {
                 [key: string]: components["schemas"]["SoundPart"];
             };
-            /** Title */
+            /**
+             * Title
+             * @description what the game is called
+             */
             title: string;
             /**
              * Tries
+             * @description tries a question has; `none`: as many as one likes
              * @default 1
              */
             tries: number | "none" | null;
             /**
              * Waymarks
+             * @description plays that are kept, with what must come of them
              * @default []
              */
             waymarks: components["schemas"]["WaymarkPart"][];
             /**
+             * @description what invites a player before a play
              * @default {
              *       "alt": "",
              *       "music": "",
@@ -3357,6 +3688,7 @@ export interface components {
              */
             welcome: components["schemas"]["WelcomePart"];
             /**
+             * @description the language of the player's page, and its texts
              * @default {
              *       "language": "en",
              *       "texts": {}
@@ -3369,7 +3701,10 @@ export interface components {
          * @description A part of what is drawn: so many of the questions for which something holds.
          */
         DrawPart: {
-            /** Draw */
+            /**
+             * Draw
+             * @description how many of them; all where it is not said
+             */
             draw?: number | "all" | null;
             /**
              * If
@@ -3436,12 +3771,20 @@ export interface components {
          */
         EndingPart: {
             /**
+             * For
+             * @description what ends: the play, or that of the player whose turn it is
+             * @default play
+             * @enum {string}
+             */
+            for: "play" | "player";
+            /**
              * If
              * @description an expression
              */
             if: string | number | boolean;
             /**
              * Result
+             * @description what comes of the play
              * @enum {string}
              */
             result: "won" | "lost" | "done";
@@ -3576,7 +3919,8 @@ export interface components {
          * FiguresOut
          * @description What plays come to; ``plays`` of them were walked, None where the figures are exact. ``meters`` hold
          *     the values that plays end with, ``gates`` how often plays go through each gate ("2.1": the first of round
-         *     2), as far as it is known; ``left_over`` is the share of plays that still go on.
+         *     2), as far as it is known; ``left_over`` is the share of plays that still go on. ``places`` hold for each
+         *     of several players the shares in which they come first, second and so on; all else is of the first.
          */
         FiguresOut: {
             asked: components["schemas"]["SpreadOut"];
@@ -3594,6 +3938,8 @@ export interface components {
             meters: {
                 [key: string]: components["schemas"]["ShareOut"][];
             };
+            /** Places */
+            places: number[][];
             /** Plays */
             plays: number | null;
             /** Results */
@@ -3761,9 +4107,15 @@ export interface components {
          * @description Where the end of a round leads: to a round by its name, or to `next`, `over`, `won`, `lost`.
          */
         GatePart: {
-            /** Go */
+            /**
+             * Go
+             * @description the name of a round, or next, over, won, lost
+             */
             go: string;
-            /** If */
+            /**
+             * If
+             * @description only if this holds
+             */
             if?: (string | number | boolean) | null;
             /**
              * Most
@@ -3789,7 +4141,8 @@ export interface components {
         /**
          * GaugeOut
          * @description A meter, the seconds left of a clock, or a count: its value now, its last change with the step of it,
-         *     and its values after each step, then now. No value stands where it has none, as a clock without limit.
+         *     and its values after each step, then now. No value stands where it has none, as a clock without limit. The
+         *     ``seat`` is that of the player whose it is, where several play (0: nobody's).
          */
         GaugeOut: {
             /** Change */
@@ -3798,6 +4151,8 @@ export interface components {
             course: (number | null)[];
             /** Name */
             name: string;
+            /** Seat */
+            seat: number;
             /**
              * Sort
              * @enum {string}
@@ -3917,12 +4272,24 @@ export interface components {
             plays_each?: number | null;
             /** Revision */
             revision: number;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
+            /**
+             * Wall
+             * @default names
+             * @enum {string}
+             */
+            wall: "names" | "marks" | "off";
         };
         /**
          * HandoutIn
          * @description How a game is handed out. All plays have ``one_deal`` where that is wanted; ``plays_each`` is how many
          *     a player may have in one browser. One that is ``listed`` stands on the players' list. Where ``best`` is
-         *     so, players are shown the best plays; ``keep_days`` is how long plays are kept.
+         *     so, players are shown the best plays; the ``wall`` shows their names, marks, or nothing. With ``together``
+         *     they wait until their maker begins for all; ``keep_days`` is how long plays are kept.
          */
         HandoutIn: {
             /**
@@ -3965,11 +4332,23 @@ export interface components {
             opens?: string | null;
             /** Plays Each */
             plays_each?: number | null;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
+            /**
+             * Wall
+             * @default names
+             * @enum {string}
+             */
+            wall: "names" | "marks" | "off";
         };
         /**
          * HandoutOut
          * @description A hand-out. ``shut`` says why no play of it can be started just now; ``changed`` that the game is not
-         *     any more as it was handed out last; ``made_up`` that its plays are nobody's.
+         *     any more as it was handed out last; ``made_up`` that its plays are nobody's. ``begun`` is when it began
+         *     for all.
          */
         HandoutOut: {
             /**
@@ -3977,6 +4356,8 @@ export interface components {
              * @default true
              */
             asks_name: boolean;
+            /** Begun */
+            begun: string | null;
             /**
              * Best
              * @default false
@@ -4032,8 +4413,19 @@ export interface components {
              * @enum {string}
              */
             shut: "" | "not_yet" | "closed" | "enough";
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
             /** Versions */
             versions: components["schemas"]["HandedOut"][];
+            /**
+             * Wall
+             * @default names
+             * @enum {string}
+             */
+            wall: "names" | "marks" | "off";
         };
         /**
          * HeldOut
@@ -4075,10 +4467,14 @@ export interface components {
             };
             /**
              * Does
+             * @description what it does
              * @enum {string}
              */
             does: "remove" | "hint" | "time" | "swap" | "letter";
-            /** If */
+            /**
+             * If
+             * @description only while this holds
+             */
             if?: (string | number | boolean) | null;
             /**
              * Label
@@ -4093,6 +4489,7 @@ export interface components {
             name: string;
             /**
              * Per
+             * @description what its uses are counted in
              * @default play
              * @enum {string}
              */
@@ -4111,6 +4508,7 @@ export interface components {
             seconds: number;
             /**
              * Uses
+             * @description how often it can be used; `none`: as often as one likes
              * @default 1
              */
             uses: number | "none" | null;
@@ -4154,12 +4552,29 @@ export interface components {
             name: string;
         };
         /**
+         * HitOut
+         * @description A section that was found; in ``around`` the words stand between ⟦ and ⟧.
+         */
+        HitOut: {
+            /** Anchor */
+            anchor: string;
+            /** Around */
+            around: string;
+            /** Heading */
+            heading: string;
+            /** Page */
+            page: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Invitation
          * @description The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
          *     of its ``language``, but for ``texts``. ``offers`` are what can be chosen of ``topics`` (one has to be
          *     where not ``all_topics``) and levels, each with the number of questions that a play then has at most; none
-         *     where questions come again. ``note`` is what whoever handed it out says; ``opens`` is when it can be
-         *     played from (ISO 8601), where that is still to come.
+         *     where questions come again. ``players`` are asked for where several play in turn. On its ``wall`` names
+         *     are shown, but for those who do not want that. ``note`` is what whoever handed it out says; ``opens`` is
+         *     when it can be played from (ISO 8601), where that is still to come.
          */
         Invitation: {
             /**
@@ -4238,6 +4653,7 @@ export interface components {
              * @default
              */
             played: string;
+            players?: components["schemas"]["Players"] | null;
             /**
              * Shut
              * @default
@@ -4263,6 +4679,11 @@ export interface components {
              */
             topics: string[];
             /**
+             * Wall
+             * @default false
+             */
+            wall: boolean;
+            /**
              * @default {
              *       "alt": "",
              *       "music": "",
@@ -4273,6 +4694,17 @@ export interface components {
              *     }
              */
             welcome: components["schemas"]["Welcome"];
+        };
+        /**
+         * ItemView
+         * @description Something that options are joined with: a text or, where it is a picture, its file as ``image`` and as
+         *     ``text`` what is said of it.
+         */
+        ItemView: {
+            /** Image */
+            image: string;
+            /** Text */
+            text: string;
         };
         /**
          * JobOut
@@ -4294,6 +4726,16 @@ export interface components {
             state: "waiting" | "working" | "done" | "stopped" | "refused";
             /** Total */
             total: number;
+        };
+        /**
+         * KeyOut
+         * @description A key, and what it does.
+         */
+        KeyOut: {
+            /** Does */
+            does: string;
+            /** Keys */
+            keys: string;
         };
         /**
          * KeyView
@@ -4547,6 +4989,7 @@ export interface components {
         LookPart: {
             /**
              * Accent
+             * @description the colour of what is pressed
              * @default #2b5a3c
              */
             accent: string;
@@ -4565,29 +5008,34 @@ export interface components {
             clock: "above" | "middle" | "below" | "hidden";
             /**
              * Clock As
+             * @description how clocks are shown
              * @default both
              * @enum {string}
              */
             clock_as: "both" | "trail" | "figures";
             /**
              * Count
+             * @description where the number of the question stands
              * @default above
              * @enum {string}
              */
             count: "above" | "below" | "hidden";
             /**
              * Face
+             * @description the letters
              * @default plain
              * @enum {string}
              */
             face: "plain" | "book" | "typed";
             /**
              * Ground
+             * @description the colour of the page
              * @default #f5efe1
              */
             ground: string;
             /**
              * Ink
+             * @description the colour of what is written
              * @default #2a2620
              */
             ink: string;
@@ -4599,36 +5047,42 @@ export interface components {
             labels: boolean;
             /**
              * Mark
+             * @description what stands for one of a meter that is shown as marks
              * @default lantern
              * @enum {string}
              */
             mark: "lantern" | "boot" | "flake" | "dot";
             /**
              * Marks
+             * @description where marks stand
              * @default above
              * @enum {string}
              */
             marks: "above" | "below" | "hidden";
             /**
              * Option Gap
+             * @description how far apart options are
              * @default narrow
              * @enum {string}
              */
             option_gap: "none" | "narrow" | "wide";
             /**
              * Option Shape
+             * @description how an option is framed
              * @default line
              * @enum {string}
              */
             option_shape: "line" | "box" | "round";
             /**
              * Option Size
+             * @description how large options are
              * @default normal
              * @enum {string}
              */
             option_size: "small" | "normal" | "large";
             /**
              * Options
+             * @description options as lines, in columns, or as pictures
              * @default lines
              * @enum {string}
              */
@@ -4641,6 +5095,7 @@ export interface components {
              */
             picture: "above" | "behind";
             /**
+             * @description pictures of feedback and results
              * @default {
              *       "life": "",
              *       "lost": "",
@@ -4665,12 +5120,14 @@ export interface components {
             question_size: "normal" | "large" | "wall";
             /**
              * Score
+             * @description where numbers and bars stand
              * @default above
              * @enum {string}
              */
             score: "above" | "below" | "hidden";
             /**
              * Size
+             * @description how large texts are
              * @default normal
              * @enum {string}
              */
@@ -4716,6 +5173,26 @@ export interface components {
             numbers: number[];
             /** Revision */
             revision: number;
+        };
+        /**
+         * Mark
+         * @description A play among others: its ``number`` there, its player's ``name`` ("": not to be shown), how ``far`` it
+         *     has come (percent), its ``score``, and whether it waits, goes on or is over.
+         */
+        Mark: {
+            /** Far */
+            far: number;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Score */
+            score: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "going" | "over";
         };
         /**
          * MarkView
@@ -4792,7 +5269,10 @@ export interface components {
          * @description A number a play keeps, with its start and, if wanted, its bounds and decimals.
          */
         MeterPart: {
-            /** Decimals */
+            /**
+             * Decimals
+             * @description how many decimals are kept
+             */
             decimals?: number | null;
             /**
              * Label
@@ -4800,9 +5280,15 @@ export interface components {
              * @default
              */
             label: string;
-            /** Max */
+            /**
+             * Max
+             * @description what it can't go above
+             */
             max?: (number) | null;
-            /** Min */
+            /**
+             * Min
+             * @description what it can't go below
+             */
             min?: (number) | null;
             /**
              * Show
@@ -4811,6 +5297,7 @@ export interface components {
             show?: ("number" | "marks" | "bar") | null;
             /**
              * Start
+             * @description what it is at the begin
              * @default 0
              */
             start: number;
@@ -4915,9 +5402,32 @@ export interface components {
             title: string;
         };
         /**
+         * NewsOut
+         * @description What has become otherwise on a wall: marks that are ``new`` (or called otherwise), those that ``moved``
+         *     (number, far, score, state), and the ``best`` where they are others now. ``begun`` says whether it has
+         *     begun for all; ``whole`` news are of all there is.
+         */
+        NewsOut: {
+            /** Begun */
+            begun: boolean;
+            /** Best */
+            best?: components["schemas"]["BestMarkOut"][] | null;
+            /** Moved */
+            moved: [
+                number,
+                number,
+                number | null,
+                "waiting" | "going" | "over"
+            ][];
+            /** New */
+            new: components["schemas"]["Mark"][];
+            /** Whole */
+            whole?: boolean | null;
+        };
+        /**
          * NowOut
          * @description A play that goes on: at which question its player is, with which meters, and for how long they have
-         *     made no move (seconds). One that is not ``here`` has no page open.
+         *     made no move (seconds). One that is not ``here`` has no page open; one that ``waits`` has not begun.
          */
         NowOut: {
             /** Asked */
@@ -4942,6 +5452,8 @@ export interface components {
             still: number;
             /** Total */
             total: number | null;
+            /** Waits */
+            waits: boolean;
         };
         /**
          * OddsOut
@@ -5102,15 +5614,27 @@ export interface components {
          * @description How the answers to one pack or one question are compared; what is not said stays as it is around it.
          */
         OwnCheckingPart: {
-            /** Articles */
+            /**
+             * Articles
+             * @description leading words that can be left away
+             */
             articles?: string[] | null;
-            /** Ignore */
+            /**
+             * Ignore
+             * @description what is ignored
+             */
             ignore?: ("blanks" | "outer_blanks" | "inner_blanks" | "case" | "compatibility" | "accents" | "punctuation" | "articles")[] | null;
-            /** Spelling */
+            /**
+             * Spelling
+             * @description edits that still count as right, as in the game
+             */
             spelling?: (number | {
                 [key: string]: number;
             }) | null;
-            /** Unreadable */
+            /**
+             * Unreadable
+             * @description whether an answer that can't be read is asked again, or is wrong
+             */
             unreadable?: ("ask_again" | "wrong") | null;
         };
         /**
@@ -5194,6 +5718,40 @@ export interface components {
             updated: string;
         };
         /**
+         * PageLink
+         * @description A page by its name, what it is called and about, and the group it is of ("" for the first).
+         */
+        PageLink: {
+            /** About */
+            about: string;
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PageOut
+         * @description A page as HTML. A ``recipe`` has a game that can be opened; ``after`` is the name of the next page.
+         */
+        PageOut: {
+            /** About */
+            about: string;
+            /** After */
+            after: string;
+            /** Group */
+            group: string;
+            /** Html */
+            html: string;
+            /** Name */
+            name: string;
+            /** Recipe */
+            recipe: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
          * PageTextsOut
          * @description The texts of the player's page in a language, by their names. One that depends on a number has a form
          *     for each plural category (Unicode CLDR), such as ``rules.questions.one``.
@@ -5229,8 +5787,8 @@ export interface components {
         };
         /**
          * PayOut
-         * @description What a moment does to the meters at tries from ``attempt`` (0: at any) to ``last`` (None: and at all
-         *     later ones), each possible change, and by which rows.
+         * @description What a moment does to the meters in a ``round`` (0: there are none) at tries from ``attempt`` (0: at
+         *     any) to ``last`` (None: and at all later ones), each possible change, and by which rows.
          */
         PayOut: {
             /** Attempt */
@@ -5246,6 +5804,8 @@ export interface components {
              * @enum {string}
              */
             moment: "begun" | "round_begun" | "opened" | "helped" | "right" | "part" | "close" | "wrong" | "missed" | "late" | "skipped" | "answered" | "unreadable" | "round_over" | "over";
+            /** Round */
+            round: number;
             /** Rows */
             rows: (number | null)[];
         };
@@ -5294,34 +5854,44 @@ export interface components {
             life: string;
             /**
              * Lost
+             * @description beside one that was lost
              * @default
              */
             lost: string;
             /**
              * Right
+             * @description beside a right answer
              * @default
              */
             right: string;
             /**
              * Won
+             * @description beside a play that was won
              * @default
              */
             won: string;
             /**
              * Wrong
+             * @description beside a wrong one
              * @default
              */
             wrong: string;
         };
         /**
          * PlayIn
-         * @description What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play.
+         * @description What a play is started with. Where the game allows it, it is dealt ``like`` an earlier play. A
+         *     ``hidden`` one does not show its player's name to others.
          */
         PlayIn: {
             /** Count */
             count?: number | null;
             /** Dice */
             dice?: number | string | null;
+            /**
+             * Hidden
+             * @default false
+             */
+            hidden: boolean;
             /** Level */
             level?: number | null;
             /**
@@ -5334,6 +5904,11 @@ export interface components {
              * @default
              */
             player: string;
+            /**
+             * Players
+             * @default []
+             */
+            players: string[];
             /**
              * Topic
              * @default
@@ -5353,7 +5928,8 @@ export interface components {
         /**
          * PlayRowOut
          * @description A play of a hand-out in short, with what its player chose before it (None and "" where nothing was
-         *     asked). ``result`` is "" while it has not come to its end.
+         *     asked). ``result`` is "" while it has not come to its end. Where several played in turn, each has one of
+         *     the ``seats``.
          */
         PlayRowOut: {
             /** Asked */
@@ -5376,6 +5952,8 @@ export interface components {
             right: number;
             /** Score */
             score: number | null;
+            /** Seats */
+            seats: components["schemas"]["SeatRecord"][];
             /** Seconds */
             seconds: number;
             /**
@@ -5410,10 +5988,87 @@ export interface components {
              */
             player: string;
             /**
+             * Players
+             * @default []
+             */
+            players: string[];
+            /**
              * Topic
              * @default
              */
             topic: string;
+        };
+        /**
+         * Players
+         * @description How many play at one screen, after what the ``turn`` passes, and whether they are asked for their names
+         *     or only how many they are. At the end they are ranked by the expression ``rank``, the most first ("": by
+         *     the meter ``score``, the first meter, or right answers).
+         */
+        Players: {
+            /**
+             * Ask
+             * @default names
+             * @enum {string}
+             */
+            ask: "names" | "number";
+            /**
+             * Least
+             * @default 2
+             */
+            least: number;
+            /**
+             * Most
+             * @default 6
+             */
+            most: number;
+            /**
+             * Rank
+             * @default
+             */
+            rank: string;
+            /**
+             * Turn
+             * @default question
+             * @enum {string}
+             */
+            turn: "question" | "miss" | "round";
+        };
+        /**
+         * PlayersPart
+         * @description Several players at one screen, who play in turn with meters and counts of their own.
+         */
+        PlayersPart: {
+            /**
+             * Ask
+             * @description whether they are asked for their names, or only how many they are
+             * @default names
+             * @enum {string}
+             */
+            ask: "names" | "number";
+            /**
+             * Least
+             * @description how few can play
+             * @default 2
+             */
+            least: number;
+            /**
+             * Most
+             * @description how many can play
+             * @default 6
+             */
+            most: number;
+            /**
+             * Rank
+             * @description what they are ranked by, the most first; the score if not said
+             */
+            rank?: (string | number | boolean) | null;
+            /**
+             * Turn
+             * @description after what the turn passes: each question, each that was not answered right, each round
+             * @default question
+             * @enum {string}
+             */
+            turn: "question" | "miss" | "round";
         };
         /**
          * PlaysOut
@@ -5548,7 +6203,7 @@ export interface components {
             /** Image */
             image: string;
             /** Items */
-            items: string[];
+            items: components["schemas"]["ItemView"][];
             /** Kind */
             kind: string;
             letters: components["schemas"]["LettersView"] | null;
@@ -5631,6 +6286,7 @@ export interface components {
         ReviewPart: {
             /**
              * By
+             * @description what is put together
              * @constant
              */
             by: "topic";
@@ -5642,6 +6298,7 @@ export interface components {
         RoundClocksPart: {
             /**
              * Breather
+             * @description seconds to read after an answer; `player`: until their key
              * @default 0
              */
             breather: number | "player";
@@ -5654,10 +6311,14 @@ export interface components {
             } | string | null;
             /**
              * Restart On Again
+             * @description whether a wrong try starts the question's clock anew
              * @default false
              */
             restart_on_again: boolean;
-            /** Round */
+            /**
+             * Round
+             * @description seconds for the whole round
+             */
             round?: number | "none" | null;
         };
         /**
@@ -5667,6 +6328,7 @@ export interface components {
          */
         RoundPart: {
             /**
+             * @description its clocks and pauses
              * @default {
              *       "breather": 0,
              *       "restart_on_again": false
@@ -5675,10 +6337,12 @@ export interface components {
             clocks: components["schemas"]["RoundClocksPart"];
             /**
              * Consequences
+             * @description its own rows, looked at before the game's
              * @default []
              */
             consequences: components["schemas"]["ConsequencePart"][];
             /**
+             * @description which of its questions are asked
              * @default {
              *       "choose": "none",
              *       "options": "shuffled",
@@ -5693,7 +6357,10 @@ export interface components {
              * @default
              */
             intro: string;
-            /** Name */
+            /**
+             * Name
+             * @description what the player reads, and what ways lead to
+             */
             name: string;
             /**
              * Only
@@ -5702,11 +6369,13 @@ export interface components {
             only?: (string | number | boolean) | null;
             /**
              * Then
+             * @description at its end the first that holds; else the next round
              * @default []
              */
             then: components["schemas"]["GatePart"][];
             /**
              * Tries
+             * @description tries a question has in it
              * @default 1
              */
             tries: number | "none" | null;
@@ -5834,10 +6503,14 @@ export interface components {
          * @description An answer that must be right, or must not be.
          */
         SamplePart: {
-            /** Answer */
+            /**
+             * Answer
+             * @description what is typed
+             */
             answer: string;
             /**
              * Must
+             * @description what it must be
              * @enum {string}
              */
             must: "right" | "wrong";
@@ -5872,18 +6545,76 @@ export interface components {
             text: string;
         };
         /**
+         * SeatRecord
+         * @description What one of several players came to: their name, result ("" while the play goes on), place among all,
+         *     award, score and how many of the questions they were asked were right.
+         */
+        SeatRecord: {
+            /** Asked */
+            asked: number;
+            /** Award */
+            award: string;
+            /** Player */
+            player: string;
+            /** Rank */
+            rank: number;
+            /** Result */
+            result: string;
+            /** Right */
+            right: number;
+            /** Score */
+            score: number | null;
+        };
+        /**
+         * SeatView
+         * @description A player by their number, the first being 1; ``here`` is whose turn it is. ``rank`` is their place
+         *     among all by now; ``right`` of so many ``asked`` were right. What they came to is told at the end: an
+         *     ``award`` and what it says, and what the rules ``tell``.
+         */
+        SeatView: {
+            /** Asked */
+            asked: number;
+            /** Award */
+            award: string;
+            /** Award Tell */
+            award_tell: string;
+            /** Here */
+            here: boolean;
+            /** Meters */
+            meters: components["schemas"]["MeterView"][];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Out */
+            out: boolean;
+            /** Rank */
+            rank: number;
+            /** Right */
+            right: number;
+            /** Tell */
+            tell: string;
+        };
+        /**
          * SetAsidePart
          * @description A snag that is not to be mended: its code, its place (as it is told with it), and why.
          */
         SetAsidePart: {
             /**
              * At
+             * @description its place, as it is told
              * @default
              */
             at: string;
-            /** Snag */
+            /**
+             * Snag
+             * @description its code
+             */
             snag: string;
-            /** Why */
+            /**
+             * Why
+             * @description why it is meant to be so
+             */
             why: string;
         };
         /**
@@ -5919,10 +6650,13 @@ export interface components {
          * @description What is asked before a play.
          */
         SetupPart: {
+            /** @description how many questions there are to be */
             count?: components["schemas"]["AskedPart"] | null;
+            /** @description of which level they are to be */
             level?: components["schemas"]["AskedPart"] | null;
             /**
              * Name
+             * @description whether the player is asked for a name
              * @default none
              * @enum {string}
              */
@@ -6091,11 +6825,13 @@ export interface components {
             file: string;
             /**
              * Level
+             * @description how loud, from 0 to 1
              * @default 0.6
              */
             level: number;
             /**
              * Notes
+             * @description how many notes
              * @default 1
              */
             notes: number;
@@ -6125,6 +6861,7 @@ export interface components {
             step: number;
             /**
              * Tone
+             * @description how it is made
              * @default soft
              * @enum {string}
              */
@@ -6230,7 +6967,8 @@ export interface components {
         };
         /**
          * SummaryRow
-         * @description A question of a play that is over: what was asked, given and right.
+         * @description A question of a play that is over: what was asked, given and right, and of several players who was
+         *     asked.
          */
         SummaryRow: {
             /** Answer */
@@ -6239,6 +6977,8 @@ export interface components {
             given: string;
             /** Outcome */
             outcome: string;
+            /** Player */
+            player: string;
             /** Prompt */
             prompt: string;
             /** Why */
@@ -6422,7 +7162,8 @@ export interface components {
          *     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
          *     pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
          *     ``texts``, which the maker replaced. ``offered`` is what the player can choose by ``choosing``, the topic
-         *     or the level of what comes next. With ``same_deal`` the play can be made again with the same dice.
+         *     or the level of what comes next. Of several ``seats``, whose turn it is is the ``player``, to whom the
+         *     screen ``hands_over``. With ``same_deal`` the play can be made again with the same dice.
          */
         View: {
             /** Can Leave */
@@ -6436,6 +7177,8 @@ export interface components {
             choosing: "" | "topic" | "level";
             feedback: components["schemas"]["FeedbackView"] | null;
             game_clock: components["schemas"]["ClockView"] | null;
+            /** Hands Over */
+            hands_over: boolean;
             /** Helps */
             helps: components["schemas"]["HelpView"][];
             /** Language */
@@ -6462,6 +7205,8 @@ export interface components {
             round_clock: components["schemas"]["ClockView"] | null;
             /** Same Deal */
             same_deal: boolean;
+            /** Seats */
+            seats: components["schemas"]["SeatView"][];
             /** Silent */
             silent: boolean;
             /** Steps */
@@ -6480,6 +7225,16 @@ export interface components {
             /** Waits For Player */
             waits_for_player: boolean;
             welcome: components["schemas"]["Welcome"];
+        };
+        /**
+         * WaitingOut
+         * @description Who waits for the begin of a hand-out: how many, and the names of some that may be shown.
+         */
+        WaitingOut: {
+            /** Names */
+            names: string[];
+            /** Players */
+            players: number;
         };
         /**
          * WalkIn
@@ -6564,6 +7319,38 @@ export interface components {
             since: string;
         };
         /**
+         * WallOut
+         * @description A wall as it is now. Players join at the ``address``; its texts are those of the ``language``, but for
+         *     ``texts``. With ``together`` all begin when their maker says so. Whoever asks is ``maker`` or not, and
+         *     then ``handout`` is its number. ``now`` is all that will change.
+         */
+        WallOut: {
+            /** Address */
+            address: string;
+            /** Handout */
+            handout: number | null;
+            /** Language */
+            language: string;
+            /** Link */
+            link: string;
+            /** Maker */
+            maker: boolean;
+            now: components["schemas"]["NewsOut"];
+            /**
+             * Shut
+             * @enum {string}
+             */
+            shut: "" | "not_yet" | "closed" | "enough";
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+            /** Title */
+            title: string;
+            /** Together */
+            together: boolean;
+        };
+        /**
          * WayOut
          * @description Dice and moves that come to something; no moves where none were found.
          */
@@ -6580,39 +7367,60 @@ export interface components {
         WaymarkPart: {
             /**
              * Along
+             * @description what must hold on the way
              * @default []
              */
             along: components["schemas"]["AlongPart"][];
-            /** Count */
+            /**
+             * Count
+             * @description how many questions were chosen
+             */
             count?: number | null;
             /**
              * Dice
+             * @description the number all chance comes from
              * @default 1
              */
             dice: number | string;
             /**
              * Expect
+             * @description what must hold at its end
              * @default {}
              */
             expect: {
                 [key: string]: number | string;
             };
-            /** Level */
+            /**
+             * Level
+             * @description the level that was chosen
+             */
             level?: number | null;
             /**
              * Moves
+             * @description the moves of the play
              * @default []
              */
             moves: string[];
-            /** Name */
+            /**
+             * Name
+             * @description what it shows
+             */
             name: string;
             /**
              * Player
+             * @description the player's name
              * @default
              */
             player: string;
             /**
+             * Players
+             * @description who plays in turn; as few as can if not said
+             * @default []
+             */
+            players: string[];
+            /**
              * Topic
+             * @description the topic that was chosen
              * @default
              */
             topic: string;
@@ -6683,6 +7491,7 @@ export interface components {
             alt: string;
             /**
              * Music
+             * @description a music file
              * @default
              */
             music: string;
@@ -6695,6 +7504,7 @@ export interface components {
             music_when: "always" | "start";
             /**
              * Picture
+             * @description a picture
              * @default
              */
             picture: string;
@@ -6706,6 +7516,7 @@ export interface components {
             speech: string;
             /**
              * Volume
+             * @description how loud the music is, from 0 to 1
              * @default 0.4
              */
             volume: number;
@@ -6782,7 +7593,7 @@ export interface components {
             /** Options As */
             options_as: ("lines" | "columns" | "pictures")[];
             /** Page States */
-            page_states: ("asking" | "helps" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
+            page_states: ("asking" | "helps" | "letters" | "round" | "turn" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done")[];
             /** Pictures At */
             pictures_at: ("above" | "behind")[];
             /** Places */
@@ -6819,12 +7630,14 @@ export interface components {
         WordsPart: {
             /**
              * Language
+             * @description the language of the page
              * @default en
              * @enum {string}
              */
             language: "en" | "de" | "fr" | "es" | "it" | "pt" | "nl" | "pl" | "uk" | "ar";
             /**
              * Texts
+             * @description texts that are said otherwise, by their names
              * @default {}
              */
             texts: {
@@ -6840,6 +7653,607 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    contents_api_handbook_contents_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    open_as_game_api_handbook_open__name__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    page_api_handbook_pages__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    a_picture_api_handbook_pictures__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    found_api_handbook_search_get: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HitOut"][];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     media_file_api_players_files__digest__get: {
         parameters: {
             query?: never;
@@ -7589,6 +9003,367 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["View"];
                 };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    who_waits_api_players_plays__play_id__waiting_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                play_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    wall_now_api_players_walls__link__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    code_to_join_api_players_walls__link__code_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description It is no request that can be read. */
             400: {
@@ -12003,7 +13778,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                state: "asking" | "helps" | "letters" | "round" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
+                state: "asking" | "helps" | "letters" | "round" | "turn" | "good" | "bad" | "info" | "plain" | "breather" | "won" | "lost" | "done";
                 game_id: number;
             };
             cookie?: never;
@@ -13966,6 +15741,127 @@ export interface operations {
             };
         };
     };
+    begin_together_api_workshop_handouts__handout_id__begin_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     code_for_the_wall_api_workshop_handouts__handout_id__code_get: {
         parameters: {
             query: {
@@ -15476,6 +17372,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StatisticsOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    wait_again_api_workshop_handouts__handout_id__wait_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                handout_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
                 };
             };
             /** @description It is no request that can be read. */

@@ -18,7 +18,7 @@ const SHORTEST_TOLD = 900;
 /** The pause between two questions: how long it lasts yet, or the key that ends it. */
 export function Breather({ left, waits, quiet, goOn }: Props) {
   const rest = useRest(left);
-  if (waits) return rest <= 0 ? <GoOn quiet={quiet} goOn={goOn} /> : null;
+  if (waits) return rest <= 0 ? <GoOn quiet={quiet} goOn={goOn} /> : <PlaceOfGoOn />;
   return left > SHORTEST_TOLD ? <Rest left={left} rest={rest} /> : null;
 }
 
@@ -50,6 +50,16 @@ function Rest({ left, rest }: { left: number; rest: number }) {
         />
       </span>
       {t("play.in", { n: Math.ceil(rest / 1000) })}
+    </p>
+  );
+}
+
+/** Where the button will be: what stands below it must not move when somebody is about to press it. */
+function PlaceOfGoOn() {
+  const t = useTexts();
+  return (
+    <p className="invisible" aria-hidden="true">
+      <span className={buttonLook("main")}>{t("play.on")}</span>
     </p>
   );
 }

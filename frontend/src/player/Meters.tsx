@@ -1,4 +1,6 @@
+import { useLayoutEffect, useRef, useState } from "react";
 import type { View } from "../api/client";
+import { type Counting, isStill } from "./Scene";
 import { useTexts } from "./texts";
 
 type Meter = View["meters"][number];
@@ -10,10 +12,13 @@ interface Props {
   picture?: string;
   /** Whether it is told beside each how the last moment changed it. */
   changes?: boolean;
+  /** How numbers count up to what they are; they stand at once where it is not said. */
+  counting?: Counting | null;
 }
 
 /** The meters of a play: marks as small lanterns, a bar between its bounds, or a number. */
-export function Meters({ meters, mark = "lantern", picture = "", changes = true }: Props) {
+export function Meters(props: Props) {
+  const { meters, mark = "lantern", picture = "", changes = true, counting = null } = props;
   const t = useTexts();
   return (
     <dl data-on="meters" className="flex flex-wrap items-end gap-x-7 gap-y-2">
@@ -21,7 +26,13 @@ export function Meters({ meters, mark = "lantern", picture = "", changes = true 
         <div key={meter.name} data-meter={meter.name} data-value={meter.value}>
           <dt className="text-sm text-soft">{meter.label}</dt>
           <dd className="flex min-h-8 items-baseline gap-1.5">
-            <Shown meter={meter} mark={mark} picture={picture} />
+            <Shown
+              meter={meter}
+              mark={mark}
+              picture={picture}
+              from={changes ? meter.value - meter.change : 0}
+              counting={counting}
+            />
             {changes && meter.change !== 0 && (
               <span
                 key={`${meter.value} ${meter.change}`}
@@ -42,8 +53,16 @@ export function Meters({ meters, mark = "lantern", picture = "", changes = true 
 
 const MOST_MARKS = 12;
 
-function Shown(props: { meter: Meter; mark: string; picture: string }) {
-  const { meter, mark, picture } = props;
+interface ShownProps {
+  meter: Meter;
+  mark: string;
+  picture: string;
+  /** What a number counts up from. */
+  from: number;
+  counting: Counting | null;
+}
+
+function Shown({ meter, mark, picture, from, counting }: ShownProps) {
   const t = useTexts();
   const { value, min, max } = meter;
   if (meter.show === "marks" && value >= 0 && (max ?? value) <= MOST_MARKS) {
@@ -68,11 +87,44 @@ function Shown(props: { meter: Meter; mark: string; picture: string }) {
         <span className="block h-2 w-24 border border-edge bg-sheet" aria-hidden="true">
           <span className="block h-full bg-lake" style={{ width: `${part * 100}%` }} />
         </span>
-        <span className="tabular-nums">{t.number(value)}</span>
+        <span className="tabular-nums">
+          <Counted from={from} to={value} counting={counting} />
+        </span>
       </span>
     );
   }
-  return <span className="text-2xl font-bold tabular-nums">{t.number(value)}</span>;
+  return (
+    <span className="text-2xl font-bold tabular-nums">
+      <Counted from={from} to={value} counting={counting} />
+    </span>
+  );
+}
+
+/** A number, that counts to what it is where a cue says so. */
+function Counted({ from, to, counting }: Pick<ShownProps, "from" | "counting"> & { to: number }) {
+  const t = useTexts();
+  const place = useRef<HTMLSpanElement>(null);
+  const [shown, setShown] = useState(to);
+  const { at, lasts } = counting ?? { at: 0, lasts: 0 };
+  useLayoutEffect(() => {
+    if (!lasts || from === to || !place.current || isStill(place.current)) {
+      setShown(to);
+      return;
+    }
+    setShown(from);
+    const whole = Number.isInteger(from) && Number.isInteger(to);
+    const begun = performance.now() + 1000 * at;
+    let frame = 0;
+    const count = (now: number) => {
+      const gone = Math.min(1, Math.max(0, (now - begun) / (1000 * lasts)));
+      const reached = from + (to - from) * gone;
+      setShown(gone === 1 ? to : whole ? Math.round(reached) : reached);
+      if (gone < 1) frame = requestAnimationFrame(count);
+    };
+    frame = requestAnimationFrame(count);
+    return () => cancelAnimationFrame(frame);
+  }, [from, to, at, lasts]);
+  return <span ref={place}>{t.number(shown)}</span>;
 }
 
 /** The mark that stands for one whole of a meter; it is drawn empty once it is lost. */

@@ -9,6 +9,7 @@ import { FeedbackNote, isTold } from "./Feedback";
 import { Hear } from "./Hear";
 import { Helps } from "./Helps";
 import { ANSWERS, POINTED_AT } from "./kinds/kinds";
+import { HandOver, Rope } from "./Players";
 import { BeforeRound, Choosing, RoundTrail } from "./Rounds";
 import { Standing } from "./Standing";
 import { Scene } from "./Scene";
@@ -71,10 +72,12 @@ function Play(props: Props) {
       )}
       {view.look.title && <p className="font-head text-lg text-soft">{view.title}</p>}
       {view.round && <RoundTrail round={view.round} />}
-      <Standing seen={seen} where="above" silent={silent} />
+      {view.seats.length > 0 && <Rope seats={view.seats} />}
+      <Standing seen={seen} where="above" silent={silent} speed={speed} />
       {view.round?.intro && (
         <BeforeRound key={`round ${view.steps}`} round={view.round} quiet={quiet} />
       )}
+      {view.hands_over && <HandOver key={`turn ${view.visit}`} name={view.player} quiet={quiet} />}
       {view.phase === "choosing" && (
         <Choosing
           key={`choosing ${view.steps}`}
@@ -97,7 +100,7 @@ function Play(props: Props) {
               dense={dense}
             />
           </div>
-          <Standing seen={seen} where="middle" silent={silent} />
+          <Standing seen={seen} where="middle" silent={silent} speed={speed} />
           {question.sound && (
             <Hear
               key={`sound ${view.visit}`}
@@ -150,7 +153,7 @@ function Play(props: Props) {
           />
         )}
       </div>
-      <Standing seen={seen} where="below" silent={silent} />
+      <Standing seen={seen} where="below" silent={silent} speed={speed} />
       <Ways view={view} move={move} />
     </div>
   );

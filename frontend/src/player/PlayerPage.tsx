@@ -11,6 +11,7 @@ import { List } from "./List";
 import { PlayView } from "./PlayView";
 import { Result } from "./Result";
 import { Shown } from "./Shown";
+import { Waiting } from "./Waiting";
 import { Start } from "./Start";
 import { useTexts, WithTexts } from "./texts";
 import { useLivePlay } from "./useLivePlay";
@@ -54,7 +55,16 @@ export function PlayerPage() {
             fresh={play === begun}
             again={async (same) => {
               if (!same) go("");
-              else begin(await carrier.start(slug, { player: "", topic: "", like: play }));
+              else
+                begin(
+                  await carrier.start(slug, {
+                    player: "",
+                    players: [],
+                    topic: "",
+                    like: play,
+                    hidden: false,
+                  }),
+                );
             }}
             wear={wear}
           />
@@ -191,7 +201,9 @@ function Going({ play, fresh, again, wear }: GoingProps) {
         </div>
       )}
       {!seen && link === "joining" && <p role="status">{t("page.joining")}</p>}
+      {seen?.view.phase === "ready" && <Waiting play={play} view={seen.view} />}
       {seen &&
+        seen.view.phase !== "ready" &&
         (seen.view.phase === "over" ? (
           <Result
             view={seen.view}

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import type { Best, View } from "../api/client";
 import { playSound } from "../look/sounds";
@@ -5,8 +6,9 @@ import { Button } from "../ui/Button";
 import { saveFile } from "../ui/saveFile";
 import { Light } from "../ui/Light";
 import { Meters } from "./Meters";
+import { Places } from "./Players";
 import { Laps } from "./Rounds";
-import { Scene } from "./Scene";
+import { countingOf, Scene } from "./Scene";
 import { useTexts, WithTexts } from "./texts";
 
 interface Props {
@@ -42,10 +44,14 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
   }, [outcome?.cue, quiet]);
   if (!outcome) return null;
   const came = t(`result.${outcome.by || outcome.result}`);
+  const { seats } = view;
+  const first = seats.filter((seat) => seat.rank === 1).map((seat) => seat.name);
+  const title = seats.length ? t("players.first", { names: first.join(", ") }) : outcome.award;
+  const said = seats.length ? [outcome.tell] : [outcome.tell, outcome.award_tell];
   return (
     <div
       ref={page}
-      className="relative flex flex-col gap-6"
+      className={clsx("flex flex-col gap-6", quiet && "relative isolate")}
       data-result={outcome.result}
       data-award={outcome.award}
     >
@@ -58,23 +64,26 @@ function Outcome({ view, again, trail, best, quiet = false }: Props) {
         )}
         <div className="min-w-0 break-words">
           <h1 ref={head} tabIndex={-1} className="text-4xl outline-none">
-            {outcome.award || came}
+            {title || came}
           </h1>
           <p className="mt-2 text-lg whitespace-pre-line">
-            {[outcome.award && `${came}.`, outcome.tell, outcome.award_tell]
-              .filter(Boolean)
-              .join(" ")}
+            {[title && `${came}.`, ...said].filter(Boolean).join(" ")}
           </p>
         </div>
       </div>
       <div className="flex flex-wrap items-end gap-x-7 gap-y-3 border-y border-line py-3">
-        <Meters
-          meters={view.meters}
-          mark={view.look.mark}
-          picture={view.look.pictures.life}
-          changes={false}
-        />
-        {(outcome.answered > 0 || outcome.opinions === 0) && (
+        {seats.length > 0 ? (
+          <Places seats={seats} />
+        ) : (
+          <Meters
+            meters={view.meters}
+            mark={view.look.mark}
+            picture={view.look.pictures.life}
+            changes={false}
+            counting={countingOf(outcome.cue?.scene, 1)}
+          />
+        )}
+        {seats.length === 0 && (outcome.answered > 0 || outcome.opinions === 0) && (
           <div>
             <p className="text-sm text-soft">{t("result.right")}</p>
             <p className="min-h-8 text-2xl font-bold tabular-nums">
@@ -138,6 +147,7 @@ function Questions({ rows }: { rows: NonNullable<View["outcome"]>["summary"] }) 
             className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-line py-2 break-words last:border-0"
           >
             <span>
+              {row.player && <span className="me-2 text-sm text-soft">{row.player}</span>}
               <Light text={row.prompt} />
             </span>
             <span className={OUTCOMES[row.outcome] ?? "text-ember"}>

@@ -102,6 +102,7 @@ export function Choosing({ view, quiet, dense, choose }: ChoosingProps) {
         tabIndex={-1}
         className={clsx("mb-3 outline-none", dense ? "text-xl" : "text-[1.7rem]")}
       >
+        {view.seats.length > 0 && `${t("turn.of", { name: view.player })}: `}
         {t("choose.next")}
       </h1>
       <ul className="grid grid-cols-1 gap-x-6 sm:grid-cols-2">

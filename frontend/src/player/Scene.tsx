@@ -17,12 +17,24 @@ const DRAWN: Record<string, { colour: string; up: number; size: number }> = {
   snow: { colour: "225, 235, 245", up: -1, size: 3.2 },
 };
 
+/** How fast, in seconds, the meters' numbers count up; nothing where no cue says so. */
+export interface Counting {
+  at: number;
+  lasts: number;
+}
+
+/** What a cue says of the meters' numbers. */
+export function countingOf(acts: Act[] | undefined, speed: number): Counting | null {
+  const act = acts?.find((one) => one.do === "count");
+  return act ? { at: act.at / speed, lasts: act.lasts / speed } : null;
+}
+
 /** What else a cue lets happen: motions on parts of the page, and texts and pictures that come and go. */
 export function Scene({ acts, page, speed }: Props) {
   return (
     <div className="pointer-events-none absolute inset-0 z-20" aria-hidden="true" data-scene>
       {acts.map((act, n) =>
-        act.do in DRAWN ? (
+        act.do === "count" ? null : act.do in DRAWN ? (
           <Grains key={n} act={act} speed={speed} />
         ) : act.do !== "none" ? (
           <Moved key={n} act={act} page={page} speed={speed} />
@@ -36,31 +48,19 @@ export function Scene({ acts, page, speed }: Props) {
 
 /** A motion on a part of the page, for as long as it takes. */
 function Moved({ act, page, speed }: { act: Act; page: Props["page"]; speed: number }) {
+  const on = useOn(act, speed);
   useEffect(() => {
     const root = page.current;
-    const parts = root
-      ? act.on === "page"
-        ? [root]
-        : root.querySelectorAll<HTMLElement>(`[data-on=${act.on}]`)
-      : [];
+    if (!on || !root) return;
+    const parts =
+      act.on === "page" ? [root] : [...root.querySelectorAll<HTMLElement>(`[data-on=${act.on}]`)];
     const name = `motion-${act.do}`;
-    const end = () => parts.forEach((part) => part.classList.remove(name));
-    const begin = setTimeout(
-      () => {
-        for (const part of parts) {
-          part.style.setProperty("--motion-speed", String(speed));
-          part.classList.add(name);
-        }
-      },
-      (1000 * act.at) / speed,
-    );
-    const over = setTimeout(end, (1000 * (act.at + act.lasts)) / speed);
-    return () => {
-      clearTimeout(begin);
-      clearTimeout(over);
-      end();
-    };
-  }, [act, page, speed]);
+    for (const part of parts) {
+      part.style.setProperty("--motion-speed", String(speed));
+      part.classList.add(name);
+    }
+    return () => parts.forEach((part) => part.classList.remove(name));
+  }, [act, on, page, speed]);
   return null;
 }
 
@@ -97,21 +97,27 @@ function Shown({ act, speed }: { act: Act; speed: number }) {
 }
 
 const GRAINS = 46;
+/** How fine grains are drawn: at half the page's size, a quarter of the work. */
+const GRAIN = 0.5;
+
+/** Whether nothing is to move here: by the player's wish, or as the workshop shows it. */
+export function isStill(part: Element): boolean {
+  return matchMedia("(prefers-reduced-motion: reduce)").matches || part.closest(".still") !== null;
+}
 
 /** Grains that rise or fall over the page; none where motion is reduced. */
 function Grains({ act, speed }: { act: Act; speed: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const on = useOn(act, speed);
   useEffect(() => {
-    const on_ = canvas.current;
-    const pen = on_?.getContext("2d");
+    const drawn = canvas.current;
+    const pen = drawn?.getContext("2d");
     const how = DRAWN[act.do];
-    if (!on || !on_ || !pen || !how || matchMedia("(prefers-reduced-motion: reduce)").matches)
-      return;
-    if (on_.closest(".still")) return;
-    const { width, height } = on_.getBoundingClientRect();
-    on_.width = width;
-    on_.height = height;
+    if (!on || !drawn || !pen || !how || isStill(drawn)) return;
+    const { width, height } = drawn.getBoundingClientRect();
+    drawn.width = width * GRAIN;
+    drawn.height = height * GRAIN;
+    pen.scale(GRAIN, GRAIN);
     const grains = Array.from({ length: GRAINS }, (_, n) => ({
       x: ((n * 0.618) % 1) * width,
       y: ((n * 0.381) % 1) * height,

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import type { View } from "../api/client";
 import { Meters } from "./Meters";
+import { countingOf } from "./Scene";
 import { useTexts } from "./texts";
 import { TrailClock } from "./TrailClock";
 import type { Seen } from "./useLivePlay";
@@ -11,12 +12,14 @@ interface Props {
   where: View["look"]["clock"];
   /** Shown, but not heard. */
   silent: boolean;
+  /** How fast numbers count up: half as fast at 0.5. */
+  speed: number;
 }
 
 const CLOCKS = ["game", "round", "question"] as const;
 
 /** The score, the marks, the count and the clocks, as far as the look wants them here. */
-export function Standing({ seen, where, silent }: Props) {
+export function Standing({ seen, where, silent, speed }: Props) {
   const t = useTexts();
   const { view } = seen;
   const { look, question } = view;
@@ -36,7 +39,12 @@ export function Standing({ seen, where, silent }: Props) {
     >
       {(meters.length > 0 || counted) && (
         <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
-          <Meters meters={meters} mark={look.mark} picture={look.pictures.life} />
+          <Meters
+            meters={meters}
+            mark={look.mark}
+            picture={look.pictures.life}
+            counting={countingOf(view.feedback?.cue?.scene, speed)}
+          />
           {counted && (
             <p className="text-soft">
               {question.total === null

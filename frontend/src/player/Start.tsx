@@ -4,7 +4,9 @@ import { Button } from "../ui/Button";
 import { Field, inputLook } from "../ui/Field";
 import { Light } from "../ui/Light";
 import { Notice } from "../ui/Notice";
+import { Tick } from "../ui/Tick";
 import { keptObject } from "../kept";
+import { alike, AskedPlayers } from "./AskedPlayers";
 import { useCarrier } from "./carrier";
 import { Hear } from "./Hear";
 import { useTexts } from "./texts";
@@ -90,7 +92,10 @@ export function Start(props: Props) {
   );
 }
 
-type Choices = Record<"name" | "asked" | "level" | "topic", string>;
+type Choices = Record<"name" | "asked" | "level" | "topic", string> & {
+  players: string[];
+  hidden: boolean;
+};
 
 /** What the player chooses before a play, as it was the last time, and how the play begins. */
 function useStart({ invitation, dice, started, quiet = false }: Props) {
@@ -102,21 +107,27 @@ function useStart({ invitation, dice, started, quiet = false }: Props) {
   const [asked, setAsked] = useState(String(before.count ?? ""));
   const [chosenLevel, setLevel] = useState(String(before.level ?? ""));
   const [topic, setTopic] = useState(before.topic);
+  const [players, setPlayers] = useState(before.players);
+  const [hidden, setHidden] = useState(false);
   const [problem, setProblem] = useState("");
   const [busy, setBusy] = useState(false);
 
   const start = async (event: FormEvent) => {
     event.preventDefault();
     if (quiet) return;
+    if (alike(players)) {
+      setProblem(t("players.twice"));
+      return;
+    }
     setBusy(true);
     setProblem("");
-    const wanted: PlayStart = { player: name.trim(), topic, dice, like: "" };
+    const wanted: PlayStart = { player: name.trim(), topic, dice, like: "", players, hidden };
     if (count) wanted.count = Number(asked);
     if (level) wanted.level = Number(chosenLevel);
     const { count: some, level: at } = wanted;
     localStorage.setItem(
       chosenKey(invitation.slug),
-      JSON.stringify({ count: some, level: at, topic }),
+      JSON.stringify({ count: some, level: at, topic, players }),
     );
     if (invitation.name) localStorage.setItem(NAME_KEY, name.trim());
     try {
@@ -129,15 +140,22 @@ function useStart({ invitation, dice, started, quiet = false }: Props) {
     }
   };
 
-  const chosen: Choices = { name, asked, level: chosenLevel, topic };
-  const set = { name: setName, asked: setAsked, level: setLevel, topic: setTopic };
+  const chosen: Choices = { name, asked, level: chosenLevel, topic, players, hidden };
+  const set = {
+    name: setName,
+    asked: setAsked,
+    level: setLevel,
+    topic: setTopic,
+    players: setPlayers,
+    hidden: setHidden,
+  };
   return { chosen, set, start, problem, busy };
 }
 
 interface AskedProps {
   invitation: Invitation;
   chosen: Choices;
-  set: Record<keyof Choices, (value: string) => void>;
+  set: { [Name in keyof Choices]: (value: Choices[Name]) => void };
 }
 
 /** What the game asks before a play. */
@@ -146,6 +164,9 @@ function Asked({ invitation, chosen, set }: AskedProps) {
   const { count, level } = invitation;
   return (
     <>
+      {invitation.players && (
+        <AskedPlayers asks={invitation.players} names={chosen.players} set={set.players} />
+      )}
       {invitation.name && (
         <Field label={t("start.name")}>
           {(id) => (
@@ -159,6 +180,9 @@ function Asked({ invitation, chosen, set }: AskedProps) {
             />
           )}
         </Field>
+      )}
+      {invitation.wall && (
+        <Tick label={t("start.hidden")} value={chosen.hidden} keep={set.hidden} />
       )}
       {count && (
         <Bounded label={t("start.count")} bounds={count} value={chosen.asked} set={set.asked} />
@@ -188,7 +212,7 @@ function Asked({ invitation, chosen, set }: AskedProps) {
 }
 
 /** What was chosen before the last play, as far as the game still asks for it; else what it begins with. */
-function chosenBefore({ slug, count, level, topics, all_topics: all }: Invitation) {
+function chosenBefore({ slug, count, level, topics, all_topics: all, players }: Invitation) {
   const kept = keptObject(chosenKey(slug)) ?? {};
   const within = (bounds: Invitation["count"], value: unknown) =>
     bounds && typeof value === "number" && value >= bounds.min && value <= bounds.max
@@ -199,7 +223,16 @@ function chosenBefore({ slug, count, level, topics, all_topics: all }: Invitatio
     count: within(count, kept["count"]),
     level: within(level, kept["level"]),
     topic: topic ?? (all ? "" : (topics[0] ?? "")),
+    players: players ? playersBefore(kept["players"], players) : [],
   };
+}
+
+/** Who played the last time, where so many still can; else as few as can. */
+function playersBefore(kept: unknown, { least, most }: NonNullable<Invitation["players"]>) {
+  const names = Array.isArray(kept) ? kept.filter((one) => typeof one === "string") : [];
+  return names.length >= least && names.length <= most
+    ? names
+    : Array.from({ length: least }, () => "");
 }
 
 interface BoundedProps {

@@ -1,5 +1,14 @@
 import { createContext, useContext } from "react";
-import type { Best, Invitation, Listed, Move, PageTexts, PlayStart, View } from "../api/client";
+import type {
+  Best,
+  Invitation,
+  Listed,
+  Move,
+  PageTexts,
+  PlayStart,
+  View,
+  Waiting,
+} from "../api/client";
 
 export type Link = "joining" | "live" | "lost" | "gone";
 
@@ -34,6 +43,8 @@ export interface Carrier {
   go: (place: Place) => void;
   /** The best plays, where the maker shows them to a player whose play is over. */
   best?: (play: string) => Promise<Best[]>;
+  /** Who else waits for the begin, where all begin at once. */
+  waiting?: (play: string) => Promise<Waiting>;
   /** The record of a play, where a player may have it. */
   trail?: (play: string) => string;
 }

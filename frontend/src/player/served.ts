@@ -10,6 +10,7 @@ export const served: Carrier = {
   invitation: api.invitation,
   listed: api.listed,
   best: api.best,
+  waiting: api.waiting,
   start: async (slug, wanted) => (await api.startPlay(slug, wanted)).id,
   join: (play, listener) => {
     let left = false;

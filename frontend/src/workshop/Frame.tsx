@@ -1,9 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
 import clsx from "clsx";
 import { type FormEvent, useState } from "react";
-import { Link, NavLink, Outlet } from "react-router";
+import { Link, NavLink, Outlet, useLocation } from "react-router";
 import { api, type Game } from "../api/client";
 import { Button, buttonLook } from "../ui/Button";
+import { Help } from "./handbook/Help";
 import { useAims, useCurrentGame, useCurrentPack, useShow } from "./data";
 import { counted, gameSnags, gameWords, packsWords, packWords, someOf } from "./words";
 
@@ -11,6 +12,7 @@ import { counted, gameSnags, gameWords, packsWords, packWords, someOf } from "./
 export function Frame() {
   const { data: game } = useCurrentGame();
   const { data: pack } = useCurrentPack();
+  const inHandbook = useLocation().pathname.startsWith("/handbook");
   return (
     <div className="grid h-dvh grid-cols-[13.5rem_1fr] grid-rows-[3.25rem_1fr] max-md:h-auto max-md:grid-cols-1 max-md:grid-rows-none">
       <header className="contents">
@@ -23,12 +25,15 @@ export function Frame() {
           {game ? (
             <TopLine key={`${game.id}-${game.dice}`} game={game} />
           ) : (
-            <p className="text-soft">{pack ? "A pack on the shelf" : "The shelf"}</p>
+            <p className="mr-auto text-soft">
+              {inHandbook ? "The handbook" : pack ? "A pack on the shelf" : "The shelf"}
+            </p>
           )}
+          <Help />
         </div>
       </header>
-      <nav aria-label="Route" className="contours border-r border-line px-5 py-6">
-        <ol className="route flex flex-col gap-6">
+      <nav aria-label="Route" className="contours overflow-y-auto border-r border-line px-5 py-5">
+        <ol className="route flex flex-col gap-[1.1rem]">
           <Stop to="/" end title="Shelf" state="packs and games" />
           {game ? (
             <Stop
@@ -60,6 +65,7 @@ export function Frame() {
           {game && (
             <Stop to={`/games/${game.id}/handout`} title="Hand out" state="links, files, plays" />
           )}
+          <Stop to="/handbook" title="Handbook" state="how to, reference, keys" />
         </ol>
       </nav>
       <main className="relative overflow-auto">

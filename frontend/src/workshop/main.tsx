@@ -65,6 +65,9 @@ const router = createBrowserRouter([
       later("/games/:gameId/handout", "Opening the hand-outs …", () =>
         import("./handout/HandOut").then(({ HandOut }) => HandOut),
       ),
+      later("/handbook/*", "Opening the handbook …", () =>
+        import("./handbook/Handbook").then(({ Handbook }) => Handbook),
+      ),
       { path: "*", element: <Lost /> },
     ],
   },

@@ -9,6 +9,7 @@ from typing import Any, NamedTuple
 from ...play.questions.question import MOST_OPTIONS, Question, same, with_pictures
 from ...play.questions.recipes import Recipe
 from ...snag import Severity
+from ...snag_codes import SnagCode
 from ..cells import place_of_key
 from ..data import DataLoader
 from ..misfit import Misfit
@@ -18,7 +19,7 @@ from ..roles import Role
 from ..row import CellRow
 from ..samples import Sample, of_words
 
-Tip = tuple[str, str, Severity]
+Tip = tuple[SnagCode, str, Severity]
 Rename = Callable[[str], str]
 """What a file is to be called."""
 

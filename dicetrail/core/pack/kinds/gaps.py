@@ -55,10 +55,6 @@ class WrittenGaps(WrittenKind):
         wrong = [option for option in question.options if same(option) not in own]
         return filled({"answer": answer, "wrong": wrong})
 
-    def without_options(self, record: WrittenRecord) -> WrittenRecord:
-        """As it is: it names no options."""
-        return record
-
     def renamed(self, question: Question, name: Rename) -> Question:
         """With the pictures that stand in its bank."""
         gaps = tuple(tuple(with_pictures(text, name) for text in accepted) for accepted in question.gaps)

@@ -68,10 +68,6 @@ class WrittenMatch(WrittenKind):
         further = [right for left, right in have if not left]
         return {**rest, "wrong": further} if further else rest
 
-    def without_options(self, record: WrittenRecord) -> WrittenRecord:
-        """As it is: its columns are no options."""
-        return record
-
     def option_texts(self, question: Question) -> Iterable[str]:
         """Both lists."""
         return (*question.items, *question.options)

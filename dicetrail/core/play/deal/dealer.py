@@ -16,7 +16,7 @@ from ..rulebook.game import Choices, Game, Round
 from ..rulebook.rows import Trouble
 from .order import ordered, parts_drawn, was_asked
 from .places import Places
-from .pool import Candidate, least_of, pool, times_in_a_pass
+from .pool import least_of_each, pool, times_in_a_pass
 from .spares import Spares
 from .supply import Supply
 
@@ -136,16 +136,14 @@ class Dealer:
         if place is not None:
             self._opened += 1
             _, before = self._put_back.pop(place)
-            return NextCard(self._places.card(before.question), before)
+            return NextCard(self._card_again(before), before)
         if self._is_through(so_far):
             return None
         steered = self._deal.is_steered
         question, mark = self._steered(so_far, chosen, trouble) if steered else next(self._coming)
-        if mark != self._places.mark:
-            self._places = Places(self._deal, self._dice, self._named, mark)
         self._opened += 1
         self._had.questions.add(question.id)
-        return NextCard(self._places.card(self._made(question)))
+        return NextCard(self._card(question, mark))
 
     def put_back(self, card: Card, after: int) -> None:
         """Let the question of a card come once more, after so many others; last, where fewer are left."""
@@ -180,7 +178,7 @@ class Dealer:
             self._most -= 1
         self._opened += 1
         self._had.questions.add(question.id)
-        return NextCard(self._places.card(self._made(question)))
+        return NextCard(self._card(question, self._places.mark))
 
     @property
     def _spare(self) -> Spares:
@@ -214,8 +212,16 @@ class Dealer:
         self._supplies[question.id] = supply
         return times_in_a_pass(question, supply)
 
-    def _made(self, question: Question) -> Question:
-        return question if question.recipe is None else self._supplies[question.id].next()
+    def _card(self, question: Question, mark: str) -> Card:
+        """A card of a question of the pass that has a mark, made where it has a recipe."""
+        if mark != self._places.mark:
+            self._places = Places(self._deal, self._dice, self._named, mark)
+        made = question if question.recipe is None else self._supplies[question.id].next()
+        return self._places.card(made)
+
+    def _card_again(self, before: Card) -> Card:
+        """A card of the same question, its options in other places."""
+        return self._places.card(before.question)
 
     # Decks that come as they are
 
@@ -277,8 +283,8 @@ class Dealer:
         left = self._some_left()
         places = [place for place, (question, _) in enumerate(left) if chosen in (None, self._said(question))]
         if self._least is not None:
-            candidates = (Candidate(left[place][0], so_far.names) for place in places)
-            values = [least_of(self._least, candidate, trouble) for candidate in candidates]
+            candidates = (left[place][0] for place in places)
+            values = list(least_of_each(self._least, candidates, so_far.names, trouble))
             least = min(values)
             places = [place for place, value in zip(places, values, strict=True) if value == least]
         if self._deal.repeats == "always":

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from math import inf
 
 from ..kinds import GENERATED
+from ..language.calls import CHANCE
 from ..language.expressions import Expression, ExpressionError, Names, Value, compile_expression
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
-from ..rulebook.names import OF_A_QUESTION
+from ..rulebook.names import OF_A_QUESTION, PICKS
 from ..rulebook.rows import Trouble, number
 from .supply import Supply
 
@@ -84,6 +85,23 @@ def least_of(expression: Expression, names: Names, trouble: Trouble | None = Non
         if trouble is not None:
             trouble("deal, next", error)
         return inf
+
+
+def least_of_each(
+    expression: Expression, questions: Iterable[Question], names: Names, trouble: Trouble | None = None
+) -> Iterator[float]:
+    """The same for several questions that might come next, worked out once for all that are alike to it."""
+    looks_at = [name for name in PICKS if name in expression.names]
+    known: dict[tuple[Value, ...], float] = {}
+    for question in questions:
+        alike = tuple(getattr(question, name) for name in looks_at)
+        if alike in known:
+            yield known[alike]
+            continue
+        value = least_of(expression, Candidate(question, names), trouble)
+        if value != inf and CHANCE not in expression.names:  # else it is told, or rolled, for each
+            known[alike] = value
+        yield value
 
 
 def follows_level(question: Question) -> bool:

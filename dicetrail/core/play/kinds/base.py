@@ -101,7 +101,8 @@ class Kind:
         return ""
 
     def items(self, question: Question) -> Sequence[str]:
-        """What stands beside the options, numbered from 1, for a kind that asks something of each."""
+        """What stands beside the options, numbered from 1, for a kind that asks something of each: texts as
+        they are filed, or pictures."""
         return ()
 
     def tries(self, question: Question, games: int | None) -> int | None:

@@ -3,43 +3,31 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Collection, Iterator, Sequence
-from math import comb, perm
+from collections.abc import Collection, Sequence
 
 from ..answers.switches import Checking
 from ..answers.verdict import Verdict
 from ..questions.card import Card
 from ..questions.given import Given
 from ..questions.question import LABELS, Question, said
-from .base import Interaction, Kind, Mark, label_range
+from .base import Interaction, label_range
+from .placed import Placed
 from .several import by_label
 
 _PAIR = re.compile(r"\s*(?:([A-Za-z])\s*[-=:]?\s*([1-8])|([1-8])\s*[-=:]?\s*([A-Za-z]))[\s,;.]*")
 
 
-def _without_fixed(items: int, others: int) -> int:
-    """Ways to give so many items each another one of so many others, of which one is its own, so that none
-    has its own (by inclusion and exclusion)."""
-    return sum((-1) ** own * comb(items, own) * perm(others - own, items - own) for own in range(items + 1))
-
-
-class Match(Kind):
+class Match(Placed):
     """Right when every item has what belongs to it; its parts are the items. The first options belong to the
     items in their order, further ones to none."""
 
     name = "match"
-    moved = True
-    never_filed = True
-    by_text = True
-    nearly = False
-    in_parts = True
-    carries = ""
     joint = "; "
-    interaction: Interaction = "other"
+    interaction: Interaction = "matching"
 
     def items(self, question: Question) -> Sequence[str]:
         """What the options are joined with."""
-        return [said(item) for item in question.items]
+        return question.items
 
     def labels(self, filed: Sequence[int]) -> str:
         """The options with the number of the item each was joined with: ``A2 B1``."""
@@ -52,27 +40,9 @@ class Match(Kind):
         pairs = zip(question.items, given.filed, strict=False)
         return self.joint.join(f"{said(item)} = {said(question.options[place])}" for item, place in pairs)
 
-    def guesses(self, question: Question) -> int:
-        """Every way to join them, each option once."""
-        return perm(len(question.options), len(question.items))
-
-    def guess(self, card: Card, number: int) -> str:
-        """A way to join them, in lexicographic order."""
-        left, places = list(range(len(card.order))), list[int]()
-        for item in range(len(card.question.items), 0, -1):
-            place, number = divmod(number, perm(len(left) - 1, item - 1))
-            places.append(left.pop(place))
-        return _joined(places)
-
-    def guessed(self, question: Question) -> dict[int, int]:
-        """By how many items have their own (rencontres numbers where there are as many options: J. Riordan,
-        "An Introduction to Combinatorial Analysis", 1958, chapter 3)."""
-        items, options = len(question.items), len(question.options)
-        return {
-            hits: comb(items, hits) * ways
-            for hits in range(items)
-            if (ways := _without_fixed(items - hits, options - hits))
-        }
+    def written(self, places: Sequence[int]) -> str:
+        """The pairs."""
+        return self.labels(places)
 
     def check(self, card: Card, text: str, rules: Checking, tried: Collection[str]) -> Verdict:
         """By pairs, ``A2 B1``, or by the letters in the order of the items, ``B A``."""
@@ -87,52 +57,12 @@ class Match(Kind):
             return Verdict("unreadable", (f"every item should be joined once; {fault}",))
         picks = tuple(place for _, place in sorted(joined))
         found = sum(map(int.__eq__, picks, card.rights))
-        steps = (f"joins them as {_joined(picks)}", f"{found} of {items} belong together")
+        steps = (f"joins them as {self.written(picks)}", f"{found} of {items} belong together")
         return Verdict("right" if found == items else "wrong", steps, picks)
-
-    def right_input(self, card: Card) -> str:
-        """Each item with its own."""
-        return _joined(card.rights)
-
-    def wrong_input(self, card: Card, tried: Collection[str]) -> str:
-        """Each item with what belongs to the next one, so that none has its own."""
-        return _joined((*card.rights[1:], card.rights[0]))
-
-    def partly_right(self, card: Card) -> Iterator[str]:
-        """With the first two swapped, where there are others."""
-        if len(card.rights) > 2:
-            yield _joined((card.rights[1], card.rights[0], *card.rights[2:]))
 
     def answer(self, question: Question) -> str:
         """Each item with its own."""
         return self.told(question, Given("", question.rights))
-
-    def possible(self, question: Question) -> int:
-        """As many as there are items."""
-        return len(question.items)
-
-    def hits(self, card: Card, verdict: Verdict) -> int:
-        """The items that have their own."""
-        return sum(map(int.__eq__, verdict.picks, card.rights))
-
-    def wrong_hits(self, question: Question) -> Sequence[int]:
-        """Where every option belongs to an item, two of them at least don't have their own."""
-        further = len(question.options) > len(question.items)
-        return range(len(question.items) - (not further))
-
-    def marks(self, card: Card, picks: Sequence[int], *, revealed: bool) -> list[Mark]:
-        """Whether the option at each place was joined with its own; what belongs together is told as a
-        text."""
-        own = dict(zip(picks, card.rights, strict=False))
-        return [
-            "" if place not in own else "right" if own[place] == place else "wrong"
-            for place in range(len(card.order))
-        ]
-
-
-def _joined(places: Sequence[int]) -> str:
-    """The places of the options that the items have, as pairs."""
-    return " ".join(sorted(f"{LABELS[place]}{item}" for item, place in enumerate(places, 1)))
 
 
 def _pairs(text: str) -> list[tuple[int, int]] | None:

@@ -1,7 +1,8 @@
 """Calls: what expressions may call.
 
 Functions of numbers; what chance gives, which is asked of who evaluates by the name :data:`CHANCE`; and
-counts of a topic, each of which is a name of its own: ``right_in('knots')``.
+what is counted of a topic or held against all players, each of which is a name of its own:
+``right_in('knots')``, ``most(score)``.
 """
 
 from __future__ import annotations
@@ -12,6 +13,8 @@ from collections.abc import Callable, Iterable
 from typing import cast
 
 from .values import Evaluate, ExpressionError, Names, Value, bounded, number_of
+
+Number = int | float
 
 FUNCTIONS: dict[str, tuple[Callable[..., Value], int, int]] = {
     "min": (min, 1, 20),
@@ -41,7 +44,12 @@ OF_TOPIC = {
     "percent_in": "right of asked in a topic, from 0 to 100",
 }
 """What is counted by topic, with what each stands for."""
-CALLED = (*FUNCTIONS, *CHANCES, *OF_TOPIC)
+OVER_ALL: dict[str, tuple[str, Callable[..., Number]]] = {
+    "most": ("the most that any player has of a meter or a count", max),
+    "least": ("the least that any player has of a meter or a count", min),
+}
+"""What is looked for among all players, with what each stands for and how it is found."""
+CALLED = (*FUNCTIONS, *CHANCES, *OF_TOPIC, *OVER_ALL)
 """Everything that may be called."""
 
 Part = Callable[[ast.expr], Evaluate]
@@ -73,6 +81,13 @@ def compile_call(name: str, node: ast.Call, part: Part, names: set[str], source:
                 names.add(called)
                 return lambda values: values[called]
         raise ExpressionError(f'{name}() takes the name of a topic, as in {name}("knots")', place)
+    if name in OVER_ALL:
+        match given:
+            case [ast.Name(id=of)]:
+                over = f"{name}({of})"
+                names |= {over, of}
+                return lambda values: values[over]
+        raise ExpressionError(f"{name}() takes the name of a meter or a count, as in {name}(score)", place)
     raise ExpressionError(f"{name}() can't be used here. There are {', '.join(CALLED)}.", place)
 
 
@@ -90,6 +105,17 @@ def topic_in(name: str) -> tuple[str, str] | None:
 def topics_in(names: Iterable[str]) -> dict[str, tuple[str, str]]:
     """Those of some names that are counts of a topic, with what is counted and of which."""
     return {name: found for name in names if (found := topic_in(name)) is not None}
+
+
+def over_all_in(names: Iterable[str]) -> dict[str, tuple[str, str]]:
+    """Those of some names that are held against all players, with how and of what."""
+    parts = {name: name.rstrip(")").partition("(") for name in names}
+    return {name: (how, of) for name, (how, _, of) in parts.items() if how in OVER_ALL and of}
+
+
+def is_called(name: str) -> bool:
+    """Whether a name is that of what is counted of a topic, or held against all players."""
+    return name.partition("(")[0] in {**OF_TOPIC, **OVER_ALL} and name.endswith(")")
 
 
 def _count(name: str, given: list[ast.expr], fewest: int, most: int, place: int) -> None:

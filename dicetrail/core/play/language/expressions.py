@@ -17,7 +17,7 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
-from .calls import CHANCE, compile_call, topic_in
+from .calls import CHANCE, compile_call, is_called
 from .hints import of_name, of_signs
 from .numbers import show_number
 from .values import LARGEST as LARGEST
@@ -89,9 +89,9 @@ def compile_expression(source: str, *, exact: bool = False, within: float = 0) -
 
 def check_names(expression: Expression, known: Collection[str]) -> None:
     """Raise :class:`ExpressionError` at the first name that is not among the ``known`` ones. Counts of a
-    topic are known where those of the whole play are."""
+    topic, and what is held against all players, are known where counts of the whole play are."""
     for name in sorted(expression.names, key=expression.source.find):
-        if topic_in(name) and "asked" in known:
+        if is_called(name) and "asked" in known:
             continue
         if name == CHANCE and name not in known:
             place = re.search(r"\b(roll|one_of)\s*\(", expression.source)

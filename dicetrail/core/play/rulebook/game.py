@@ -14,6 +14,7 @@ from ..questions.question import Question
 from .help import Help
 from .moments import Moment, Then
 from .page import Cue, Look, Sound, Welcome, Words
+from .players import Players
 
 Result = Literal["won", "lost", "done", "stopped"]
 ENDS: tuple[Result, ...] = ("won", "lost", "done")
@@ -49,6 +50,11 @@ class Meter:
     def is_bounded(self) -> bool:
         """Whether it does not hold every whole number as it is."""
         return self.min is not None or self.max is not None or self.decimals is not None
+
+    @property
+    def called(self) -> str:
+        """What a player calls it."""
+        return self.label or self.name.replace("_", " ")
 
     def kept(self, value: Number) -> Number:
         """``value`` within the meter's bounds, rounded to its decimals; a whole number without a point."""
@@ -99,12 +105,14 @@ class Consequence:
 
 @dataclass(frozen=True, slots=True)
 class Ending:
-    """What ends a play: when ``condition`` holds, with ``result``, saying ``tell`` or one of ``more``."""
+    """What ends a play: when ``condition`` holds, with ``result``, saying ``tell`` or one of ``more``. One of
+    a ``player`` puts out whose turn it is; the others go on."""
 
     condition: str
     result: Literal["won", "lost", "done"]
     tell: str = ""
     more: tuple[str, ...] = ()
+    whose: Literal["play", "player"] = "play"
 
 
 @dataclass(frozen=True, slots=True)
@@ -234,6 +242,7 @@ class Game:
     With ``leave`` the player may end a play at any time; a ``silent`` game makes no sound at all. With
     ``same_deal`` a play may be made again with its dice; ``review`` shows the questions one by one after it,
     ``review_by`` how it went by what. ``names`` are named expressions; ``helps`` can be used at any question.
+    Where several ``players`` play in turn, each has meters and counts of their own.
     """
 
     title: str
@@ -261,6 +270,7 @@ class Game:
     names: tuple[tuple[str, str], ...] = ()
     review_by: Literal["", "topic"] = ""
     helps: tuple[Help, ...] = ()
+    players: Players | None = None
 
     @property
     def rows(self) -> tuple[Consequence, ...]:
@@ -293,11 +303,19 @@ class Choices:
     count: int | None = None
     topic: str = ""
     level: int | None = None
+    players: tuple[str, ...] = ()
+    """The names of those who play in turn; none in a game for one."""
 
     def as_dict(self) -> dict[str, Any]:
         """The dice, and what else was chosen, as JSON data."""
-        chosen = {"player": self.player, "count": self.count, "topic": self.topic, "level": self.level}
+        chosen = {
+            "player": self.player,
+            "count": self.count,
+            "topic": self.topic,
+            "level": self.level,
+            "players": list(self.players),
+        }
         return {
             "dice": self.dice,
-            **{name: value for name, value in chosen.items() if value not in ("", None)},
+            **{name: value for name, value in chosen.items() if value not in ("", None, [])},
         }

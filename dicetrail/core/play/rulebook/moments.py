@@ -29,10 +29,10 @@ Moment = Literal[
 Phase = Literal["ready", "choosing", "asking", "feedback", "over"]
 """What a play is at: before its begin, waiting for the choice of what comes next, waiting for an answer,
 showing what came of one, or over."""
-Onward = Literal["ask", "next", "later", "swap", "revisit", "try", "resume", "round", "over"]
+Onward = Literal["ask", "next", "later", "swap", "revisit", "try", "resume", "round", "out", "over"]
 """Where a play goes after a moment: to the first try, the next question (this one coming again later),
 another one in its place, a new visit of this one, its next try, the same try once more, on from this round,
-or the end."""
+on without the player whose turn it is, or the end."""
 TOLD_AS: dict[Onward, str] = {
     "ask": "asking",
     "next": "next",
@@ -42,6 +42,7 @@ TOLD_AS: dict[Onward, str] = {
     "try": "again",
     "resume": "again",
     "round": "round",
+    "out": "next",
     "over": "over",
 }
 """What a trail says of where a play goes."""

@@ -55,6 +55,12 @@ OF_A_ROUND = {
     "rounds": Known("how many rounds there are", 1, whole=True),
 }
 """What is said of the round that a play is in."""
+OF_PLAYERS = {
+    "turn": Known("the number of the player whose turn it is, from 1", 1, whole=True),
+    "players": Known("players who are still in the play", 1, whole=True),
+    "rank": Known("the place of the player among all, 1 for the first", 1, whole=True),
+}
+"""What is said of those who play in turn."""
 OF_WHERE_FROM = {
     "pack": Known("the name of the pack the question is from"),
     "id": Known("the question’s id"),
@@ -76,6 +82,7 @@ _KNOWN = {
     **OF_A_VISIT,
     **OF_A_ROUND,
     **OF_HELPS,
+    **OF_PLAYERS,
 }
 
 NAMES: dict[str, str] = {
@@ -85,7 +92,10 @@ NAMES: dict[str, str] = {
 }
 """The names that expressions know besides the meters, with what each stands for; those of a try first."""
 LATER = frozenset(
-    ({*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, *OF_HOW_FAR, *OF_HELPS, *ONLY_WITH} - {"round"})
+    (
+        {*OF_A_VISIT, *OF_A_ROUND, *OF_WHAT_WAS_GIVEN, *OF_HOW_FAR, *OF_HELPS, *OF_PLAYERS, *ONLY_WITH}
+        - {"round"}
+    )
     | ALONE.keys()
 )
 """Names that came later: a meter that a game called so before hides them."""

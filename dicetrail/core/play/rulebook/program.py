@@ -10,7 +10,7 @@ from math import inf
 
 from ..answers.letters import board_of
 from ..kinds import kind_of
-from ..language.calls import CHANCE, topics_in
+from ..language.calls import CHANCE, OVER_ALL, over_all_in, topics_in
 from ..language.expressions import Expression, Template, compile_expression, compile_template
 from ..words import LANGUAGES, texts_of
 from .game import GOES, Award, Consequence, Ending, Game, Meter, Result, Round
@@ -23,6 +23,7 @@ from .quantities import ALONE, Having
 Texts = tuple[Template, ...]
 """Texts of which one is told."""
 _IN_BRACES, _OF_A_ROUND = re.compile(r"\{[^{}]*\}"), re.compile(rf"\b({'|'.join(ALONE)})\b")
+_OF_ALL = re.compile(rf"\b(?:{'|'.join(OVER_ALL)})\s*\(\s*(\w+)\s*\)")
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,6 +74,14 @@ class ReadyRound:
     intro: Template
 
 
+def _rank(game: Game) -> str:
+    """What its players are ranked by."""
+    if game.players is not None and game.players.rank:
+        return game.players.rank
+    meters = [meter.name for meter in game.meters]
+    return "score" if "score" in meters else (meters or ["right"])[0]
+
+
 class Program:
     """A game ready to run; ``rows`` are all that there are at a moment, of whichever round.
 
@@ -84,6 +93,7 @@ class Program:
         self.named: dict[str, Expression] = {}
         """Named expressions by their names, each behind those that it looks at."""
         self._of_topic: dict[str, tuple[str, str]] = {}
+        self._over_all: dict[str, tuple[str, str]] = {}
         self._rolls = False
         for name, source in in_order(game.names):
             self.named[name] = self._expression(source)
@@ -101,6 +111,8 @@ class Program:
         self.awards: list[tuple[Expression, Texts, Award]] = [
             (self._expression(one.condition), self._texts(one.tell, one.more), one) for one in game.awards
         ]
+        self.ranked_by = self._expression(_rank(game))
+        """What players are ranked by, the most first."""
         self.intro = self._text(game.intro)
         self.texts = texts_of(game.words.language, game.words.texts)
 
@@ -134,6 +146,7 @@ class Program:
                 yield from (row.condition,) if row.condition else ()
                 yield from (value for pairs in (row.add, row.set, row.time) for _, value in pairs)
         yield from (condition for condition, _, _ in (*self.endings, *self.awards))
+        yield from (self.ranked_by,) if self.game.players else ()
         for help_ in self.helps.values():
             yield from (help_.condition,) if help_.condition else ()
             yield from (value for _, value in help_.add)
@@ -154,6 +167,11 @@ class Program:
     def by_topic(self) -> dict[str, tuple[str, str]]:
         """The counts of topics that its expressions and texts ask for: what is counted, of which topic."""
         return self._of_topic
+
+    @property
+    def over_all(self) -> dict[str, tuple[str, str]]:
+        """What its expressions and texts hold against all players: how, and which meter or count."""
+        return self._over_all
 
     @cached_property
     def counts_topics(self) -> bool:
@@ -180,6 +198,7 @@ class Program:
             "rounds": self.has_rounds,
             "opinions": self.asks_opinions,
             "helps": bool(self.helps),
+            "players": self.game.players is not None,
         }
         return frozenset(what for what, so in has.items() if so)
 
@@ -195,16 +214,15 @@ class Program:
         return board_of(phrases, LANGUAGES[self.game.words.language].alphabet)
 
     def _expression(self, source: str) -> Expression:
-        """An expression of the game; where it has no rounds, what is of a round is of the play. Its names are
-        also those that the named expressions in it look at."""
-        expression = compile_expression(source if self.game.rounds else self._alone(source))
+        """An expression of the game; where it has no rounds, what is of a round is of the play, and for one
+        player the most of all is what that one has. Its names are also those that the named expressions in
+        it look at."""
+        expression = compile_expression(self._alone(source))
         names = self._noted(expression.names)
         return expression if names == expression.names else replace(expression, names=names)
 
     def _text(self, source: str) -> Template:
-        if not self.game.rounds and "round_" in source:
-            source = _IN_BRACES.sub(lambda part: self._alone(part[0]), source)
-        template = compile_template(source)
+        template = compile_template(_IN_BRACES.sub(lambda part: self._alone(part[0]), source))
         names = self._noted(template.names)
         return template if names == template.names else replace(template, names=names)
 
@@ -215,11 +233,14 @@ class Program:
         """Some names and those that the named ones among them look at, noted for the whole game."""
         names = names.union(*(self.named[name].names for name in names if name in self.named))
         self._of_topic |= topics_in(names)
+        self._over_all |= over_all_in(names)
         self._rolls |= CHANCE in names
         return names
 
     def _alone(self, source: str) -> str:
-        if "round_" not in source:
+        if self.game.players is None and "(" in source:
+            source = _OF_ALL.sub(r"\1", source)
+        if self.game.rounds or "round_" not in source:
             return source
         return _OF_A_ROUND.sub(lambda one: one[0] if one[0] in self.meters else ALONE[one[0]], source)
 

@@ -23,7 +23,7 @@ Counts = dict[str, Number]
 Happening = Moment | Literal["entered", "dealt", "swapped", "visited", "tried"]
 """What is counted: a moment, and before it that a round is ``entered``, that a question is ``dealt`` (once
 each), that a visit of it begins, and then each try; and that a question is ``swapped`` for another."""
-Having = Literal["rounds", "opinions", "helps"]
+Having = Literal["rounds", "opinions", "helps", "players"]
 """What a game may have, and some quantities are counted only with."""
 
 
@@ -43,7 +43,7 @@ class Quantity:
     start: Number = 0
     made_of: str = ""
     whole: bool = True
-    only_with: Literal["", "opinions", "helps"] = ""
+    only_with: Literal["", "opinions", "helps", "players"] = ""
 
     @property
     def of_visit(self) -> bool:
@@ -124,7 +124,8 @@ _OF_PLAY = {
             start=inf,
             whole=False,
         ),
-        Quantity("left", "questions that are still to come", made_of="total - asked"),
+        Quantity("others_asked", "questions others were asked", only_with="players"),  # seats say it
+        Quantity("left", "questions that are still to come", made_of="total - asked - others_asked"),
         Quantity(
             "percent",
             "right of asked, from 0 to 100",
@@ -133,18 +134,17 @@ _OF_PLAY = {
         ),
     )
 }
+_COUNTED_IN_ROUNDS = ("asked", "right", "wrong", "missed", "late", "skipped", "opinions", "first_try")
 _OF_ROUND = {
     one.name: one
     for one in (
         Quantity("round_total", "questions this round asks in all"),  # its deck says it
-        *map(
-            _in_round,
-            map(
-                _OF_PLAY.__getitem__,
-                ("asked", "right", "wrong", "missed", "late", "skipped", "opinions", "first_try"),
-            ),
+        *map(_in_round, map(_OF_PLAY.__getitem__, (*_COUNTED_IN_ROUNDS, "others_asked"))),
+        Quantity(
+            "round_left",
+            "questions of this round to come",
+            made_of="round_total - round_asked - round_others_asked",
         ),
-        Quantity("round_left", "questions of this round to come", made_of="round_total - round_asked"),
         Quantity(
             "round_percent",
             "right of asked in this round, from 0 to 100",
@@ -198,7 +198,8 @@ def at_first(total: int = 0, having: Collection[Having] = ()) -> Counts:
 
 def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
-    becomes = _AT["round_asked" in counts, "opinions" in counts, "helps_used" in counts].get(happening)
+    of_game = "round_asked" in counts, "opinions" in counts, "helps_used" in counts, "others_asked" in counts
+    becomes = _AT[of_game].get(happening)
     return counts | becomes({**counts, **given}) if becomes else counts
 
 
@@ -287,7 +288,7 @@ def _all_at(having: Collection[Having]) -> dict[Happening, Callable[[Names], Cou
     }
 
 
-_HAVING: tuple[Having, ...] = ("rounds", "opinions", "helps")
+_HAVING: tuple[Having, ...] = ("rounds", "opinions", "helps", "players")
 _AT = {
     tuple(one in having for one in _HAVING): _all_at(having)
     for having in chain.from_iterable(combinations(_HAVING, many) for many in range(len(_HAVING) + 1))

@@ -9,7 +9,7 @@ from ..language.expressions import LARGEST, Expression, ExpressionError, Names
 from .clocks import Clock
 from .game import Consequence, Number, Result
 from .moments import MOMENTS, Moment, Onward
-from .program import Program, ReadyGate, ReadyRound, ReadyRow
+from .program import Program, ReadyGate, ReadyHelp, ReadyRound, ReadyRow
 
 Trouble = Callable[[str, ExpressionError], None]
 """Told of an expression that has no value now: where it stands, and why."""
@@ -31,6 +31,16 @@ def holds(condition: Expression, names: Names, where: str, trouble: Trouble) -> 
     except ExpressionError as error:
         trouble(where, error)
         return False
+
+
+def costs_of(one: ReadyHelp, names: Names) -> tuple[tuple[str, Number], ...]:
+    """What using a help adds to meters. Raises ExpressionError where one of its numbers has no value."""
+    return tuple((name, number(expression, names)) for name, expression in one.add)
+
+
+def may_be_used(one: ReadyHelp, names: Names) -> bool:
+    """Whether the condition of a help holds; one that has no value does not, and that is all of it."""
+    return one.condition is None or holds(one.condition, names, "", lambda where, error: None)
 
 
 class Effect(NamedTuple):

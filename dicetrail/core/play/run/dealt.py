@@ -45,10 +45,10 @@ def _played(
     run = Run(program, choices)
     run.begin()
     to_input(run)
-    while run.phase != "over" and len(run.asked) < most:
+    while run.phase != "over" and len(run.asked_of_all) < most:
         if run.phase == "choosing":
             run.do(Move("choose", run.offered[0]), run.input_from or 0)
         else:
             run.do(Move(answers), run.input_from or 0)
         to_input(run)
-    return [InRound(turn.round, turn.card) for turn in run.asked]
+    return [InRound(turn.round, turn.card) for turn in run.asked_of_all]

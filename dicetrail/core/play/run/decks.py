@@ -15,10 +15,15 @@ from ..rulebook.program import Program, ReadyRound
 _Chosen = tuple[int, str, int | None]
 _POOLS: WeakKeyDictionary[Program, dict[_Chosen, Sequence[Question]]] = WeakKeyDictionary()
 """The questions of rounds, by what was chosen: looked up once for all plays of a program."""
+_SIZES: WeakKeyDictionary[Program, dict[tuple[_Chosen, int | None], int]] = WeakKeyDictionary()
+"""How many questions a round asks that is entered for the first time, by what was chosen."""
 
 
 class Decks:
     """The decks of one play. It stands in the first round until another is entered."""
+
+    deals: type[Dealer] = Dealer
+    """What deals in a round."""
 
     def __init__(self, program: Program, choices: Choices) -> None:
         self._program, self._choices = program, choices
@@ -56,13 +61,20 @@ class Decks:
 
     def _ahead(self) -> int:
         """The questions of the rounds that follow this one."""
-        return sum(self._dealer(one).total for one in self._program.rounds[max(1, self.round.number) :])
+        return sum(map(self._size, self._program.rounds[max(1, self.round.number) :]))
+
+    def _size(self, one: ReadyRound) -> int:
+        sizes = _SIZES.setdefault(self._program, {})
+        key = _chosen(self._choices, one), self._choices.count
+        if key not in sizes:
+            sizes[key] = self._dealer(one).total
+        return sizes[key]
 
     def _dealer(self, one: ReadyRound) -> Dealer:
         number = one.number
         if not number:
-            return Dealer(self._program.game, self._choices, one.source)
-        return Dealer(
+            return self.deals(self._program.game, self._choices, one.source)
+        return self.deals(
             self._program.game,
             self._choices,
             one.source,
@@ -72,10 +84,14 @@ class Decks:
         )
 
 
+def _chosen(choices: Choices, one: ReadyRound) -> _Chosen:
+    return one.number, choices.topic, choices.level
+
+
 def _questions(program: Program, choices: Choices, one: ReadyRound) -> Sequence[Question]:
     """The questions of a round."""
     known = _POOLS.setdefault(program, {})
-    key = (one.number, choices.topic, choices.level)
+    key = _chosen(choices, one)
     if key not in known:
         known[key] = pool(program.game, choices, one.source)
     return known[key]

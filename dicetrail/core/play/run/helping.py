@@ -17,7 +17,7 @@ from ..rulebook.clocks import Clock
 from ..rulebook.game import Choices
 from ..rulebook.help import Does, Help, Per
 from ..rulebook.program import Program, ReadyHelp
-from ..rulebook.rows import holds
+from ..rulebook.rows import may_be_used
 from .played import Seat, Turn
 
 
@@ -27,6 +27,7 @@ class Helped(Protocol):
     program: Program
     choices: Choices
     seat: Seat
+    seats: tuple[Seat, ...]
     question_clock: Clock
 
     @property
@@ -35,7 +36,7 @@ class Helped(Protocol):
     @property
     def asked_here(self) -> int: ...
 
-    def names(self, at: int) -> Names: ...
+    def names(self, at: int, seat: Seat | None = None) -> Names: ...
 
 
 class Open(NamedTuple):
@@ -50,13 +51,14 @@ class Open(NamedTuple):
 
 
 class Aid(NamedTuple):
-    """A thing that helps do: whether it ``can`` be done at an open question, what is open ``after`` that, and
-    how it is done in a run. ``clock`` is what it does to the question's, ``swaps`` tells that the question is
-    over with it, ``reminds`` that the answer may come to mind by it."""
+    """A thing that helps do: the part of what is open that it ``looks_at``, whether it ``can`` be done, what
+    is open ``after`` that, how it is done in a run, and what it does to the question's ``clock``. ``swaps``
+    tells that the question is over with it, ``reminds`` that the answer may come to mind by it."""
 
+    looks_at: str
     can: Callable[[Open], bool]
-    after: Callable[[Open, Help], Open]
-    do: Callable[[Helped, Help], None]
+    after: Callable[[Open, Help], Open] = lambda here, one: here
+    do: Callable[[Helped, Help], None] = lambda run, one: None
     clock: Callable[[Clock, Help], None] = lambda clock, one: None
     swaps: bool = False
     reminds: bool = False
@@ -70,17 +72,15 @@ def open_at_first(question: Question, *, clock: bool, swap: bool) -> Open:
 
 
 def open_in(run: Helped) -> Open:
-    """What helps can still do at the question that is open in a run."""
+    """What helps can still do at the question that is open in a run; of letters, whether there is a next."""
     turn = run.seat.open
-    question = turn.card.question
-    letters = _next_letter(turn) and kind_of(question).letters_to_show(question)
     # nothing of it is counted yet, and there is another
     swap = turn.visits == 1 and turn.outcome == "open" and run.dealer.can_swap(run.asked_here - 1)
     return Open(
         len(wrong_left(turn)),
-        bool(question.hint) and not turn.aided.hinted,
+        bool(turn.card.question.hint) and not turn.aided.hinted,
         run.question_clock.limit is not None,
-        letters or 0,
+        int(_next_letter(turn) != ""),
         swap,
     )
 
@@ -113,10 +113,6 @@ def _hint(run: Helped, one: Help) -> None:
     run.seat.open.aided = run.seat.open.aided._replace(hinted=True)
 
 
-def _give_time(clock: Clock, one: Help) -> None:
-    clock.add(one.seconds)
-
-
 def _letter(run: Helped, one: Help) -> None:
     turn = run.seat.open
     letter = _next_letter(turn)
@@ -138,19 +134,18 @@ def _swap(run: Helped, one: Help) -> None:
 
 AIDS: Mapping[Does, Aid] = {
     "remove": Aid(
+        "wrong",
         lambda here: here.wrong > 1,
         lambda here, one: here._replace(wrong=max(1, here.wrong - one.remove)),
         _remove,
     ),
-    "hint": Aid(lambda here: here.hint, lambda here, one: here._replace(hint=False), _hint, reminds=True),
-    "time": Aid(
-        lambda here: here.clock,
-        lambda here, one: here,
-        lambda run, one: _give_time(run.question_clock, one),
-        clock=_give_time,
+    "hint": Aid(
+        "hint", lambda here: here.hint, lambda here, one: here._replace(hint=False), _hint, reminds=True
     ),
-    "swap": Aid(lambda here: here.swap, lambda here, one: here, _swap, swaps=True),
+    "time": Aid("clock", lambda here: here.clock, clock=lambda clock, one: clock.add(one.seconds)),
+    "swap": Aid("swap", lambda here: here.swap, do=_swap, swaps=True),
     "letter": Aid(
+        "letters",
         lambda here: here.letters > 0,
         lambda here, one: here._replace(letters=here.letters - 1),
         _letter,
@@ -170,12 +165,12 @@ def usable(run: Helped, called: str, at: int) -> ReadyHelp | None:
     one = next((one for name, one in run.program.helps.items() if same(name) == same(called)), None)
     if one is None or uses_left(run, one.source) == 0 or not AIDS[one.source.does].can(open_in(run)):
         return None
-    so = one.condition is None or holds(one.condition, run.names(at), "", lambda where, error: None)
-    return one if so else None
+    return one if may_be_used(one, run.names(at)) else None
 
 
 def renew(run: Helped, per: Per) -> None:
     """A round, or a question, begins: what is to be used once in each can be used again."""
     for one in run.program.game.helps:
         if one.per == per:
-            del run.seat.used[one.name]
+            for seat in run.seats:
+                del seat.used[one.name]

@@ -6,14 +6,15 @@ from collections.abc import Callable
 from typing import Protocol, cast
 
 from ..kinds import kind_of, shown_answer
-from ..language.calls import CHANCE
-from ..language.expressions import Value
+from ..language.calls import CHANCE, OVER_ALL
+from ..language.expressions import Names, Value
 from ..questions.question import LABELS
 from ..rulebook.clocks import Clock
 from ..rulebook.program import Program
 from ..rulebook.quantities import MADE, made, of_topic
 from .instant import Instant
 from .played import Seat, Turn
+from .seats import ranks
 
 
 class Knowing(Protocol):
@@ -21,29 +22,32 @@ class Knowing(Protocol):
 
     program: Program
     seat: Seat
+    seats: tuple[Seat, ...]
     instant: Instant
-    known: dict[str, Value]
     question_clock: Clock
     game_clock: Clock
 
+    def names(self, at: int, seat: Seat | None = None) -> Names:
+        """What expressions know at a time, of the player whose turn it is or of another one."""
+
 
 class NamesOfRun(dict[str, Value]):
-    """The names of a run at a time (milliseconds), each worked out when it is first asked for."""
+    """The names of a run at a time (milliseconds), as they are for one of its players, each worked out when
+    it is first asked for."""
 
-    __slots__ = ("_at", "_run")
+    __slots__ = ("_at", "_run", "_seat")
 
-    def __init__(self, run: Knowing, at: int) -> None:
-        self._run = run
-        self._at = at
+    def __init__(self, run: Knowing, at: int, seat: Seat) -> None:
+        self._run, self._at, self._seat = run, at, seat
 
     def __missing__(self, name: str) -> Value:
-        run, seat = self._run, self._run.seat
+        run, seat = self._run, self._seat
         if name in seat.meters:
             value: Value = seat.meters[name]
         elif name in _SAID:
             value = _SAID[name](seat.turn) if seat.turn else ""
-        elif name in run.known:
-            value = run.known[name]
+        elif name in seat.known:
+            value = seat.known[name]
         elif name in seat.counts:
             value = seat.counts[name]
         elif name in _AT:
@@ -55,6 +59,10 @@ class NamesOfRun(dict[str, Value]):
         elif name in run.program.by_topic:
             function, topic = run.program.by_topic[name]
             value = of_topic(function, seat.by_topic.get(topic, {}))
+        elif name in run.program.over_all:
+            value = self._over_all(*run.program.over_all[name])
+        elif name == "rank":
+            value = ranks(run, self._at)[seat.number - 1]
         elif name == CHANCE:
             value = cast(Value, run.instant.roll)
         else:
@@ -63,11 +71,18 @@ class NamesOfRun(dict[str, Value]):
         return value
 
     def _named(self, name: str) -> Value:
-        """A named expression, which is worked out once at a step."""
+        """A named expression, which is worked out once at a step for the player whose turn it is."""
+        if self._seat is not self._run.seat:
+            return self._run.program.named[name](self)
         settled = self._run.instant.named
         if name not in settled:
             settled[name] = self._run.program.named[name](self)
         return settled[name]
+
+    def _over_all(self, how: str, of: str) -> Value:
+        """What is held against all players."""
+        run = self._run
+        return OVER_ALL[how][1](run.names(self._at, seat)[of] for seat in run.seats)
 
 
 _AT: dict[str, Callable[[Knowing, int], Value]] = {

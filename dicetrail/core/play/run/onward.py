@@ -17,20 +17,18 @@ from ..rulebook.game import Number
 from ..rulebook.moments import TOLD_AS, Moment
 from ..rulebook.names import NOT_OFF, OF_A_QUESTION
 from ..rulebook.program import ReadyHelp
-from ..rulebook.quantities import of_round, totals
+from .closing import Closing
 from .helping import renew
-from .played import Came, End, Feedback, Lap, Outcome, Turn
-from .position import Position
+from .played import Came, End, Feedback, Turn
 from .scene import Scene
+from .seats import count_others, following, passes, still_in, together
 from .sequence import (
     LEADS,
     begin_round,
     begin_try,
-    close,
     end_round,
     happen,
     pause_after,
-    time_is_up,
     use_help,
     visit,
 )
@@ -45,7 +43,7 @@ _STAYS: Mapping[Moment, tuple[Moment, ...]] = {
 all)."""
 
 
-class Onward(Position):
+class Onward(Closing):
     """One play, from moment to moment. What follows on what stands in :mod:`.sequence`."""
 
     def _happen(
@@ -78,6 +76,11 @@ class Onward(Position):
         **details: Any,
     ) -> None:
         """What came of a moment goes into the trail and is shown, until its pause is over."""
+        said = scene.tell
+        if came.end is not None and came.end.out:
+            said = " ".join(filter(None, (said, came.end.tell)))
+            details["out"] = came.end.result
+            came = self._put_out(came, came.end)
         moment, self._came = came.moment, came
         about = self.seat.turn
         if about is not None and moment not in _OF_NO_QUESTION:
@@ -94,13 +97,13 @@ class Onward(Position):
             moment=moment,
             row=came.row,
             before=before,
-            tell=scene.tell,
-            next_=came.end.result if came.end else TOLD_AS[came.onward],
+            tell=said,
+            next_=came.end.result if came.end and came.onward == "over" else TOLD_AS[came.onward],
             **details,
         )
         if not self._says_nothing(came):
-            self.feedback = Feedback.of(came, len(self.trail), scene.tell, verdict, text)
-        hold, self._waits_for_player = pause_after(came, self.round)
+            self.feedback = Feedback.of(came, len(self.trail), said, verdict, text)
+        hold, self._waits_for_player = pause_after(came, self.round, hands_over=self._hands_over)
         self.phase = "feedback"
         self._resume_at = at + round(hold * 1000)
 
@@ -128,7 +131,10 @@ class Onward(Position):
     # Going on
 
     def _go_on(self, at: int) -> None:
+        players = self.program.game.players
         self._waits_for_player = False
+        if self._came.moment == "opened":
+            self._hands_over = False
         if self._came.onward != "over" and self.game_clock.left_at(at) == 0:
             self._game_clock_ran_out(at)
             return
@@ -139,6 +145,8 @@ class Onward(Position):
             self._enter(1, at)
             return
         if self._came.gate is not None:
+            if players is not None and players.turn == "round":
+                self._give_turn()
             self._enter(self._came.gate.to, at)
             return
         leads = LEADS[self._came.onward]
@@ -161,8 +169,9 @@ class Onward(Position):
 
     def _enter(self, number: int, at: int) -> None:
         """A round begins."""
-        self.decks.enter(number, int(self.counts["asked"]))
-        self.known |= {"round": number, "round_name": self.round.source.name}
+        self.decks.enter(number, self.how_many_asked())
+        for seat in self.seats:
+            seat.known |= {"round": number, "round_name": self.round.source.name}
         self._count_questions(0)
         renew(self, "round")
         self._settle("round_begun", str(number))
@@ -186,21 +195,22 @@ class Onward(Position):
             details["gate"] = came.gate.number
         self._tell(scene, came, before, at, **details)
 
-    def _close_lap(self) -> None:
-        """What the round came to, once it is over."""
-        if self.round.number and self.decks.leave():
-            self.seat.laps.append(Lap(self.round.number, of_round(self.counts)))
-
     def _count_questions(self, asked: int) -> None:
         """How many questions the play and its round ask, as far as is known once the round has asked so
-        many."""
-        self.counts["total"] = self.decks.total_after(asked)
-        if self.round.number:
-            self.counts["round_total"] = self.dealer.total_after(asked)
+        many; and for each player how many the others were asked."""
+        total, here = self.decks.total_after(asked), self.dealer.total_after(asked)
+        for seat in self.seats:
+            seat.counts["total"] = total
+            if self.round.number:
+                seat.counts["round_total"] = here
+        if self.has_turns:
+            count_others(self.seats, self.seat)
 
     def _open_next(self, at: int, chosen: str | None = None, *, instead: bool = False) -> None:
-        asked, trouble = self.asked_here, self.rulings.trouble(at)
+        asked, trouble, before = self.asked_here, self.rulings.trouble(at), self.seat
         self._settle("next")
+        if chosen is None and not instead and self._pass_turn(at):
+            return
         so_far = SoFar(asked, self.names(at))
         dealt: NextCard | None
         if instead:
@@ -211,20 +221,69 @@ class Onward(Position):
         else:
             dealt = self.dealer.next(so_far, chosen, trouble)
         if dealt is None:
+            if before.out is None:
+                self.seat = before  # there is nothing that the turn could pass for
             self._end_round(at)
             return
+        if chosen is not None:
+            self._hands_over = False  # whose turn it is has chosen already
+        self._have_turn(dealt, at)
+        self._count_questions(asked + (dealt.before is None))
         question = dealt.card.question
-        if dealt.before is None:
-            self.seat.turn = Turn(dealt.card, round=self.round.number)
-            self.asked.append(self.seat.turn)
-            Scene(self, at).count("dealt")
-            self._count_questions(asked + 1)
-        else:
-            self.seat.turn = next(turn for turn in self.asked if turn.card is dealt.before)
-            self.seat.turn.card = dealt.card
-        self.known |= {name: getattr(question, name) for name in OF_A_QUESTION}
-        self.known["possible"] = kind_of(question).possible(question)
+        self.seat.known |= {name: getattr(question, name) for name in OF_A_QUESTION}
+        self.seat.known["possible"] = kind_of(question).possible(question)
         self._open_visit(at)
+
+    def _have_turn(self, dealt: NextCard, at: int) -> None:
+        """A card that was dealt is what is asked now: a new question, or one that came before, which may have
+        been another player's."""
+        asked = self.seat.asked
+        turn = None
+        if dealt.before is not None:
+            turn = next((turn for turn in asked if turn.card is dealt.before), None)
+            if turn is None:
+                self.counts["others_asked"] -= 1
+                if self.round.number:
+                    self.counts["round_others_asked"] -= 1
+        if turn is not None:
+            turn.card, self.seat.turn = dealt.card, turn
+            return
+        self.seat.turn = Turn(
+            dealt.card, round=self.round.number, seat=self.seat.number, first=self.visit + 1
+        )
+        asked.append(self.seat.turn)
+        Scene(self, at).count("dealt")
+
+    def _pass_turn(self, at: int) -> bool:
+        """Let the turn pass where it is to; whether the play ends with that, a player having gone out."""
+        players = self.program.game.players
+        if players is None or not passes(players, self.seat):
+            return False
+        self._give_turn()
+        if not self._went_out:
+            return False
+        self._went_out = False
+        end = self.rulings.ending(at)
+        if end is None or end.out:
+            return False
+        self._finish(end, at)
+        return True
+
+    def _give_turn(self) -> None:
+        """It is the next player's turn."""
+        before, self.seat = self.seat, following(self.seats, self.seat)
+        self._hands_over = self.seat is not before
+
+    def _put_out(self, came: Came, end: End) -> Came:
+        """A player is out: the others go on, or the play is over with the best that anybody came to."""
+        self.seat.out, self._went_out = end, True
+        inside = still_in(self.seats)
+        for seat in self.seats:
+            seat.known["players"] = len(inside)
+        if inside:
+            return came
+        result = together([seat.out.result for seat in self.seats if seat.out is not None])
+        return came._replace(end=End(result, ending=end.ending), onward="over")
 
     def _open_visit(self, at: int) -> None:
         turn = self.seat.open
@@ -234,47 +293,8 @@ class Onward(Position):
         self.first_visit = turn.visits == 1
         turn.tried, turn.aided = (), Aided()
         renew(self, "question")
-        self.known |= {"hits": 0, "visit": turn.visits, "value": 0, "help": "", **NOT_OFF}
+        self.seat.known |= {"hits": 0, "visit": turn.visits, "value": 0, "help": "", **NOT_OFF}
         self._settle("opened", turn.card.question.id)
         scene, before = Scene(self, at), self.meters
         [came] = visit(scene)
         self._tell(scene, came, before, at)
-
-    def _finish(self, end: End, at: int, *, move: str | None = None, **details: Any) -> None:
-        """The end: what the rules say at ``over``, which may turn a ``done`` into another result, then the
-        award."""
-        self._close_lap()
-        self._settle("over")
-        before, scene = self.meters, Scene(self, at)
-        [closed] = close(scene, end.result)
-        award, award_tell = self.rulings.said_of(closed.award, at)
-        tell = " ".join(part for part in (end.tell, scene.tell) if part)
-        cue = closed.row.source.cue if closed.row else ""
-        by = end.by if closed.result == end.result else ""
-        self.outcome = Outcome(closed.result, tell, award, award_tell, cue, by)
-        if end.ending:
-            details["ending"] = end.ending
-        if self.round.number:
-            details["rounds"] = [lap.as_dict() for lap in self.seat.laps]
-        self._recorder.tell_mistakes(self, before)  # nothing comes after the last step
-        self._recorder.record(
-            self,
-            at,
-            move=move,
-            moment="over",
-            row=closed.row,
-            before=before,
-            tell=tell,
-            next_="over",
-            **details,
-            result=closed.result,
-            award=award or None,
-            counts=totals(self.counts),
-        )
-        self.phase = "over"
-
-    def _game_clock_ran_out(self, at: int, *, move: str | None = None) -> None:
-        self._stop_clocks(at)
-        self._settle("time")
-        [end] = time_is_up(Scene(self, at))
-        self._finish(end, at, move=move, clock="game")

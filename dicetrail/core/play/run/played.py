@@ -8,6 +8,7 @@ from typing import Literal, NamedTuple
 
 from ..answers.verdict import LONGEST_ANSWER, Verdict, VerdictName
 from ..kinds import kind_of
+from ..language.expressions import Value
 from ..questions.aided import Aided
 from ..questions.card import Card
 from ..questions.given import Given
@@ -25,17 +26,19 @@ By = Literal["", "time", "left"]
 @dataclass(frozen=True, slots=True)
 class End:
     """How a play ends: the result, what is said, and the number of the ending that held (None: no ending).
-    What it ended ``by`` is told to the player, and makes no difference else."""
+    What it ended ``by`` is told to the player, and makes no difference else. Where only one of several
+    players is ``out`` by it, the others go on."""
 
     result: Result
     tell: str = ""
     ending: int | None = None
+    out: bool = False
     by: By = field(default="", compare=False)
 
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """What a play came to."""
+    """What a play, or that of one of several players, came to."""
 
     result: Result
     tell: str
@@ -92,8 +95,9 @@ class Turn:
     """A question that was asked in this play: the card, the last answer, and what became of it.
 
     ``tried`` are the letters guessed in this visit, where the question is a covered phrase; ``visits`` is how
-    often it was open, and ``round`` the number of the round it was dealt in (0: none). ``aided`` is what
-    helps did to it in this visit.
+    often it was open, ``first`` the number of the first of its visits among all of the play, and ``round``
+    the number of the round it was dealt in (0: none). ``aided`` is what helps did to it in this visit.
+    ``seat`` is the number of the player who was asked.
     """
 
     card: Card
@@ -103,6 +107,8 @@ class Turn:
     visits: int = 0
     round: int = 0
     aided: Aided = Aided()
+    seat: int = 1
+    first: int = 0
 
     @property
     def parts(self) -> tuple[str, ...]:
@@ -130,17 +136,28 @@ class Lap(NamedTuple):
 
 @dataclass(slots=True)
 class Seat:
-    """What belongs to one player of a run: the meters and counts, the questions that were asked, the one of
-    them that is open or was last, the rounds that are over, what was counted of each topic, and how often
-    each help was used."""
+    """What belongs to one player of a run, by their number from 1: the meters and counts, what is known of
+    the question that is open or was last, the questions that were asked, the one of them that is open or was
+    last, the rounds that are over, what was counted of each topic, how often each help was used; whether the
+    player is ``out``, and at the end what it came to."""
 
+    number: int
     meters: dict[str, Number]
     counts: Counts
+    known: dict[str, Value]
     asked: list[Turn] = field(default_factory=list)
     turn: Turn | None = None
     laps: list[Lap] = field(default_factory=list)
     by_topic: dict[str, Counts] = field(default_factory=dict)
     used: Counter[str] = field(default_factory=Counter)
+    out: End | None = None
+    outcome: Outcome | None = None
+    rank: int = 1
+
+    @property
+    def name(self) -> str:
+        """What the player is called."""
+        return str(self.known["player"])
 
     @property
     def place(self) -> int:

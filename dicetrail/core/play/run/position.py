@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Callable
 from math import inf
-from typing import Any
+from typing import Any, Literal
 
 from ..deal.dealer import Dealer
 from ..language.expressions import Names, Value
@@ -30,8 +30,9 @@ Watch = Callable[[Any, int], None]
 
 
 class Position:
-    """The state of one play. ``clock_then`` are the milliseconds that the question's clock had used, and had
-    left, when the last moment happened, before the rules did anything about it."""
+    """The state of one play, and the seats of who makes it. ``clock_then`` are the milliseconds that the
+    question's clock had used, and had left, when the last moment happened, before the rules did anything
+    about it."""
 
     def __init__(self, program: Program, choices: Choices, watch: Watch | None = None) -> None:
         self.program = program
@@ -46,12 +47,12 @@ class Position:
         self.round_clock: Clock = Clock()
         self.decks = Decks(program, choices)
         self.offered: list[str] = []
-        self.seat = Seat(
-            {meter.name: meter.kept(meter.start) for meter in program.game.meters},
-            at_first(self.decks.total_after(0), program.having),
-        )
-        if program.has_rounds:
-            self.seat.counts["round_total"] = self.decks.dealer.total_after(0)
+        self.seats = tuple(map(self._seat, range(1, 1 + max(1, len(choices.players)))))
+        """The players, in the order of their turns."""
+        self.seat = self.seats[0]
+        """The player whose turn it is."""
+        self._hands_over, self._went_out = self.has_turns, False
+        """Whether the screen is to be handed over, and whether a player has just gone out."""
         self.first_visit = True
         self.tries: float = inf
         self._came = Came("begun", None, None, "next")
@@ -65,13 +66,31 @@ class Position:
         self.carried = NOTHING
         """What the answer carries that was given just now."""
         self.rulings = Rulings(program, self._recorder, self.names, lambda: self.instant)
-        self.known: dict[str, Value] = {
+
+    def _seat(self, number: int) -> Seat:
+        """A player by their number, before anything has happened."""
+        program, players = self.program, self.choices.players
+        total = self.decks.total_after(0)
+        counts = at_first(total, program.having)
+        if program.has_rounds:
+            counts["round_total"] = self.decks.dealer.total_after(0)
+        known: dict[str, Value] = {
             **NOTHING_OPEN,
-            "player": choices.player,
-            "count": choices.count or self.decks.total_after(0),
+            "player": self.choices.player,
+            "count": self.choices.count or total,
             "rounds": len(program.rounds),
             "round_name": self.round.source.name if program.has_rounds else "",
         }
+        if players:
+            known |= {"player": players[number - 1], "turn": number, "players": len(players)}
+            del known["rank"]  # it is worked out
+        meters = {meter.name: meter.kept(meter.start) for meter in program.game.meters}
+        return Seat(number, meters, counts, known)
+
+    @property
+    def has_turns(self) -> bool:
+        """Whether several players play in turn."""
+        return len(self.seats) > 1
 
     @property
     def meters(self) -> dict[str, Number]:
@@ -89,9 +108,28 @@ class Position:
         return self.seat.asked
 
     @property
+    def asked_of_all(self) -> list[Turn]:
+        """The questions that all players were asked, in the order in which they first came."""
+        if not self.has_turns:
+            return self.asked
+        return sorted((turn for seat in self.seats for turn in seat.asked), key=lambda turn: turn.first)
+
+    @property
+    def place(self) -> int:
+        """The place among these, from 0, of the one that is open or was last; the last one where none was."""
+        if not self.has_turns:
+            return self.seat.place
+        asked = self.asked_of_all
+        return next((place for place, turn in enumerate(asked) if turn is self.seat.turn), len(asked) - 1)
+
+    @property
     def asked_here(self) -> int:
         """How many questions were asked so far in the round, or in a play without rounds."""
-        return int(self.counts["round_asked" if self.round.number else "asked"])
+        return self.how_many_asked("round_" if self.round.number else "")
+
+    def how_many_asked(self, of: Literal["", "round_"] = "") -> int:
+        """How many questions all players were asked so far."""
+        return int(self.counts[f"{of}asked"] + self.counts.get(f"{of}others_asked", 0))
 
     @property
     def round(self) -> ReadyRound:
@@ -119,6 +157,11 @@ class Position:
         return self._resume_at if self.phase == "feedback" and self._waits_for_player else None
 
     @property
+    def hands_over(self) -> bool:
+        """Whether the screen is being handed over to the player whose turn it is."""
+        return self.has_turns and self.continue_from is not None and self._came.moment == "opened"
+
+    @property
     def input_from(self) -> int | None:
         """Since when an answer, or a choice of what comes next, is possible; None while neither is."""
         if self.phase == "choosing":
@@ -130,9 +173,10 @@ class Position:
         """The question that is open or was last; None before the first."""
         return self.seat.turn.card if self.seat.turn else None
 
-    def names(self, at: int) -> Names:
-        """Every name an expression knows, with its value at the time ``at``."""
-        return NamesOfRun(self, at)
+    def names(self, at: int, seat: Seat | None = None) -> Names:
+        """Every name an expression knows, with its value at the time ``at``: for the player whose turn it is,
+        or another one."""
+        return NamesOfRun(self, at, seat or self.seat)
 
     def _settle(self, what: str, about: str = "") -> None:
         """Something happens, to a question or in a round: what is settled at its step is settled anew."""

@@ -22,6 +22,9 @@ class Recorded(Protocol):
     instant: Instant
 
     @property
+    def has_turns(self) -> bool: ...
+
+    @property
     def round(self) -> ReadyRound: ...
 
 
@@ -54,7 +57,7 @@ class Recorder:
         """Write a step of a run, and then the mistakes that showed in it. It begins in the phase, and with
         the meters, of the run, where nothing else is said."""
         after = run.seat.meters
-        in_round = _in_round(run.round)
+        here = _where(run)
         if rolled := run.instant.take_rolled():
             extra["rolled"] = rolled
         number = row.number if row else None
@@ -73,7 +76,7 @@ class Recorder:
                 tell,
                 cue,
                 next_,
-                in_round | extra,
+                here | extra,
             )
         )
         self.tell_mistakes(run, after)
@@ -83,7 +86,7 @@ class Recorder:
         phase = run.phase
         for at, mistake in self._mistakes:
             n = len(self.steps) + 1
-            told = _in_round(run.round) | {"error": mistake}
+            told = _where(run) | {"error": mistake}
             self._add(Step(n, at, phase, None, None, None, None, meters, meters, "", "", phase, told))
         self._mistakes.clear()
 
@@ -93,6 +96,7 @@ class Recorder:
             self._watch(step.at)
 
 
-def _in_round(one: ReadyRound) -> dict[str, Any]:
-    """What a step tells of the round it is in; nothing in a game without rounds."""
-    return {"round": one.number} if one.number else {}
+def _where(run: Recorded) -> dict[str, Any]:
+    """What a step tells of the round it is in, and of whose turn it is; nothing where there is but one."""
+    here: dict[str, Any] = {"round": run.round.number} if run.round.number else {}
+    return here | {"turn": run.seat.number} if run.has_turns else here

@@ -14,12 +14,12 @@ from ..rulebook.rows import (
     Effect,
     Meters,
     Trouble,
+    costs_of,
     effect_of,
     first_award,
     first_ending,
     first_gate,
     first_row,
-    number,
 )
 from ..rulebook.seconds import seconds_at
 from .instant import Instant
@@ -62,7 +62,7 @@ class Rulings:
     def cost(self, one: ReadyHelp, at: int) -> tuple[tuple[str, Number], ...]:
         """What a help adds to meters; nothing where one of its expressions fails."""
         try:
-            return tuple((name, number(expression, self._names(at))) for name, expression in one.add)
+            return costs_of(one, self._names(at))
         except ExpressionError as error:
             self._recorder.mistake(f"help {one.source.name}", error, at)
             return ()
@@ -75,7 +75,8 @@ class Rulings:
         if place is None:
             return None
         _, tell, ending = self._program.endings[place - 1]
-        return End(ending.result, self.one_of(tell, at, f"ending {place}, tell"), place)
+        said = self.one_of(tell, at, f"ending {place}, tell")
+        return End(ending.result, said, place, out=ending.whose == "player")
 
     def award(self, at: int) -> int | None:
         """The number (from 1) of the first award that holds."""

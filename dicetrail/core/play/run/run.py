@@ -167,10 +167,8 @@ class Run(Onward):
             turn.tried += (verdict.letter,)
         self.carried = carried_by(turn.card, verdict, text, rules)
         kind = kind_of(turn.card.question)
-        off, percent = kind.how_far(
-            turn.card, text, turn.card.question.checking or self.program.game.checking
-        )
-        self.known |= {
+        off, percent = kind.how_far(turn.card, text, rules)
+        self.seat.known |= {
             "hits": kind.hits(turn.card, verdict),
             "value": self.carried.value,
             "off": off,

@@ -16,7 +16,7 @@ from ..rulebook.quantities import Happening, counted, counted_of_topic
 from ..rulebook.rows import carried_to, move_clocks
 from .helping import AIDS, Helped
 from .naming import Knowing
-from .played import End
+from .played import End, Seat
 from .rulings import Rulings
 from .sequence import Case, first_case
 from .trail import Step
@@ -36,6 +36,9 @@ class Staged(Knowing, Helped, Protocol):
     carried: Carried
 
     @property
+    def has_turns(self) -> bool: ...
+
+    @property
     def round(self) -> ReadyRound: ...
 
     @property
@@ -44,7 +47,7 @@ class Staged(Knowing, Helped, Protocol):
     @property
     def trail(self) -> list[Step]: ...
 
-    def names(self, at: int) -> Names: ...
+    def names(self, at: int, seat: Seat | None = None) -> Names: ...
 
 
 class Scene:
@@ -60,7 +63,8 @@ class Scene:
     def count(self, happening: Happening) -> None:
         """Count it, and keep what became of the question."""
         run, seat = self._run, self._run.seat
-        seat.counts = counted(seat.counts, happening, first_visit=run.first_visit, tries=run.tries)
+        for one in run.seats if happening == "entered" else (seat,):
+            one.counts = counted(one.counts, happening, first_visit=run.first_visit, tries=run.tries)
         if seat.turn is not None and run.program.counts_topics:
             topic = seat.turn.card.question.topic
             seat.by_topic[topic] = counted_of_topic(seat.by_topic.get(topic, {}), happening)
@@ -96,12 +100,13 @@ class Scene:
 
     def help(self, one: ReadyHelp) -> bool:
         """Do what a help does, its cost being carried; whether it swaps the question."""
-        run, name = self._run, one.source.name
+        run, seat, name = self._run, self._run.seat, one.source.name
         run.carried = Carried(adds=run.rulings.cost(one, self._at))
         aid = AIDS[one.source.does]
         aid.do(run, one.source)
-        run.seat.used[name] += 1
-        run.known["help"] = name
+        aid.clock(run.question_clock, one.source)
+        seat.used[name] += 1
+        seat.known["help"] = name
         return aid.swaps
 
     def rows(self, moment: Moment) -> tuple[ReadyRow | None]:
@@ -141,5 +146,5 @@ class Scene:
         return (self._run.rulings.ending(self._at),)
 
     def awards(self) -> tuple[int | None]:
-        """The first award that holds now."""
-        return (self._run.rulings.award(self._at),)
+        """The first award that holds now. Where several play they are given when all are ranked."""
+        return (self._run.rulings.award(self._at) if not self._run.has_turns else None,)

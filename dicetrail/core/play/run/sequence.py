@@ -143,6 +143,7 @@ class Leads(NamedTuple):
 
 LEADS: dict[Onward, Leads] = {
     "round": Leads("round"),
+    "out": Leads("next"),
     "next": Leads("next"),
     "later": Leads("next"),
     "swap": Leads("next"),
@@ -251,7 +252,8 @@ def happen(stage: Stage, moment: Moment) -> Iterator[Came]:
     for row in stage.rows(moment):
         for changed in stage.apply(row) if row is not None else (False,):
             for end in _ends(stage, moment, row, changed or carried):
-                yield Came(moment, row, end, "over" if end else leads_to(moment, row))
+                onward = leads_to(moment, row) if end is None else "out" if end.out else "over"
+                yield Came(moment, row, end, onward)
 
 
 def _ends(stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool) -> Iterable[End | None]:
@@ -265,12 +267,14 @@ def _ends(stage: Stage, moment: Moment, row: ReadyRow | None, changed: bool) -> 
     return (None,)
 
 
-def pause_after(came: Came, one: ReadyRound) -> tuple[float, bool]:
+def pause_after(came: Came, one: ReadyRound, *, hands_over: bool = False) -> tuple[float, bool]:
     """The seconds that a play stays in the feedback in a round, and whether it then waits for the player's
-    key."""
+    key: also before a question for which the screen ``hands_over`` to another player."""
     hold, breather = came.row.hold if came.row is not None else 0.0, one.source.clocks.breather
     if came.moment == "round_begun":
         return hold, bool(one.source.intro) and came.end is None
+    if hands_over and came.moment == "opened":
+        return hold, came.end is None
     if not MOMENTS[came.moment].answers or came.onward in ("ask", "try", "resume"):
         return hold, False
     if breather == "player":

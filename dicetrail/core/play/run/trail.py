@@ -17,8 +17,8 @@ class Step(NamedTuple):
     ``row`` is the number of the consequence that applied (the first row of the rules is 1), None where the
     built-in way held. ``before`` and ``after`` are the meters. ``next`` says where the play goes from here:
     a phase, ``next``, ``again``, or the result. ``extra`` holds what only some steps have: ``question``,
-    ``round``, ``gate``, ``input``, ``steps`` (of the verdict), ``error``, ``ending``, ``result``, ``award``,
-    ``dice`` …
+    ``round``, ``turn`` (whose), ``gate``, ``input``, ``steps`` (of the verdict), ``error``, ``ending``,
+    ``out``, ``result``, ``rank``, ``award``, ``dice`` …
     """
 
     n: int

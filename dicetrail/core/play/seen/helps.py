@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from ..language.expressions import ExpressionError
 from ..rulebook.game import Number
 from ..rulebook.program import ReadyHelp
-from ..rulebook.rows import number
+from ..rulebook.rows import costs_of
 from ..run.helping import usable, uses_left
 from ..run.run import Run
 
@@ -53,13 +53,13 @@ def label_of(run: Run, one: ReadyHelp) -> str:
 
 def used_told(run: Run) -> str:
     """What is said of the help that was used last, where the rules say nothing."""
-    one = run.program.helps.get(str(run.known["help"]))
+    one = run.program.helps.get(str(run.seat.known["help"]))
     return run.program.texts["help.used"].replace("{help}", label_of(run, one)) if one else ""
 
 
 def _costs(run: Run, one: ReadyHelp, at: int) -> list[CostView]:
-    called = {meter.name: meter.label or meter.name.replace("_", " ") for meter in run.program.game.meters}
+    meters = run.program.meters
     try:
-        return [CostView(called[name], number(expression, run.names(at))) for name, expression in one.add]
+        return [CostView(meters[name].called, cost) for name, cost in costs_of(one, run.names(at))]
     except ExpressionError:
         return []

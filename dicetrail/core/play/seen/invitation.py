@@ -10,6 +10,7 @@ from ..deal.offered import Offer, offers
 from ..deal.pool import pass_length
 from ..rulebook.game import Bounds, Game
 from ..rulebook.page import Look, Welcome
+from ..rulebook.players import Players
 from ..rulebook.program import Program
 from .view import intro
 
@@ -22,8 +23,9 @@ class Invitation:
     """The game, in a line how it is ``played``, and what is asked of the player. The page's texts are those
     of its ``language``, but for ``texts``. ``offers`` are what can be chosen of ``topics`` (one has to be
     where not ``all_topics``) and levels, each with the number of questions that a play then has at most; none
-    where questions come again. ``note`` is what whoever handed it out says; ``opens`` is when it can be
-    played from (ISO 8601), where that is still to come."""
+    where questions come again. ``players`` are asked for where several play in turn. On its ``wall`` names
+    are shown, but for those who do not want that. ``note`` is what whoever handed it out says; ``opens`` is
+    when it can be played from (ISO 8601), where that is still to come."""
 
     slug: str
     title: str
@@ -40,6 +42,8 @@ class Invitation:
     welcome: Welcome = Welcome()
     language: str = "en"
     played: str = ""
+    players: Players | None = None
+    wall: bool = False
     note: str = ""
     shut: Shut = ""
     opens: str = ""
@@ -52,7 +56,7 @@ def invitation(slug: str, game: Game) -> Invitation:
         slug=slug,
         title=game.title,
         intro=intro(Program(game)),
-        name=game.setup.name,
+        name=game.setup.name and game.players is None,
         count=_bounds(game.setup.count, once),
         level=_bounds(game.setup.level, None),
         topics=game.topics if game.setup.topic else (),
@@ -64,6 +68,7 @@ def invitation(slug: str, game: Game) -> Invitation:
         language=game.words.language,
         texts=game.words.texts,
         played=game.words.played,
+        players=game.players,
     )
 
 

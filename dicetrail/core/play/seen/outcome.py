@@ -30,13 +30,15 @@ class CueView:
 
 @dataclass(frozen=True, slots=True)
 class SummaryRow:
-    """A question of a play that is over: what was asked, given and right."""
+    """A question of a play that is over: what was asked, given and right, and of several players who was
+    asked."""
 
     prompt: str
     given: str
     answer: str
     outcome: str
     why: str
+    player: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,14 +87,15 @@ def outcome_seen(run: Run) -> OutcomeView | None:
         opinions,
         laps_seen(run),
         _topics(run) if run.program.game.review_by == "topic" else [],
-        [_summary(turn) for turn in run.asked] if run.program.game.review else [],
+        [_summary(run, turn) for turn in run.asked_of_all] if run.program.game.review else [],
     )
 
 
-def _summary(turn: Turn) -> SummaryRow:
+def _summary(run: Run, turn: Turn) -> SummaryRow:
     question = turn.card.question
     why = question.why_after(right=turn.outcome == "right")
-    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome, why)
+    player = run.seats[turn.seat - 1].name if run.has_turns else ""
+    return SummaryRow(question.prompt, turn.shown, shown_answer(question), turn.outcome, why, player)
 
 
 def _topics(run: Run) -> list[LapView]:

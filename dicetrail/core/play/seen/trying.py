@@ -15,6 +15,7 @@ from ..rulebook.help import Help
 from ..rulebook.moments import Moment, Tone
 from ..rulebook.move import Move
 from ..rulebook.page import Cue
+from ..rulebook.players import Players
 from ..rulebook.program import Program
 from ..run.dealt import dealt
 from ..run.run import Run
@@ -33,10 +34,22 @@ SAMPLE = Question(
 
 HIDDEN = Question("hidden", "letters", "What keeps the wind out?", ("hut door",))
 PageState = Literal[
-    "asking", "helps", "letters", "round", "good", "bad", "info", "plain", "breather", "won", "lost", "done"
+    "asking",
+    "helps",
+    "letters",
+    "round",
+    "turn",
+    "good",
+    "bad",
+    "info",
+    "plain",
+    "breather",
+    "won",
+    "lost",
+    "done",
 ]
-"""What a player's page can be at, beside its start: asking, with helps used, before a round, feedback of each
-tone, a pause, the result."""
+"""What a player's page can be at, beside its start: asking, with helps used, before a round, between two
+players, feedback of each tone, a pause, the result."""
 SOME_HELPS = (Help("half", "remove", remove=1), Help("hint", "hint", uses=2))
 ROUND = Round("By the Stove", "Five to warm your hands.")
 _TONES: dict[str, Moment] = {"good": "right", "bad": "missed", "info": "wrong", "plain": "skipped"}
@@ -62,6 +75,7 @@ def page_at(game: Game, state: PageState) -> View:
         setup=Setup(),
         rounds=tuple(_rounds(game)) if state == "round" else (),
         helps=game.helps or (SOME_HELPS if state == "helps" else ()),
+        players=game.players or (Players() if state == "turn" else None),
         tries=1 if state in ("bad", "lost") else 2,
         clocks=replace(game.clocks, breather=0 if ends else 3),
         consequences=tuple(_said_at(game, moment, stays=0 if ends else 2) for moment in _TONES.values()),
@@ -69,8 +83,11 @@ def page_at(game: Game, state: PageState) -> View:
         awards=game.awards if ends else (),
         cues=(*game.cues, Cue(_CUE, tone=cast("Tone", state if state in _TONES else "plain"))),
     )
-    run = Run(Program(shown), Choices(1, nameless(game), level=None))
+    in_turn = choose(replace(shown, setup=Setup()), 1).players
+    run = Run(Program(shown), Choices(1, nameless(game), level=None, players=in_turn))
     run.begin()
+    if state != "turn" and run.hands_over:
+        run.do(Move("continue"), 0)
     for move in _MOVES.get(state, ()):
         run.do(Move(move), 0)
     for one in shown.helps if state == "helps" else ():
@@ -136,8 +153,10 @@ def one_question_asked(question: Question, dice: int, answers: Sequence[str]) ->
 
 
 def cue_seen(game: Game, cue: Cue) -> View:
-    """What a player sees at an answer that has this cue: a wrong one where the cue's tone is bad."""
+    """What a player sees at an answer that has this cue: a wrong one that takes a mark where the tone of the
+    cue is bad, else a right one that brings points."""
     bad = cue.tone == "bad"
+    changed = [meter.name for meter in game.meters if (meter.show == "marks") == bad]
     moment: Moment = "missed" if bad else "right"
     shown = Game(
         game.title,
@@ -145,7 +164,15 @@ def cue_seen(game: Game, cue: Cue) -> View:
         deal=Deal(order="filed", options="filed"),
         meters=game.meters,
         clocks=Clocks(breather="player"),
-        consequences=(Consequence(moment, reveal=bad, cue=cue.name, hold=0),),
+        consequences=(
+            Consequence(
+                moment,
+                add=tuple((name, "-1" if bad else "10") for name in changed),
+                reveal=bad,
+                cue=cue.name,
+                hold=0,
+            ),
+        ),
         cues=(cue,),
         look=game.look,
         sounds=game.sounds,

@@ -17,15 +17,17 @@ from ..language.expressions import ExpressionError
 from ..questions.card import Card
 from ..questions.question import LABELS, picture, said
 from ..rulebook.clocks import Clock
-from ..rulebook.game import Choices, Number
+from ..rulebook.game import Choices
 from ..rulebook.moments import MOMENTS, Moment, Phase, Tone
 from ..rulebook.page import Look, Sound, Welcome
 from ..rulebook.program import Program
 from ..run.played import Feedback
 from ..run.run import Run
 from .helps import HelpView, helps_seen, used_told
+from .meters import MeterView, meters_seen
 from .outcome import CueView, OutcomeView, cue_seen_in, outcome_seen
 from .rounds import RoundView, is_before_a_round, round_seen
+from .seats import SeatView, seats_seen
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,6 +37,15 @@ class ClockView:
     left: int
     limit: int
     running: bool
+
+
+@dataclass(frozen=True, slots=True)
+class ItemView:
+    """Something that options are joined with: a text or, where it is a picture, its file as ``image`` and as
+    ``text`` what is said of it."""
+
+    text: str
+    image: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +92,7 @@ class QuestionView:
     kind: str
     prompt: str
     hint: str
-    items: list[str]
+    items: list[ItemView]
     options: list[OptionView]
     letters: LettersView | None
     image: str
@@ -118,20 +129,6 @@ class FeedbackView:
 
 
 @dataclass(frozen=True, slots=True)
-class MeterView:
-    """A meter as it stands, by how much the moment whose feedback is shown changed it, its bounds where it
-    has any, and how it is to be shown."""
-
-    name: str
-    label: str
-    value: Number
-    change: Number
-    min: Number | None
-    max: Number | None
-    show: Literal["number", "marks", "bar"]
-
-
-@dataclass(frozen=True, slots=True)
 class View:
     """All that a player sees. ``steps`` grows with the trail.
 
@@ -140,11 +137,14 @@ class View:
     The last ``tick`` seconds of a question are heard, as ``tick_sound`` (None: the built-in sound), what is
     pressed as ``press_sound`` (None: not at all). The texts of the page are those of ``language``, but for
     ``texts``, which the maker replaced. ``offered`` is what the player can choose by ``choosing``, the topic
-    or the level of what comes next. With ``same_deal`` the play can be made again with the same dice.
+    or the level of what comes next. Of several ``seats``, whose turn it is is the ``player``, to whom the
+    screen ``hands_over``. With ``same_deal`` the play can be made again with the same dice.
     """
 
     title: str
     player: str
+    seats: list[SeatView]
+    hands_over: bool
     phase: Phase
     steps: int
     visit: int
@@ -177,17 +177,19 @@ class View:
 def view(run: Run, at: int) -> View:
     """What the player sees of a run at the time ``at`` (milliseconds)."""
     over = run.phase == "over"
-    asks = run.phase in ("asking", "feedback") and not is_before_a_round(run)
+    asks = run.phase in ("asking", "feedback") and not is_before_a_round(run) and not run.hands_over
     resume = run.continue_from
     if resume is None and run.phase == "feedback":
         resume = run.due()
     return View(
         title=run.program.game.title,
-        player=run.choices.player,
+        player=run.seat.name,
+        seats=seats_seen(run),
+        hands_over=run.hands_over,
         phase=run.phase,
         steps=len(run.trail),
         visit=run.visit,
-        meters=_meters(run),
+        meters=meters_seen(run, run.seat),
         round=None if over else round_seen(run),
         choosing=run.round.source.deal.choose if run.phase == "choosing" else "",
         offered=list(run.offered) if run.phase == "choosing" else [],
@@ -229,34 +231,18 @@ def _clock(clock: Clock, at: int) -> ClockView | None:
     return ClockView(left, clock.limit, clock.since is not None)
 
 
-def _meters(run: Run) -> list[MeterView]:
-    before = run.trail[run.feedback.step - 1].before if run.feedback else run.meters
-    return [
-        MeterView(
-            meter.name,
-            meter.label or meter.name.replace("_", " "),
-            run.meters[meter.name],
-            run.meters[meter.name] - before.get(meter.name, run.meters[meter.name]),
-            meter.min,
-            meter.max,
-            meter.show,
-        )
-        for meter in run.program.game.meters
-    ]
-
-
 def _question(run: Run) -> QuestionView | None:
     card = run.card
     if card is None:
         return None
     question, counts, aided = card.question, run.counts, run.seat.open.aided
     return QuestionView(
-        number=int(counts["round_asked" if run.round.number else "asked"]),
+        number=run.asked_here,
         total=None if run.dealer.endless else int(counts["round_total" if run.round.number else "total"]),
         kind=question.kind,
         prompt=question.prompt,
         hint=run.program.texts.get(f"hint.{question.kind}", ""),
-        items=list(kind_of(question).items(question)),
+        items=[ItemView(said(item), _file(item)) for item in kind_of(question).items(question)],
         options=_options(run, card),
         letters=_letters(run, card),
         image=question.image,
@@ -291,9 +277,15 @@ def _options(run: Run, card: Card) -> list[OptionView]:
     if feedback is not None and (not kind.in_parts or _known(feedback) or feedback.parts):
         marks = kind.marks(card, feedback.picks, revealed=feedback.revealed)
     return [
-        OptionView(label, said(option), mark, shown[1] if (shown := picture(option)) else "", filed in gone)
+        OptionView(label, said(option), mark, _file(option), filed in gone)
         for label, option, mark, filed in zip(LABELS, card.options, marks, card.order, strict=False)
     ]
+
+
+def _file(text: str) -> str:
+    """The file of a text that is a picture; "" where it is none."""
+    shown = picture(text)
+    return shown[1] if shown else ""
 
 
 def _known(feedback: Feedback | None) -> bool:

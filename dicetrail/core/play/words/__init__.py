@@ -1,5 +1,5 @@
 """The texts of the player's page, in every language that ships. A new language is a module here, a line
-below, and its texts in :mod:`.of_kinds`, :mod:`.of_moments`, :mod:`.of_rounds` and :mod:`.of_helps`.
+below, and its texts in each of the tables beside them (:mod:`.of_kinds` and so on).
 
 A text may hold names in braces, such as ``{n}``. One that depends on a number has a form for each plural
 category of its language (Unicode CLDR, "Language Plural Rules"): ``rules.questions.one``,
@@ -17,12 +17,14 @@ from .language import Language
 from .of_helps import OF_HELPS
 from .of_kinds import OF_KINDS
 from .of_moments import OF_MOMENTS
+from .of_players import OF_PLAYERS
 from .of_rounds import OF_ROUNDS
+from .of_walls import OF_WALLS
 
 
 def _whole(language: Language) -> Language:
     """A language with the texts that stand beside those of the page."""
-    tables = (OF_KINDS | OF_MOMENTS | OF_ROUNDS | OF_HELPS).items()
+    tables = (OF_KINDS | OF_MOMENTS | OF_ROUNDS | OF_HELPS | OF_PLAYERS | OF_WALLS).items()
     beside = {name: said[language.code] for name, said in tables if language.code in said}
     return replace(language, texts=language.texts | beside)
 

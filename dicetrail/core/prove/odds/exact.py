@@ -148,6 +148,8 @@ class Weighed:
 
     def __init__(self, program: Program, walker: Walker, choices: Choices, *, together: bool = True) -> None:
         self.program, self.game, self.walker = program, program.game, walker
+        if program.game.players is not None:
+            raise Inexact("Exact odds do not know several players in turn. Walk it instead.")
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
         self.looked = looked = looked_at(program, helps=walker.helps)

@@ -86,7 +86,8 @@ class Figures:
 
     ``meters`` hold for each value the share of plays that end with it; ``means`` are the means of counts, of
     which more is known where they are among the ``counts``; ``gates`` how often each is gone through (by the
-    numbers of round and gate).
+    numbers of round and gate). Where several play in turn, all this is of the one who came first, and
+    ``places`` hold the share of plays in which a player (by their number) comes to a place.
     """
 
     plays: int | None
@@ -100,6 +101,7 @@ class Figures:
     rows: set[int] = field(default_factory=set)
     gates: dict[tuple[int, int], Any] = field(default_factory=dict)
     left_over: Any = 0
+    places: dict[tuple[int, int], Any] = field(default_factory=dict)
 
     @property
     def exact(self) -> bool:
@@ -113,6 +115,17 @@ class Figures:
         for name, value in meters:
             values = self.meters.setdefault(name, {})
             values[value] = values.get(value, 0) + weight
+
+    def add_places(self, ranks: Iterable[int], weight: Any) -> None:
+        """Plays of some weight that end with these places of the players."""
+        for player, rank in enumerate(ranks, 1):
+            self.places[player, rank] = self.places.get((player, rank), 0) + weight
+
+    @property
+    def places_by_player(self) -> list[list[float]]:
+        """For each player the shares of plays in which they come first, second and so on."""
+        players = range(1, 1 + max((player for player, _ in self.places), default=0))
+        return [[float(self.places.get((player, rank), 0)) for rank in players] for player in players]
 
     def spread_of(self, meter: str) -> Spread:
         """The spread of a meter's final values."""
@@ -135,6 +148,7 @@ class Figures:
             "awards": {title: float(share) for title, share in self.awards.items()},
             "unused_rows": [number for number in range(1, rows + 1) if number not in self.rows],
             **({"left_over": float(self.left_over)} if self.left_over else {}),
+            **({"places": self.places_by_player} if self.places else {}),
         }
 
 

@@ -8,7 +8,7 @@ said like this has no such function, and a play in which anything fails is made 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from math import inf
 from typing import Any
@@ -19,21 +19,23 @@ from ...play.kinds import input_for, kind_of
 from ...play.language.calls import CHANCE, FUNCTIONS
 from ...play.questions.card import as_filed
 from ...play.questions.question import Question
-from ...play.rulebook.game import Choices, Game
+from ...play.rulebook.game import Choices
 from ...play.rulebook.names import OF_A_QUESTION, TIMES
-from ...play.rulebook.program import Program
+from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.seconds import seconds_of
 from ...play.run.checking import check
 from ..declared import unsaid
 from ..search.watched import looked_at
 from .company import Company
+from .straight_names import Unsaid
 from .straight_player import WrittenCompany, WrittenWalker
-from .straight_writer import QUESTION, Unsaid, Writer
+from .straight_rounds import RoundsWriter
+from .straight_writer import QUESTION, Writer
 from .walker import Walker
 from .written_out import written_out
 
 Played = tuple[str, str, int, tuple[Any, ...], tuple[int, ...]]
-"""A play as it ended: its result and award, its milliseconds, its meters and its counts."""
+"""A play of one player as it ended: its result and award, its milliseconds, its meters and its counts."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,20 +44,21 @@ class Straight:
     that clocks make a difference.
 
     ``play`` makes one of what its chance begins with, the questions of its deck (as :meth:`asked_of` has
-    them) and how much better its player is than others of a company, and marks the rows it came by.
+    them; a table of them, where it ``deals`` by how the play goes) and how much better its player is than
+    others of a company, and marks the rows it came by.
     """
 
-    game: Game
     looked: frozenset[str]
     ticks: bool
     player: WrittenWalker | WrittenCompany
-    play: Callable[[int, Iterable[tuple[Any, ...]], bytearray, float], Played]
+    deals: bool
+    play: Callable[[int, Any, bytearray, float], Played]
 
-    def asked_of(self, question: Question) -> tuple[Any, ...]:
-        """What is known of a question, in the order of :data:`.straight_writer.QUESTION`; 0 for what makes
-        no difference here, so that as many as can be are alike."""
+    def asked_of(self, question: Question, one: ReadyRound) -> tuple[Any, ...]:
+        """What is known of a question in a round, in the order of :data:`.straight_writer.QUESTION`; 0 for
+        what makes no difference here, so that as many as can be are alike."""
         kind = kind_of(question)
-        seconds = seconds_of(self.game.clocks, question) if self.ticks else None
+        seconds = seconds_of(one.source.clocks, question) if self.ticks else None
         told: dict[str, Any] = {
             **{name: getattr(question, name) for name in OF_A_QUESTION},
             "possible": kind.possible(question),
@@ -64,7 +67,7 @@ class Straight:
         looked = self.looked | ({"possible", "wrong_hits"} if "hits" in self.looked else set())
         about = {
             **{name: value if name in looked else 0 for name, value in told.items()},
-            "tries": kind.tries(question, self.game.tries) or inf,
+            "tries": kind.tries(question, one.source.tries) or inf,
             "seconds": -1 if seconds is None else round(1000 * seconds),
         }
         return (*(about[name] for name in QUESTION), *self.player.of_question(question))
@@ -88,9 +91,18 @@ def straight(program: Program, walker: Walker | Company, choices: Choices) -> St
         **player.scope,
         "INF": inf,
     }
-    writer, looked = Writer(program, player, choices), looked_at(program, helps=False).names
+    deals = _deals_by_play(program)
+    writer = (RoundsWriter if deals else Writer)(program, player, choices)
+    looked = looked_at(program, helps=False).names
     exec(compile("\n".join(writer.written()), "<a play>", "exec"), scope)
-    return Straight(program.game, looked, writer.ticks or bool(TIMES.keys() & looked), player, scope["play"])
+    ticks = writer.ticks or bool(TIMES.keys() & looked)
+    return Straight(looked, ticks, player, deals, scope["play"])
+
+
+def _deals_by_play(program: Program) -> bool:
+    """Whether a play is dealt at a table."""
+    ends_rounds = any(row.then == "round" for row in program.game.rows)
+    return program.deals_by_play or ends_rounds or bool(program.game.deal.parts)
 
 
 def _problems(program: Program, walker: Walker | Company, choices: Choices) -> Iterator[str]:
@@ -106,10 +118,15 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         yield "it looks at how far off an answer is"
     if program.by_topic or CHANCE in looked.names:
         yield "it counts topics or lets chance in"
-    if Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
+    table = _deals_by_play(program)
+    if table and program.named:
+        yield "names are not written out in rounds, and not in what comes next"
+    if not table and Dealer(program.game, choices).endless and {"total", "left"} & looked.names:
         yield "it looks at the rest of an endless deck"
-    if program.question_seconds is not None and any(
-        seconds_of(program.game.clocks, question) is None for question in questions
+    if any(
+        one.question_seconds is not None and seconds_of(one.source.clocks, question) is None
+        for one in program.rounds
+        for question in questions
     ):
         yield "seconds depend on how a play goes"
     if program.moves_clocks and isinstance(walker, Company) and walker.pace_spread:
@@ -119,7 +136,7 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
     if made and (guesses or {"kind", "hits", "possible"} & looked.names):
         yield "questions are made as the play goes"
     deck = Dealer(program.game, choices)
-    again = deck.endless or deck.total > len(deck.questions) or program.game.deal.repeats == "always"
+    again = table or deck.endless or deck.total > len(deck.questions) or program.game.deal.repeats == "always"
     if guesses and again:
         yield "who knew a question, or did not, meets it again"
     if guesses and "hits" in looked.names and any(len(kind_of(one).guessed(one)) > 1 for one in questions):

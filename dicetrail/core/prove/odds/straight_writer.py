@@ -8,14 +8,14 @@ from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from typing import TypeVar
 
-from ...play.deal.dealer import Dealer
 from ...play.language.expressions import Expression
 from ...play.rulebook.game import Choices, Result
 from ...play.rulebook.moments import MOMENTS, Moment
-from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER, OF_HOW_FAR
+from ...play.rulebook.names import OF_A_QUESTION, OF_AN_ANSWER, OF_HOW_FAR, OF_PLAYERS
 from ...play.rulebook.program import Program, ReadyRow
 from ...play.rulebook.quantities import ALONE, BECOMES, LASTING, MADE, ONLY_WITH, QUANTITIES, Happening
 from ...play.rulebook.rows import reveals
+from ...play.run.decks import Decks
 from ...play.run.played import Came, End
 from ...play.run.sequence import (
     COMES_FIRST,
@@ -30,6 +30,7 @@ from ...play.run.sequence import (
     visit,
 )
 from ..search.whole import fractional
+from .straight_names import WrittenNames
 from .straight_player import NEXT_BITS, WrittenCompany, WrittenWalker
 from .walker import SURE
 
@@ -51,42 +52,10 @@ _OPEN = (
 _CLOCKS = ("seconds", "used", "limit", "spent")
 """What the open question's clock has (-1: it has none) and has used, and the same of the game's, in
 milliseconds."""
-_CLOCK_OF = {"question": ("seconds", "used", "whole"), "game": ("limit", "spent", "all_of_it")}
-"""What a clock has, what it has used, and what it began with."""
-_RESULTS: tuple[Result, ...] = ("won", "lost", "done")
+RESULTS: tuple[Result, ...] = ("won", "lost", "done")
 """The results that plays can have here; one that goes on for too long is left to the engine."""
-_LEAVES = {"next": 1, "visit": 2}
-"""What ``onward`` is where a question is left, and where it is opened anew."""
-
-
-class Unsaid(ValueError):
-    """A game that can't be said as straight code."""
-
-
-class _Names(ast.NodeTransformer):
-    """Puts local variables in the place of names."""
-
-    def __init__(self, names: dict[str, str]) -> None:
-        self._names = names
-
-    def visit_Name(self, node: ast.Name) -> ast.AST:
-        if node.id not in self._names:
-            raise Unsaid(f"`{node.id}` is not known")
-        return ast.parse(self._names[node.id], mode="eval").body
-
-    def visit_Call(self, node: ast.Call) -> ast.AST:
-        if not isinstance(node.func, ast.Name):
-            raise Unsaid("a call of something else")
-        arguments = [self.visit(one) for one in node.args]
-        return ast.Call(ast.Name(f"f_{node.func.id}", ast.Load()), arguments, [])
-
-    def visit_Constant(self, node: ast.Constant) -> ast.AST:
-        return node
-
-    def visit_BinOp(self, node: ast.BinOp) -> ast.AST:
-        if any(isinstance(one, ast.Constant) and isinstance(one.value, str) for one in ast.walk(node)):
-            raise Unsaid("calculating with words")
-        return self.generic_visit(node)
+LEAVES = {"next": 1, "visit": 2, "round": 3}
+"""What ``onward`` is where a question is left, where it is opened anew, and where its round is over."""
 
 
 class Writer:
@@ -98,22 +67,41 @@ class Writer:
         self.program, self.game, self.player = program, program.game, player
         self.ticks = player.takes_time or program.moves_clocks
         """Whether a clock can run out: time passes, or a row takes some away."""
-        total = Dealer(program.game, choices).total
+        self.one = program.rounds[0]
+        """The round that is written."""
+        self.clock_of = {"question": ("seconds", "used", "whole"), "game": ("limit", "spent", "all_of_it")}
+        """What a clock has, what it has used, and what it began with."""
+        self._choices = choices
         self.meters = [f"m_{place}" for place in range(len(self.game.meters))]
         self.places = {meter.name: place for place, meter in enumerate(self.game.meters)}
-        known = {**{name: name for name in (*COUNTED, *_OPEN)}, "total": repr(total), **self._times()}
+        self._total = Decks(program, choices).total_after(0)
+        self._names_are({"total": repr(self._total)})
+        self._fractional = fractional(program)
+        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN, *_CLOCKS, "whole", "all_of_it"])
+        self._lines: list[str] = []
+        self._depth = 0
+
+    @property
+    def has_rounds(self) -> bool:
+        """Whether rounds are counted, too."""
+        return False
+
+    def _names_are(self, more: dict[str, str]) -> None:
+        """What stands for names in built-in expressions and in those of the rules; ``more`` come first."""
+        known = {**{name: name for name in (*COUNTED, *_OPEN)}, **self._times(), **more}
         built_in = (*known, "first_visit", "tries", "question_due", "game_due")
-        self._built_in = _Names(
+        self._built_in = WrittenNames(
             {
                 **{name: name for name in built_in},
                 **known,
                 **dict.fromkeys(ONLY_WITH, "0"),
-                "answer_due": player.pace,
+                "answer_due": self.player.pace,
                 "asked_from": "0",
                 "round_due": "INF",
+                **more,
             }
         )
-        self._of_rules = _Names(
+        self._of_rules = WrittenNames(
             {
                 **known,
                 **{
@@ -123,29 +111,20 @@ class Writer:
                 "round": "1",
                 "rounds": "1",
                 "round_name": "''",
-                "count": repr(choices.count or total),
-                "player": repr(choices.player),
+                **{name: repr(one.before) for name, one in OF_PLAYERS.items()},
+                "count": repr(self._choices.count or self._total),
+                "player": repr(self._choices.player),
+                **more,
                 **{name: self.meters[place] for name, place in self.places.items()},
             }
         )
-        self._fractional = fractional(program)
-        self.known = ", ".join([*self.meters, *COUNTED, *_OPEN, *_CLOCKS, "whole", "all_of_it"])
-        self._lines: list[str] = []
-        self._depth = 0
 
     def written(self) -> list[str]:
         """The lines of the function ``play``, and of the functions it ends with."""
-        for result in _RESULTS:
-            with self._block(f"def over_{result}(t, hit, {self.known}):"):
-                self._over(result)
+        for result in RESULTS:
+            self._over_function(result)
         with self._block("def play(s, deck, hit, above):"):
-            for meter, name in zip(self.game.meters, self.meters, strict=True):
-                self._write(f"{name} = {meter.kept(meter.start)!r}")
-            self._write(
-                f"{' = '.join((*COUNTED, *_OPEN))} = 0",
-                "topic = kind = ''; tries_left = INF; t = n = 0; first_visit = True",
-                f"seconds = whole = -1; used = spent = 0; limit = all_of_it = {self._game_clock()}",
-            )
+            self._begin()
             self._moment(happen(self, "begun"))
             with self._block(f"for {', '.join((*QUESTION, *self.player.known))} in deck:"):
                 self.count("dealt")
@@ -154,6 +133,16 @@ class Writer:
                     self._visit()
             self._end(End("done"))
         return self._lines
+
+    def _begin(self) -> None:
+        """What a play begins with."""
+        for meter, name in zip(self.game.meters, self.meters, strict=True):
+            self._write(f"{name} = {meter.kept(meter.start)!r}")
+        self._write(
+            f"{' = '.join((*COUNTED, *_OPEN))} = 0",
+            "topic = kind = ''; tries_left = INF; t = n = 0; first_visit = True",
+            f"seconds = whole = -1; used = spent = 0; limit = all_of_it = {self._game_clock()}",
+        )
 
     def _times(self) -> dict[str, str]:
         """What tells a time, in seconds."""
@@ -185,45 +174,55 @@ class Writer:
             self._write("n += 1", f"if n > {MOST_MOMENTS}: raise OverflowError")
             self._try()
             self._write("if onward: break")
-        self._write(f"if onward == {_LEAVES['next']}: break", "first_visit = False")
+        self._write(f"if onward == {LEAVES['next']}: break", "first_visit = False")
 
     def _try(self) -> None:
         """One try: too late, or right, or wrong."""
-        clocks = self.game.clocks
-        begin_try(self, restart=clocks.restart_on_again)
+        begin_try(self, restart=self.one.source.clocks.restart_on_again)
         self._write(*self.player.at_try())
-        if not self.ticks or (clocks.game is None and not self._timed()):
+        if not self.ticks or (self.game.clocks.game is None and not self._timed()):
             self._answer()
             return
-        game = "INF" if clocks.game is None else "limit - spent"
-        self._write(f"question_due = seconds - used if seconds >= 0 else INF; game_due = {game}")
+        self._dues()
         for comes in self.first(COMES_FIRST):
             if comes == "time":
-                self._write("t += game_due; spent += game_due; used += game_due")
+                self._pass("game_due")
                 self._time_is_up()
+            elif comes == "round":
+                self._round_is_up()
             elif comes == "late":
-                self._write("t += question_due; spent += question_due; used += question_due")
+                self._pass("question_due")
                 self._moment(happen(self, "late"))
             else:
                 self._answer()
 
+    def _dues(self) -> None:
+        """Write when each clock is out."""
+        game = "INF" if self.game.clocks.game is None else "limit - spent"
+        self._write(f"question_due = seconds - used if seconds >= 0 else INF; game_due = {game}")
+
+    def _pass(self, time: str) -> None:
+        """Write that so many milliseconds pass."""
+        self._write(f"t += {time}; spent += {time}; used += {time}")
+
+    def _round_is_up(self) -> None:
+        """Write what follows on the round's clock; here there is none."""
+        self._write("raise AssertionError")
+
     def _answer(self) -> None:
         if self.player.takes_time:
-            pace = self.player.pace
-            self._write(f"t += {pace}; spent += {pace}; used += {pace}")
+            self._pass(self.player.pace)
         self._write(*NEXT_BITS)
         with self._block(f"if z & {SURE - 1} < {self.player.share}:"):
             self._write("hits = possible")
             self._moment(happen(self, "right"))
         with self._block("else:"):
             self._write("hits = wrong_hits", *self.player.after_wrong())
-            for moment in self.first(
-                answered(self.program.rounds[0], "wrong", partial=False, asks_again=False)
-            ):
+            for moment in self.first(answered(self.one, "wrong", partial=False, asks_again=False)):
                 self._moment(happen(self, moment))
 
     def _timed(self) -> bool:
-        clocks = self.game.clocks
+        clocks = self.one.source.clocks
         own = any(question.seconds is not None for question in self.game.questions)
         return own or clocks.question is not None or bool(clocks.question_by)
 
@@ -232,7 +231,15 @@ class Writer:
             self._end(end)
 
     def _end(self, end: End) -> None:
-        self._write(f"return over_{end.result}(t, hit, {self.known})")
+        self._write(f"return {self.over(end.result)}(t, hit, {self.known})")
+
+    def over(self, result: Result) -> str:
+        """What the function is called that ends a play so."""
+        return f"over_{result}"
+
+    def _over_function(self, result: Result) -> None:
+        with self._block(f"def {self.over(result)}(t, hit, {self.known}):"):
+            self._over(result)
 
     def _moment(self, ways: Iterator[Came]) -> None:
         """What can come of a moment, and where the play goes from there; the game's clock may be out by
@@ -244,23 +251,30 @@ class Writer:
                 self._time_is_up()
 
     def _go_on(self, came: Came) -> None:
-        pause, _ = pause_after(came, self.program.rounds[0])
-        if pause:
-            self._write(f"t += {round(1000 * pause)}")
+        self._pause(came)
         if came.onward not in ("next", "over") and reveals(
             came.moment, came.row.source if came.row else None
         ):
             self._write(*self.player.when_shown())
         if came.end is not None:
             self._end(came.end)
-        elif came.moment != "begun" and LEADS[came.onward].to in _LEAVES:
-            self._write(f"onward = {_LEAVES[LEADS[came.onward].to]}")
+        elif came.moment != "begun" and LEADS[came.onward].to in LEAVES:
+            self._write(f"onward = {LEAVES[LEADS[came.onward].to]}")
+
+    def _pause(self, came: Came) -> None:
+        pause, _ = pause_after(came, self.one)
+        if pause:
+            self._write(f"t += {round(1000 * pause)}")
 
     # What a stage of the sequence does
 
     def count(self, happening: Happening) -> None:
         """Write how something counts."""
-        moves = [one for one in BECOMES.get(happening, ()) if not QUANTITIES[one[0]].of_round]
+        moves = [
+            (name, becomes)
+            for name, becomes in BECOMES.get(happening, ())
+            if name not in ONLY_WITH and (self.has_rounds or not QUANTITIES[name].of_round)
+        ]
         if moves:
             names = ", ".join(name for name, _ in moves)
             self._write(f"{names} = {', '.join(self._said(becomes, self._built_in) for _, becomes in moves)}")
@@ -284,11 +298,11 @@ class Writer:
     def rows(self, moment: Moment) -> Iterator[ReadyRow | None]:
         """Write the tests of a moment's rows, one after another, and what stands under each."""
         pairs: list[tuple[ReadyRow | None, Expression | None]] = [
-            (row, row.condition) for row in self.program.rows[moment]
+            (row, row.condition) for row in self.one.rows[moment]
         ]
         return self._branches([*pairs, (None, None)], self._of_rules)
 
-    def _branches(self, pairs: Sequence[tuple[T, Expression | None]], names: _Names) -> Iterator[T]:
+    def _branches(self, pairs: Sequence[tuple[T, Expression | None]], names: WrittenNames) -> Iterator[T]:
         branch = "if"
         for so, condition in pairs:
             if condition is None and branch == "if":
@@ -319,7 +333,8 @@ class Writer:
                 self._write(f"if c_{number}.__class__ is str: raise TypeError")
         moved = sorted({self.places[name] for name, _, _ in work})
         changes = [f"m_{place}" for place in moved]
-        changes += _CLOCKS if row.source.moves_a_clock else ()
+        if row.source.moves_a_clock:
+            changes += [part for has, used, _ in self.clock_of.values() for part in (has, used)]
         asks = bool(changes and self.program.endings) and not MOMENTS[row.source.moment].answers
         if asks:
             self._write(*(f"w_{name} = {name}" for name in changes))
@@ -344,10 +359,10 @@ class Writer:
     def _move_clocks(self, row: ReadyRow) -> None:
         """Write how a row starts clocks anew, and gives them time or takes some."""
         for name in row.source.restart:
-            has, used, whole = _CLOCK_OF[name]
+            has, used, whole = self.clock_of[name]
             self._write(f"{used} = 0; {has} = {whole}")
         for number, (clock, _) in enumerate(row.time):
-            has, used, _ = _CLOCK_OF[clock]
+            has, used, _ = self.clock_of[clock]
             self._write(
                 f"more = {has} + round(d_{number} * 1000)",
                 f"if {has} >= 0: {has} = more if more > {used} else {used}",
@@ -375,7 +390,7 @@ class Writer:
             counts = ", ".join(COUNTED)
             self._write(f"return ({closed.result!r}, {award!r}, t, ({meters}), ({counts}))")
 
-    def _said(self, expression: Expression, names: _Names) -> str:
+    def _said(self, expression: Expression, names: WrittenNames) -> str:
         """An expression over the local variables."""
         tree = ast.parse(expression.source.strip(), mode="eval").body
         return f"({ast.unparse(ast.fix_missing_locations(names.visit(tree)))})"

@@ -9,15 +9,14 @@ from ...play.rulebook.game import Choices, Game
 from ...play.rulebook.program import Program
 from ..processes import processes
 from .company import Company
-from .straight import Played
 from .walker import Walker
-from .walking import Progress, Walking
+from .walking import Ended, Progress, Walking
 
 ENOUGH = 40_000
 """Plays from which other processes are worth the second that they take to start."""
 AT_ONCE = 5_000
 """Plays that a process is given at once."""
-Part = tuple[Counter[Played], bytes]
+Part = tuple[Counter[Ended], bytes]
 """What some plays came to, and which rows they came by."""
 
 _begun: list[Walking] = []

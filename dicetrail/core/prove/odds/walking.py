@@ -23,11 +23,15 @@ from .company import Company, Member
 from .figures import Figures, Sums
 from .guesser import Guesser, Guesses, any_opinion
 from .straight import Played, Straight, straight
-from .straight_writer import COUNTED, Unsaid
+from .straight_names import Unsaid
+from .straight_table import DealTables
+from .straight_writer import COUNTED
 from .walker import SURE, Walker
 
 Progress = Callable[[int, int], None]
 """Told how many plays were made, and of how many; what it raises ends the walk."""
+Ended = tuple[Played, tuple[int, ...]]
+"""A play as it ended, and the places that its players came to, where there are several."""
 TELL_EVERY = 100
 LARGEST_ROLL = 2**53 - 1
 """The largest dice of a play that is walked."""
@@ -46,13 +50,17 @@ class Walking:
         self._choices = choices or choose(program.game, 0)
         self._rolls = Stream(dice, "walk")
         self._hit = bytearray(len(program.game.rows) + 1)
-        self._tally: Counter[Played] = Counter()
+        self._tally: Counter[Ended] = Counter()
         self.made = self.handed_over = 0
         """How many plays were made, and how many of these straight code did not come through."""
         self._straight: Straight | None = None
         with suppress(Unsaid):
-            self._straight = straight(program, walker, self._choices)
-            self._decks = _Decks(program.game, self._straight, self._choices)
+            said = self._straight = straight(program, walker, self._choices)
+            self._decks: _Decks | DealTables = (
+                DealTables(program, self._choices, said.asked_of)
+                if said.deals
+                else _Decks(program, said, self._choices)
+            )
 
     @property
     def is_straight(self) -> bool:
@@ -77,39 +85,40 @@ class Walking:
         """The dice of so many more plays, which are then to be made elsewhere."""
         return [self._rolls.below(LARGEST_ROLL) for _ in range(plays)]
 
-    def made_of(self, rolls: Iterable[int]) -> tuple[Counter[Played], bytes]:
+    def made_of(self, rolls: Iterable[int]) -> tuple[Counter[Ended], bytes]:
         """What the plays of some dice come to, and which rows they came by; they are not counted here."""
         self._hit[:] = bytes(len(self._hit))
         return Counter(map(self.play, rolls)), bytes(self._hit)
 
-    def add(self, tally: Counter[Played], hit: bytes) -> None:
+    def add(self, tally: Counter[Ended], hit: bytes) -> None:
         """Count plays that were made elsewhere."""
         self._tally.update(tally)
         self.made += tally.total()
         for row, come_by in enumerate(hit):
             self._hit[row] |= come_by
 
-    def play(self, dice: int) -> Played:
+    def play(self, dice: int) -> Ended:
         """The play of a dice number. What straight code does not come through is made by the engine."""
         if self._straight is not None:
             with suppress(ArithmeticError, TypeError, ValueError, LookupError):
                 chance = Stream(dice, "walker")
                 above = self._walker.one(chance).above if isinstance(self._walker, Company) else 0.0
-                return self._straight.play(chance.state, self._decks.of(dice), self._hit, above)
+                return self._straight.play(chance.state, self._decks.of(dice), self._hit, above), ()
             self.handed_over += 1
         run = one_play(self._program, self._walker, replace(self._choices, dice=dice))
         for step in run.trail:
             if step.row is not None:
                 self._hit[step.row] = 1
-        return _played(run)
+        return _played(run), tuple(seat.rank for seat in run.seats) if run.has_turns else ()
 
     def figures(self) -> Figures:
         """What the plays made so far come to; it does not change when more are made."""
         found = Figures(self.made, rows={row for row, hit in enumerate(self._hit) if hit})
         names = [meter.name for meter in self._program.game.meters]
         found.counts = {name: Sums() for name in (*COUNTED, "percent")}
-        for (result, award, at, meters, counts), plays in self._tally.items():
+        for ((result, award, at, meters, counts), ranks), plays in self._tally.items():
             share = plays / self.made
+            found.add_places(ranks, share)
             found.add(result, award, zip(names, meters, strict=True), share)
             counted = dict(zip(COUNTED, counts, strict=True))
             found.asked.add(counted["asked"], share)
@@ -124,10 +133,11 @@ class Walking:
 class _Decks:
     """What straight code is given of the questions of each play: all of one where they make no difference."""
 
-    def __init__(self, game: Game, straight: Straight, choices: Choices) -> None:
-        self._game, self._choices = game, choices
-        deck = Dealer(game, choices)
-        self._about = {question.id: straight.asked_of(question) for question in deck.questions}
+    def __init__(self, program: Program, straight: Straight, choices: Choices) -> None:
+        game = self._game = program.game
+        self._choices = choices
+        deck, one = Dealer(game, choices), program.rounds[0]
+        self._about = {question.id: straight.asked_of(question, one) for question in deck.questions}
         self._filed = [self._about[question.id] for question in deck.questions]
         deal = game.deal
         self._drawn = deck.total if (deal.order, deal.repeats) == ("shuffled", "never") else 0

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ...play.kinds import KINDS
+from ...play.kinds import KINDS, kind_of
 from ...play.questions.question import said
 from ...play.rulebook.game import Game
 
@@ -13,13 +13,15 @@ from ...play.rulebook.game import Game
 @dataclass(frozen=True, slots=True)
 class AboutQuestion:
     """What is told of a question: its prompt, its options as words (none where it is typed in), its kind
-    ("" where that is not known: then an answer is one option, or a text), its topic, and what is right."""
+    ("" where that is not known: then an answer is one option, or a text), its topic, what is right, and what
+    options are joined with."""
 
     prompt: str
     options: tuple[str, ...] = ()
     kind: str = ""
     topic: str = ""
     answers: tuple[str, ...] = ()
+    items: tuple[str, ...] = ()
 
     def places(self, text: str, parts: Sequence[str] = ()) -> tuple[int, ...]:
         """The options that an answer picked (their places as filed), by how it is kept."""
@@ -41,6 +43,7 @@ def told_of(game: Game) -> dict[str, AboutQuestion]:
             question.kind,
             question.topic,
             question.answers,
+            tuple(map(said, kind_of(question).items(question))),
         )
         for question in game.questions
     }

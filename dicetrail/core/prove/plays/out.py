@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import TYPE_CHECKING, Any
 
@@ -101,6 +101,8 @@ def to_json_lines(plays: Iterable[KeptPlay], told: Mapping[str, AboutQuestion]) 
     for play in plays:
         data = dict(zip(PLAY_COLUMNS, play_row(play), strict=True))
         data["left"] = play.record.left
+        if play.record.seats:
+            data["players"] = [asdict(seat) for seat in play.record.seats]
         data["answers"] = [_answer_data(one, told) for one in play.record.answers]
         yield json.dumps(data, ensure_ascii=False) + "\n"
 
@@ -116,6 +118,7 @@ def _answer_data(answer: Answer, told: Mapping[str, AboutQuestion]) -> dict[str,
         "left": answer.left,
         "tries": [one._asdict() for one in answer.tries],
         **({"helps": [one._asdict() for one in answer.helps]} if answer.helps else {}),
+        **({"turn": answer.seat} if answer.seat else {}),
     }
 
 
@@ -162,6 +165,7 @@ def _answer(data: Mapping[str, Any]) -> Answer:
             Used(str(one["help"]), int(one["tries"]), _seconds(one["used"]))
             for one in _list(data.get("helps", []))
         ),
+        seat=int(data.get("turn", 0)),
     )
 
 

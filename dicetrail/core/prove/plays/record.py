@@ -6,11 +6,12 @@ options, not their places; verdicts, not rows.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, NamedTuple
 
 from ...play.run.run import Run
+from ...play.run.seats import ranks
 
 LONGEST_KEPT = 200
 """Characters of what was typed that are kept."""
@@ -43,7 +44,7 @@ class Answer(NamedTuple):
     """A question of a play. ``outcome`` is ``right``, ``missed``, ``late``, ``skipped``, ``answered`` (an
     opinion) or ``open``; ``left`` are the seconds left of its clock in the end, None where it has none;
     ``round`` is the number of the round it was asked in (0: none). ``helps`` were used at it, or at one in
-    whose place it came."""
+    whose place it came; ``seat`` is the number of the player who was asked (0: there is but one)."""
 
     question: str
     outcome: str
@@ -51,6 +52,7 @@ class Answer(NamedTuple):
     left: float | None
     round: int = 0
     helps: tuple[Used, ...] = ()
+    seat: int = 0
 
     @property
     def first(self) -> bool:
@@ -65,8 +67,23 @@ class Answer(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
+class SeatRecord:
+    """What one of several players came to: their name, result ("" while the play goes on), place among all,
+    award, score and how many of the questions they were asked were right."""
+
+    player: str
+    result: str
+    rank: int
+    award: str
+    score: float | None
+    right: int
+    asked: int
+
+
+@dataclass(frozen=True, slots=True)
 class PlayRecord:
-    """What a play came to. ``score`` is the meter of that name, or the first one; ``seconds`` how long the
+    """What a play came to. Where several play, it is that of the one who came first, and each has one of the
+    ``seats``. ``score`` is the meter of that name, or the first one; ``seconds`` how long the
     play took. ``result`` is "" for a play that has not ended; ``left`` tells that its player ended it."""
 
     result: str
@@ -77,6 +94,7 @@ class PlayRecord:
     seconds: float
     answers: tuple[Answer, ...]
     left: bool = False
+    seats: tuple[SeatRecord, ...] = ()
 
 
 @dataclass(slots=True)
@@ -92,13 +110,13 @@ class AnswerCollector:
         step = run.trail[-1]
         used, left = run.clock_then
         if step.moment == "helped":  # by which the question may be gone already
-            self._has(run.seat.place + 1)
-            made_before = len(self.tries[run.seat.place])
-            self.helps[run.seat.place].append(Used(step.extra["help"], made_before, _seconds(used)))
+            self._has(run.place + 1)
+            made_before = len(self.tries[run.place])
+            self.helps[run.place].append(Used(step.extra["help"], made_before, _seconds(used)))
             return
-        if step.moment is None or not run.asked:
+        if step.moment is None or not (asked := run.asked_of_all):
             return
-        self._has(len(run.asked))
+        self._has(len(asked))
         if step.verdict is not None:
             turn = run.seat.open
             told = turn.shown if turn.given.filed else turn.shown[:LONGEST_KEPT]
@@ -108,7 +126,7 @@ class AnswerCollector:
             made = Try(step.moment, "", _seconds(used))
         else:
             return
-        place = run.seat.place
+        place = run.place
         self.tries[place].append(made)
         self.left[place] = None if left is None else _seconds(left)
 
@@ -123,8 +141,18 @@ class AnswerCollector:
         """What the play came to, as far as it has come."""
         outcome, counts = run.outcome, run.counts
         answers = tuple(
-            Answer(turn.card.question.id, turn.outcome, tuple(tries), left, turn.round, tuple(helps))
-            for turn, tries, left, helps in zip(run.asked, self.tries, self.left, self.helps, strict=False)
+            Answer(
+                turn.card.question.id,
+                turn.outcome,
+                tuple(tries),
+                left,
+                turn.round,
+                tuple(helps),
+                turn.seat if run.has_turns else 0,
+            )
+            for turn, tries, left, helps in zip(
+                run.asked_of_all, self.tries, self.left, self.helps, strict=False
+            )
         )
         return PlayRecord(
             result=outcome.result if outcome else "",
@@ -134,15 +162,35 @@ class AnswerCollector:
             score=score_of(run),
             seconds=_seconds(run.trail[-1].at),
             answers=answers,
-            left=run.trail[-1].move == "leave",
+            left=any(step.move == "leave" for step in run.trail[-len(run.seats) :]),
+            seats=_seats(run) if run.has_turns else (),
         )
+
+
+def _seats(run: Run) -> tuple[SeatRecord, ...]:
+    """What each player came to, as far as they have come."""
+    places = ranks(run, run.trail[-1].at)
+    return tuple(
+        SeatRecord(
+            seat.name,
+            seat.outcome.result if seat.outcome else "",
+            rank,
+            seat.outcome.award if seat.outcome else "",
+            _score_in(seat.meters),
+            int(seat.counts["right"]),
+            int(seat.counts["asked"]),
+        )
+        for seat, rank in zip(run.seats, places, strict=True)
+    )
 
 
 def score_of(run: Run) -> float | None:
     """The meter ``score``, or the first one; None where a game has none."""
-    if not run.meters:
-        return None
-    return float(run.meters.get("score", next(iter(run.meters.values()))))
+    return _score_in(run.meters)
+
+
+def _score_in(meters: Mapping[str, float]) -> float | None:
+    return float(meters.get("score", next(iter(meters.values())))) if meters else None
 
 
 def question_of(answer_id: str) -> str:
@@ -158,8 +206,9 @@ def to_data(answers: tuple[Answer, ...]) -> list[Any]:
             one.outcome,
             [_try_data(made) for made in one.tries],
             one.left,
-            *([one.round] if one.round or one.helps else []),
-            *([[list(used) for used in one.helps]] if one.helps else []),
+            *([one.round] if one.round or one.helps or one.seat else []),
+            *([[list(used) for used in one.helps]] if one.helps or one.seat else []),
+            *([one.seat] if one.seat else []),
         ]
         for one in answers
     ]
@@ -178,9 +227,11 @@ def from_data(data: list[Any]) -> tuple[Answer, ...]:
     )
 
 
-def of_more(of_round: int = 0, helps: Sequence[Sequence[Any]] = ()) -> tuple[int, tuple[Used, ...]]:
-    """The round and the helps of an answer, which are kept where there are any."""
-    return of_round, tuple(Used(*one) for one in helps)
+def of_more(
+    of_round: int = 0, helps: Sequence[Sequence[Any]] = (), seat: int = 0
+) -> tuple[int, tuple[Used, ...], int]:
+    """The round, the helps and the player of an answer, which are kept where there are any."""
+    return of_round, tuple(Used(*one) for one in helps), seat
 
 
 def _try(verdict: str, text: str, used: float, parts: Sequence[str] = ()) -> Try:

@@ -144,7 +144,7 @@ def statistics_of(
         counted = 0
         played: set[int] = set()
         for question, outcome, tries, left, *more in answers:
-            of_round, used = of_more(*cast(list[Any], more))
+            of_round, used, _ = of_more(*cast(list[Any], more))
             helped.add(question, outcome, used)
             if not tries and outcome == OPEN:
                 continue

@@ -69,9 +69,9 @@ class _Firsts:
     def __call__(self, run: Run, _: int) -> None:
         """Look at the step that was just made."""
         verdict = run.trail[-1].verdict
-        while len(self.right) < len(run.asked):
+        while len(self.right) < len(run.asked_of_all):
             self.right.append(None)
-        place = run.seat.place
+        place = run.place
         if verdict is not None and verdict != "unreadable" and self.right[place] is None:
             self.right[place] = verdict == "right"
 
@@ -88,10 +88,10 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
         if run.phase == "over":
             break
         if run.phase == "choosing":
-            _choose(run, meant.answers[len(run.asked) :])
+            _choose(run, meant.answers[len(run.asked_of_all) :])
             to_input(run)
             continue
-        turn = run.seat.place
+        turn = run.place
         if turn >= len(meant.answers):
             break
         answer = meant.answers[turn]
@@ -116,7 +116,7 @@ def walked_again(program: Program, meant: Meant) -> CameTo:
         outcome.award if outcome else "",
         int(run.counts["right"]),
         score_of(run),
-        tuple((bool(first), one.outcome) for first, one in zip(firsts.right, run.asked, strict=False)),
+        tuple((bool(first), one.outcome) for first, one in zip(firsts.right, run.asked_of_all, strict=False)),
     )
 
 
@@ -138,11 +138,15 @@ def _next_help(answer: Answer, tried: int, helped: int) -> Used | None:
 
 def _help(run: Run, used: Used) -> None:
     """Use a help again; what can't be used any more is left out."""
-    wait = max(0, round(used.used * 1000) - run.question_clock.used)
-    start, due = run.input_from or 0, run.due()
-    at = start + wait if due is None else min(start + wait, due)
+    at, due = _when(run, used.used), run.due()
+    at = at if due is None else min(at, due)
     if usable(run, used.help, at) is not None:
         run.do(Move("help", used.help), at)
+
+
+def _when(run: Run, used: float) -> int:
+    """The time at which so many seconds of the question's clock are used."""
+    return (run.input_from or 0) + max(0, round(used * 1000) - run.question_clock.used)
 
 
 def _nth(tries: Sequence[Try], number: int) -> Try:
@@ -153,17 +157,16 @@ def _nth(tries: Sequence[Try], number: int) -> Try:
 
 
 def _make(run: Run, made: Try, *, same: bool) -> None:
-    start, card = run.input_from or 0, run.seat.open.card
-    wait = max(0, round(made.used * 1000) - run.question_clock.used)
+    at, card = _when(run, made.used), run.seat.open.card
     if made.verdict == LATE:
         due = run.due()
-        run.tick(due) if due is not None else run.do(Move("wrong"), start)
+        run.tick(due) if due is not None else run.do(Move("wrong"), run.input_from or 0)
     elif made.verdict == SKIPPED:
-        run.do(Move("skip"), start + wait)
+        run.do(Move("skip"), at)
     elif same and (given := kind_of(card.question).give_again(card, made.text, made.parts)):
-        run.do(Move("answer", given), start + wait)
+        run.do(Move("answer", given), at)
     else:
-        run.do(Move(_INTENTS.get(made.verdict, "wrong")), start + wait)
+        run.do(Move(_INTENTS.get(made.verdict, "wrong")), at)
 
 
 _INTENTS: dict[str, Literal["right", "unreadable"]] = {"right": "right", "unreadable": "unreadable"}

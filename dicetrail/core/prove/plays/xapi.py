@@ -7,7 +7,7 @@ RFC 9562), so that a store which has one already does not get it twice.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from datetime import timedelta
 from typing import Any
 from uuid import UUID, uuid5
@@ -15,13 +15,15 @@ from uuid import UUID, uuid5
 from ...play.kinds import KINDS
 from .about import AboutQuestion
 from .out import KeptPlay
-from .record import OPEN, OPINION, Answer, Try, question_of
+from .record import OPEN, OPINION, Answer, PlayRecord, SeatRecord, Try, question_of
 
 VERSION = "2.0.0"
 _VERBS = "http://adlnet.gov/expapi/verbs/"
 _ACTIVITIES = "http://adlnet.gov/expapi/activities/"
 _LISTED = ("choice", "sequencing")
 """The interactions whose options are listed; several in a response are parted by ``[,]`` (xAPI 2.0)."""
+_MATCHING = "matching"
+"""The interaction of pairs: source and target of each parted by ``[.]``, pairs by ``[,]`` (xAPI 2.0)."""
 _SPACE = UUID("6f1a64a4-7e9b-5d5e-9c1f-0d1ce74a1151")
 """The namespace of our statements' ids."""
 
@@ -30,13 +32,8 @@ def statements(
     play: KeptPlay, game: str, title: str, told: Mapping[str, AboutQuestion]
 ) -> Iterator[dict[str, Any]]:
     """The statements of a play. ``game`` is the address (IRI) that stands for the game; players are accounts
-    of its site, known by their browser: two of one name are two."""
+    of its site, known by their browser: two of one name are two, and so are those who play in turn."""
     record = play.record
-    actor = {
-        "objectType": "Agent",
-        "name": play.player or "A player",
-        "account": {"homePage": game, "name": _account(play)},
-    }
     activity = {
         "objectType": "Activity",
         "id": game,
@@ -44,10 +41,12 @@ def statements(
     }
     at = play.started
 
-    def made(number: int, verb: str, after: float, thing: dict[str, Any], **more: Any) -> dict[str, Any]:
+    def made(
+        number: int, verb: str, after: float, thing: dict[str, Any], seat: int = 0, **more: Any
+    ) -> dict[str, Any]:
         return {
-            "id": str(uuid5(_SPACE, f"{play.play} {number} {verb}")),
-            "actor": actor,
+            "id": str(uuid5(_SPACE, f"{play.play} {number} {verb}{f' {seat}' if seat else ''}")),
+            "actor": _actor(play, game, seat),
             "verb": {"id": f"{_VERBS}{verb}", "display": {"en": verb}},
             "object": thing,
             "timestamp": _time(at + timedelta(seconds=after)),
@@ -64,18 +63,32 @@ def statements(
         name = question_of(answer.question)
         about = told.get(name, AboutQuestion(name))
         thing = _question(game, name, about)
-        yield made(number, "answered", spent, thing, result=_answer_result(answer, about), context=context)
+        result = _answer_result(answer, about)
+        yield made(number, "answered", spent, thing, answer.seat, result=result, context=context)
     if not record.result:
         return
     ended = len(record.answers) + 1
     stopped = record.left or record.result == "stopped"
-    result = _play_result(play)
-    yield made(ended, "terminated" if stopped else "completed", record.seconds, activity, result=result)
-    if record.result in ("won", "lost"):
-        success = record.result == "won"
-        judged = {**result, "success": success}
-        verb = "passed" if success else "failed"
-        yield made(ended + 1, verb, record.seconds, activity, result=judged)
+    for seat, one in enumerate(record.seats, 1) if record.seats else [(0, record)]:
+        result = _result_of(record, one, seat)
+        verb = "terminated" if stopped else "completed"
+        yield made(ended, verb, record.seconds, activity, seat, result=result)
+        if one.result in ("won", "lost"):
+            success = one.result == "won"
+            judged = {**result, "success": success}
+            verb = "passed" if success else "failed"
+            yield made(ended + 1, verb, record.seconds, activity, seat, result=judged)
+
+
+def _actor(play: KeptPlay, game: str, seat: int) -> dict[str, Any]:
+    """Who did it: whoever plays, or one of those who play in turn."""
+    name = play.record.seats[seat - 1].player if seat else play.player
+    account = f"{_account(play)}/{seat}" if seat else _account(play)
+    return {
+        "objectType": "Agent",
+        "name": name or "A player",
+        "account": {"homePage": game, "name": account},
+    }
 
 
 def _account(play: KeptPlay) -> str:
@@ -89,10 +102,16 @@ def _question(game: str, name: str, about: AboutQuestion) -> dict[str, Any]:
         "interactionType": _interaction(about),
     }
     if _interaction(about) in _LISTED:
-        definition["choices"] = [
-            {"id": f"o{place}", "description": {"und": option}} for place, option in enumerate(about.options)
-        ]
+        definition["choices"] = _components("o", about.options)
+    elif _interaction(about) == _MATCHING:
+        definition["source"] = _components("i", about.items)
+        definition["target"] = _components("o", about.options)
     return {"objectType": "Activity", "id": f"{game}#question-{name}", "definition": definition}
+
+
+def _components(letter: str, texts: Sequence[str]) -> list[dict[str, Any]]:
+    """Parts of an interaction, by their ids."""
+    return [{"id": f"{letter}{place}", "description": {"und": text}} for place, text in enumerate(texts)]
 
 
 def _interaction(about: AboutQuestion) -> str:
@@ -105,6 +124,8 @@ def _response(about: AboutQuestion, made: Try) -> str:
     interaction, places = _interaction(about), about.places(made.text, made.parts)
     if interaction == "true-false":
         return made.text.lower()
+    if interaction == _MATCHING and places:
+        return "[,]".join(f"i{item}[.]o{place}" for item, place in enumerate(places))
     return "[,]".join(f"o{place}" for place in places) if interaction in _LISTED and places else made.text
 
 
@@ -118,14 +139,14 @@ def _answer_result(answer: Answer, about: AboutQuestion) -> dict[str, Any]:
     return {**result, "response": _response(about, given[-1])} if given else result
 
 
-def _play_result(play: KeptPlay) -> dict[str, Any]:
-    record = play.record
+def _result_of(record: PlayRecord, one: PlayRecord | SeatRecord, seat: int) -> dict[str, Any]:
+    """What a play came to for whoever played it, or one of those who did."""
     score: dict[str, float] = {}
-    judged = record.asked - sum(answer.outcome == OPINION for answer in record.answers)
-    if judged:
-        score["scaled"] = round(record.right / judged, 4)
-    if record.score is not None:
-        score["raw"] = record.score
+    opinions = sum(answer.outcome == OPINION and answer.seat == seat for answer in record.answers)
+    if judged := one.asked - opinions:
+        score["scaled"] = round(one.right / judged, 4)
+    if one.score is not None:
+        score["raw"] = one.score
     result: dict[str, Any] = {
         "completion": not (record.left or record.result == "stopped"),
         "duration": _duration(record.seconds),

@@ -54,7 +54,7 @@ class Coverage:
                 self.endings.add(ending)
             if award := step.extra.get("award"):
                 self.awards.add(titles[award])
-        self.kinds |= {asked.card.question.kind for asked in run.asked}
+        self.kinds |= {asked.card.question.kind for asked in run.asked_of_all}
 
     def has(self, what: str) -> bool:
         """Whether "row 3", "ending 1", "award 2", "round 2", "help 1" or "gate 2.1" was touched."""

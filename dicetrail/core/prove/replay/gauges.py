@@ -20,12 +20,14 @@ class Gauge:
     """A number of a play: its value after each step of the trail, then now (None: there is none, as a clock
     without a limit has no seconds left).
 
-    ``sort`` is ``meter``, ``clock`` (seconds left) or ``count``.
+    ``sort`` is ``meter``, ``clock`` (seconds left) or ``count``; ``seat`` is the number of the player whose
+    it is, where several play (0: nobody's).
     """
 
     name: str
     sort: GaugeSort
     course: list[Number | None]
+    seat: int = 0
 
     @property
     def value(self) -> Number | None:
@@ -46,23 +48,29 @@ class Gauges:
     """Keeps the numbers of a run after each of its steps: its ``watch``."""
 
     def __init__(self) -> None:
-        self._read: list[dict[str, Number | None]] = []
+        self._read: list[dict[tuple[int, str], Number | None]] = []
 
     def __call__(self, run: Run, at: int) -> None:
         """Read them all once more."""
-        self._read.append({name: value for name, _, value in _readings(run, at)})
+        self._read.append({(seat, name): value for seat, name, _, value in _readings(run, at)})
 
     def of(self, run: Run, at: int) -> list[Gauge]:
         """Every gauge of the run that was watched; ``at`` is the present time."""
         now = list(_readings(run, at))
-        return [Gauge(name, sort, [*(read[name] for read in self._read), value]) for name, sort, value in now]
+        return [
+            Gauge(name, sort, [*(read[seat, name] for read in self._read), value], seat)
+            for seat, name, sort, value in now
+        ]
 
 
-def _readings(run: Run, at: int) -> Iterator[tuple[str, GaugeSort, Number | None]]:
-    for name, value in run.meters.items():
-        yield name, "meter", value
+def _readings(run: Run, at: int) -> Iterator[tuple[int, str, GaugeSort, Number | None]]:
+    seats = [(seat.number if run.has_turns else 0, seat) for seat in run.seats]
+    for number, seat in seats:
+        for name, value in seat.meters.items():
+            yield number, name, "meter", value
     for name, clock in (("time_left", run.question_clock), ("game_left", run.game_clock)):
         left = clock.left_at(at)
-        yield name, "clock", None if left is None else left / 1000
-    for name, value in all_of(run.counts).items():
-        yield name, "count", None if isinf(value) else value
+        yield 0, name, "clock", None if left is None else left / 1000
+    for number, seat in seats:
+        for name, value in all_of(seat.counts).items():
+            yield number, name, "count", None if isinf(value) else value

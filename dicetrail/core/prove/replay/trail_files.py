@@ -87,6 +87,7 @@ def choices_of(steps: Sequence[Step], program: Program) -> Choices:
         count=_whole(begun.get("count")),
         topic=str(begun.get("topic", "")),
         level=_whole(begun.get("level")),
+        players=[str(name) for name in begun.get("players", ())],
     )
 
 

@@ -10,7 +10,7 @@ from typing import cast
 from ...play.deal.setup import SetupError, choose
 from ...play.language.expressions import show_value
 from ...play.rulebook.game import Number
-from ...play.rulebook.names import OF_A_ROUND
+from ...play.rulebook.names import OF_A_ROUND, OF_PLAYERS
 from ...play.rulebook.program import Program
 from ...play.rulebook.quantities import all_of
 from ...play.run.moves import MoveError, play, read_move
@@ -121,6 +121,7 @@ def play_waymark(
         count=waymark.count,
         topic=waymark.topic,
         level=waymark.level,
+        players=waymark.players,
     )
     looks = {part.after for part in waymark.along}
 
@@ -143,7 +144,7 @@ def outcome(run: Run) -> Mapping[str, Expected]:
     return {
         "ending": run.trail[-1].extra.get("ending", NOTHING) if ended else NOTHING,
         **all_of(run.counts),
-        **{name: cast("Expected", run.known[name]) for name in OF_A_ROUND},
+        **{name: cast("Expected", run.names(run.trail[-1].at)[name]) for name in (*OF_A_ROUND, *OF_PLAYERS)},
         **run.meters,
         "result": ended.result if ended else NOTHING,
         "award": (ended.award if ended else "") or NOTHING,

@@ -21,13 +21,13 @@ from ...play.rulebook.rows import (
     Meters,
     Trouble,
     carried_to,
+    costs_of,
     effect_of,
     first_award,
     first_ending,
     first_gate,
     first_row,
     move_clocks,
-    number,
 )
 from ...play.run.helping import AIDS
 from ...play.run.played import Came, End
@@ -113,9 +113,9 @@ class _AtState:
 
     def help(self, one: ReadyHelp) -> bool:
         """Do what a help does to what is open, its cost being carried."""
-        names, states = self._known(), self._course.states
+        states = self._course.states
         try:
-            self._costs = tuple((name, number(cost, names)) for name, cost in one.add)
+            self._costs = costs_of(one, self._known())
         except ExpressionError as error:
             self._trouble(f"help {one.source.name}", error)
         here, used, by = states.helps.after(one, self._state.open, self._state.used)

@@ -16,7 +16,7 @@ from ...rules.reading import GameReading
 from ...rules.snaglist import SnagList
 from ...snag import Snag
 from .help_doubts import on_helps
-from .reached import Reach
+from .reached import Pay, Reach
 from .watched import of_time
 
 _ANNOUNCES = re.compile(r"\b(next (one|question|up)|another (one|question)|on to the next)\b", re.IGNORECASE)
@@ -140,7 +140,11 @@ def _on_pay(game: Game, found: Reach) -> Iterator[Found]:
     if tries is None or None in game.all_tries:
         return
     # letters may have more tries than the game
-    by_try = {pay.attempt: pay for pay in found.pays if pay.moment == "right" and pay.attempt <= tries}
+    by_try: dict[int, Pay] = {}
+    for pay in found.pays:
+        if pay.moment == "right" and pay.attempt <= tries:
+            known = by_try.get(pay.attempt)
+            by_try[pay.attempt] = pay.joined(known) if known else pay
     told: set[str] = set()
     for attempt, pay in sorted(by_try.items()):
         before = by_try.get(attempt - 1)

@@ -26,7 +26,7 @@ def on_helps(game: Game, found: Reach, told: set[str], timely: frozenset[str]) -
         path = ("helps", place)
         if place + 1 in found.helps:
             yield from _on_cost(game, one, place, found)
-        elif f"helps.{place}" not in told and not timely & _names(one.condition):
+        elif f"helps.{place + 1}" not in told and not timely & _names(one.condition):
             why = f": `{one.condition}` never holds where there is something to do" if one.condition else ""
             yield Found(
                 "help-unused",
@@ -83,7 +83,7 @@ def _by_itself(game: Game, meter: str) -> bool:
 def _at_stake(found: Reach, meter: str) -> float:
     """The most by which a right answer to a question can leave more in a meter than none."""
     by_moment: dict[str, list[Number]] = {}
-    for (moment, _), changes in found.changes.items():
+    for (moment, *_), changes in found.changes.items():
         by_moment.setdefault(moment, []).extend(changes.get(meter, ()))
     best = max([0, *by_moment.get("right", ()), *by_moment.get("part", ())])
     tries = sum(min(0, one) for moment in ("wrong", "close") for one in by_moment.get(moment, ()))

@@ -8,9 +8,9 @@ from math import inf
 from ...play.deal.dealer import Dealer
 from ...play.language.expressions import Names
 from ...play.rulebook.game import Choices
-from ...play.rulebook.help import Per
+from ...play.rulebook.help import Help, Per
 from ...play.rulebook.program import Program, ReadyHelp
-from ...play.rulebook.rows import holds
+from ...play.rulebook.rows import may_be_used
 from ...play.run.helping import AIDS, Open
 from .watched import LookedAt
 
@@ -37,12 +37,11 @@ class HelpsOfStates:
 
     def usable(self, here: Open, used: Used, parts: int, names: Names) -> Iterator[int]:
         """The places of the helps that can be used now, so many ``parts`` of a phrase being uncovered."""
-        left = {place: self.helps[place].source.uses or inf for place in self._counted}
-        left = {place: left[place] - often for place, often in zip(self._counted, used, strict=True)}
+        often = dict(zip(self._counted, used, strict=True))
         here = here._replace(letters=here.letters - parts)
         for place, one in enumerate(self.helps):
-            may = left.get(place, 1) > 0 and AIDS[one.source.does].can(here)
-            if may and (one.condition is None or holds(one.condition, names, "", lambda where, error: None)):
+            left = one.source.uses is None or often[place] < one.source.uses
+            if left and AIDS[one.source.does].can(here) and may_be_used(one, names):
                 yield place
 
     def after(self, one: ReadyHelp, here: Open, used: Used) -> tuple[Open, Used, str]:
@@ -53,16 +52,21 @@ class HelpsOfStates:
         return aid.after(here, one.source), now, one.source.name if self._named else ""
 
 
+def swaps_of(program: Program) -> list[Help]:
+    """The helps of a game that put another question in the place of the open one."""
+    return [one for one in program.game.helps if AIDS[one.does].swaps]
+
+
 def is_rough(program: Program) -> bool:
     """Whether a search takes more to be possible than is: a swapped question for any other, also where a play
     has none left, or a wrong answer that was taken away for another that was not."""
-    does = {one.source.does for one in program.helps.values()}
-    return "swap" in does or ("remove" in does and program.minds_answers)
+    removes = any(one.does == "remove" for one in program.game.helps)
+    return bool(swaps_of(program)) or (removes and program.minds_answers)
 
 
 def can_run_short(program: Program, choices: Choices) -> bool:
     """Whether swaps can make a play shorter than it is dealt, or are not counted as a search counts."""
-    swaps = [one.source for one in program.helps.values() if one.source.does == "swap"]
+    swaps = swaps_of(program)
     if not swaps:
         return False
     dealer = Dealer(program.game, choices)

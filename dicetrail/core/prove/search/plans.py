@@ -14,6 +14,7 @@ from ...play.questions.question import Question
 from ...play.rulebook.game import Choices
 from ...play.rulebook.names import OF_A_QUESTION
 from ...play.rulebook.program import Program, ReadyRound
+from .helps import swaps_of
 from .sorts import QuestionSort, Sorter
 
 MOST_WAYS = 200
@@ -57,7 +58,7 @@ class Plan:
         self.deal = deal = one.source.deal
         again = deal.repeats == "when_empty" and (self.total is None or self.total > self.a_pass)
         self.repeating = deal.repeats == "always" or again
-        swaps = any(one.does == "swap" for one in program.game.helps)
+        swaps = bool(swaps_of(program))
         filed = deal.order == "filed" and not self.repeating and not swaps
         self.in_order = filed and not one.number and not deal.is_steered and not deal.parts
         self.mixed = filed and not self.in_order

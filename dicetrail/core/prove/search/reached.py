@@ -12,23 +12,35 @@ from ...play.language.expressions import Value
 from ...play.rulebook.game import Number
 from ...play.rulebook.moments import ANSWER_MOMENTS, Moment
 
+Key = tuple[Moment, int, int]
+"""A moment, at a try (0: the try makes no difference), in a round (0: there are none)."""
+
 
 class Pay(NamedTuple):
-    """What a moment does to the meters at a try (0: the try makes no difference): each possible change."""
+    """What a moment does to the meters at a try (0: the try makes no difference) in a round (0: there are
+    none): each possible change."""
 
     moment: Moment
     attempt: int
+    round: int
     changes: dict[str, tuple[Number, ...]]
     rows: tuple[int | None, ...]
 
+    def joined(self, other: Pay) -> Pay:
+        """What it does in either of two rounds."""
+        changes = {name: tuple(sorted({*some, *other.changes[name]})) for name, some in self.changes.items()}
+        rows = sorted({*self.rows, *other.rows}, key=lambda number: number or 0)
+        return self._replace(round=0, changes=changes, rows=tuple(rows))
+
 
 class Pays(NamedTuple):
-    """What a moment does to the meters at each try of a stretch: from ``attempt`` to ``last`` (None: at every
-    later one, too)."""
+    """What a moment does in a round to the meters at each try of a stretch: from ``attempt`` to ``last``
+    (None: at every later one, too)."""
 
     moment: Moment
     attempt: int
     last: int | None
+    round: int
     changes: dict[str, tuple[Number, ...]]
     rows: tuple[int | None, ...]
 
@@ -36,15 +48,24 @@ class Pays(NamedTuple):
 def gathered(pays: Iterable[Pay], *, endless: bool) -> list[Pays]:
     """Tries that follow one another and pay the same, together; ``endless`` where tries have no number."""
     stretches = [
-        [*same] for _, same in groupby(pays, key=lambda pay: (pay.moment, bool(pay.attempt), pay.changes))
+        [*same]
+        for _, same in groupby(pays, key=lambda pay: (pay.round, pay.moment, bool(pay.attempt), pay.changes))
     ]
     told = []
     for same, following in zip_longest(stretches, stretches[1:]):
         first = same[0]
-        goes_on = endless and len(same) > 1 and (following is None or following[0].moment != first.moment)
+        ends = following is None or (following[0].round, following[0].moment) != (first.round, first.moment)
+        goes_on = endless and len(same) > 1 and ends
         rows = tuple(sorted({row for pay in same for row in pay.rows}, key=lambda number: number or 0))
         told.append(
-            Pays(first.moment, first.attempt, None if goes_on else same[-1].attempt, first.changes, rows)
+            Pays(
+                first.moment,
+                first.attempt,
+                None if goes_on else same[-1].attempt,
+                first.round,
+                first.changes,
+                rows,
+            )
         )
     return told
 
@@ -89,8 +110,8 @@ class Reach:
     troubles: dict[str, str] = field(default_factory=dict)
     endless: bool = False
     idle: bool = False
-    changes: dict[tuple[Moment, int], dict[str, set[Number]]] = field(default_factory=dict)
-    changed_by: dict[tuple[Moment, int], set[int | None]] = field(default_factory=dict)
+    changes: dict[Key, dict[str, set[Number]]] = field(default_factory=dict)
+    changed_by: dict[Key, set[int | None]] = field(default_factory=dict)
     ways: dict[str, list[str]] = field(default_factory=dict)
 
     def hidden_by(self, award: int) -> int | None:
@@ -105,15 +126,16 @@ class Reach:
 
     @property
     def pays(self) -> list[Pay]:
-        """What each moment does to the meters, in the order a question is lived through."""
+        """What each moment does to the meters, round by round, in the order a question is lived through."""
         order = {moment: n for n, moment in enumerate(ANSWER_MOMENTS)}
         found = [
             Pay(
                 moment,
                 attempt,
+                round_,
                 {name: tuple(sorted(changes)) for name, changes in meters.items()},
-                tuple(sorted(self.changed_by[moment, attempt], key=lambda number: number or 0)),
+                tuple(sorted(self.changed_by[moment, attempt, round_], key=lambda number: number or 0)),
             )
-            for (moment, attempt), meters in self.changes.items()
+            for (moment, attempt, round_), meters in self.changes.items()
         ]
-        return sorted(found, key=lambda pay: (order.get(pay.moment, -1), pay.attempt))
+        return sorted(found, key=lambda pay: (pay.round, order.get(pay.moment, -1), pay.attempt))

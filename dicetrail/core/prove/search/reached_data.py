@@ -48,10 +48,10 @@ def from_data(data: dict[str, Any]) -> Reach:
         no_award=no_award and {name: _value(plain) for name, plain in no_award.items()},
         flow=Counter({(moment, then): times for moment, then, times in data["flow"]}),
         changes={
-            (moment, attempt): {name: set(some) for name, some in meters.items()}
-            for moment, attempt, meters in data["changes"]
+            (moment, attempt, round_): {name: set(some) for name, some in meters.items()}
+            for moment, attempt, round_, meters in data["changes"]
         },
-        changed_by={(moment, attempt): set(rows) for moment, attempt, rows in data["changed_by"]},
+        changed_by={(moment, attempt, of): set(rows) for moment, attempt, of, rows in data["changed_by"]},
     )
 
 

@@ -23,7 +23,7 @@ from .ends import Results
 from .graph import leading_to, longest_way
 from .kept import State
 from .plans import Plan
-from .reached import Reach
+from .reached import Key, Reach
 from .rolled import TooManyRolls
 from .sorts import answers_at
 from .states import States
@@ -295,7 +295,7 @@ class Search:
                 self._try_to_say(row, happened.names)
         if moment != "begun":
             attempt = int(happened.attempt) if moment in ("right", "wrong", "close") else 0
-            self._note((moment, attempt), row, self._changes(happened, values))
+            self._note((moment, attempt, bare.round), row, self._changes(happened, values))
         flow = (moment, end.result if end else onward)
         number = row.number if row else None
         to = happened.after if end else self._onward(bare, happened, moment, onward)
@@ -336,7 +336,7 @@ class Search:
         was, now = self.carrier.named(before), self.carrier.named(move(before))
         return changes | {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
 
-    def _note(self, key: tuple[Moment, int], row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
+    def _note(self, key: Key, row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
         pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
         for name, some in changes.items():
             pays[name] |= some

@@ -8,11 +8,10 @@ from typing import NamedTuple
 from ...play.answers.verdict import VerdictName
 from ...play.kinds import KINDS
 from ...play.questions.question import Question
-from ...play.rulebook.help import Does
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.program import Program, ReadyRound
 from ...play.rulebook.seconds import seconds_of
-from ...play.run.helping import Open, open_at_first
+from ...play.run.helping import AIDS, Open, open_at_first
 from .answers import Answering, AnswerSort
 
 SOME_SECONDS = 10.0
@@ -78,16 +77,6 @@ def answers_at(moment: Moment, sort: QuestionSort) -> Sequence[AnswerSort]:
     return [*before, *sort.ways_to("wrong", "close")]
 
 
-_DOES: dict[str, Does] = {
-    "wrong": "remove",
-    "hint": "hint",
-    "clock": "time",
-    "letters": "letter",
-    "swap": "swap",
-}
-"""What a help does to what is open."""
-
-
 class Sorter:
     """Tells of questions what makes a difference to the rules of a program that look at some ``names``.
 
@@ -96,7 +85,7 @@ class Sorter:
 
     def __init__(self, program: Program, names: frozenset[str], *, clocked: bool, helps: bool) -> None:
         self._names, self._clocked = names, clocked
-        self._does = {one.source.does for one in program.helps.values() if helps}
+        self._looked_at = {AIDS[one.does].looks_at for one in program.game.helps if helps}
         self.answering = Answering(program, names)
         self.parts = bool({"hits", "possible"} & names)
         """Whether it makes a difference how many parts of an answer are right."""
@@ -118,7 +107,7 @@ class Sorter:
     def _open(self, question: Question, *, clock: bool) -> Open:
         """What helps can do at a question, as far as there are any that do it."""
         here = open_at_first(question, clock=clock, swap=True)
-        return Open(**{name: getattr(here, name) for name, does in _DOES.items() if does in self._does})
+        return Open(**{name: getattr(here, name) for name in self._looked_at})
 
     def weighed(self, question: Question, one: ReadyRound, *, guess: bool) -> QuestionSort:
         """The sort of a question in a round where plays are weighed; who does not know it may ``guess``."""

@@ -167,7 +167,7 @@ def _those(questions: Sequence[Question]) -> str:
 
 def asked_name(document: Document, game: Game) -> Iterator[Found]:
     """Names of the setup that are said although nothing asks for them."""
-    if document.setup.name == "ask":
+    if document.setup.name == "ask" or document.players is not None:
         return
     for site in sites_of(document):
         path = site.path

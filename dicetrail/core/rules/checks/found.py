@@ -9,6 +9,7 @@ from ...play.answers.switches import Checking
 from ...play.questions.question import Question
 from ...play.rulebook.game import Game
 from ...snag import Severity
+from ...snag_codes import SnagCode
 from ..document import Document
 from ..editing import Edit
 
@@ -44,7 +45,7 @@ class Found(NamedTuple):
     In its message what stands in the text is set `so`, what stands on the screens *so*.
     """
 
-    code: str
+    code: SnagCode
     severity: Severity
     message: str
     path: Path

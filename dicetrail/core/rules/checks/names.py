@@ -6,9 +6,8 @@ from collections.abc import Iterator
 from difflib import get_close_matches
 
 from ...play.language.calls import of_topic, topics_in
-from ...play.language.expressions import ExpressionError, compile_expression, compile_template
 from ...play.rulebook.named import DEEPEST, circle, depths, used_by
-from ..sites import Site, sites_of
+from ..sites import names_at, sites_of
 from .found import Found, Written, gone, put
 
 
@@ -29,7 +28,7 @@ def names(game: Written) -> Iterator[Found]:
             message = f"`{name}` uses names that use names, {depth} in a row; {DEEPEST} are possible."
             yield Found("name-too-deep", "stop", message, ("names", name))
     used = {one for some in used_by(document.names).values() for one in some}
-    used |= {one for site in sites_of(document) if site.sort != "named" for one in _names_at(site)}
+    used |= {one for site in sites_of(document) if site.sort != "named" for one in names_at(site)}
     used |= {one for waymark in document.waymarks for one in waymark.expect}
     for name in document.names:
         if name not in used:
@@ -47,7 +46,7 @@ def topics(game: Written) -> Iterator[Found]:
     """Counts of a topic that no question has."""
     there = list(dict.fromkeys(question.topic for question in game.questions if question.topic))
     for site in sites_of(game.document):
-        for called, (function, topic) in topics_in(_names_at(site)).items():
+        for called, (function, topic) in topics_in(names_at(site)).items():
             if topic in there:
                 continue
             near = get_close_matches(topic, there, n=1)
@@ -57,11 +56,3 @@ def topics(game: Written) -> Iterator[Found]:
             mended = mended.replace(f"'{topic}'", f"'{near[0]}'") if near else mended
             mend = put(f"Write {of_topic(function, near[0])}", site.path, mended) if near else None
             yield Found("unknown-topic", "warn", message, site.path, mend=mend)
-
-
-def _names_at(site: Site) -> frozenset[str]:
-    try:
-        said = compile_template(site.source) if site.is_text else compile_expression(site.source)
-    except ExpressionError:  # told at its place
-        return frozenset()
-    return said.names

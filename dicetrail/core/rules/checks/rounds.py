@@ -14,7 +14,8 @@ from ...play.rulebook.game import GOES, MOST_STEPS, Choices, Deal, Game, Round
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import LATER
 from ...reachable import reachable
-from ..document import DealPart, Document, RoundPart
+from ..dealing import DealPart
+from ..document import Document, RoundPart
 from ..numbering import every_row
 from .found import Found, Path, Written, gone, put
 from .reading_time import seconds_to_read

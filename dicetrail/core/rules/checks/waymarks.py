@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Iterator
 from difflib import get_close_matches
 
-from ...play.rulebook.names import NAMES
+from ...play.rulebook.names import OF_A_ROUND, OF_PLAYERS
+from ...play.rulebook.quantities import QUANTITIES
 from ...play.run.moves import MoveError, read_move
 from ..document import Document
 from ..editing import Edit
@@ -37,7 +38,7 @@ def aims(game: Written) -> Iterator[Found]:
 
 
 def _expected(document: Document, expected: Collection[str], path: Path) -> Iterator[Found]:
-    known = {*document.meters, *NAMES, "result", "award", "ending", "tell"}
+    known = {*document.meters, *QUANTITIES, *OF_A_ROUND, *OF_PLAYERS, "result", "award", "ending", "tell"}
     for name in expected:
         if name not in known:
             near = get_close_matches(name, known, n=1)

@@ -8,7 +8,7 @@ import { useLabelKeys } from "./useLabelKeys";
 
 interface Props extends AnswerProps {
   /** What options are joined with: the items of a list, or the gaps of a text. */
-  items: string[];
+  items: { text: string; image: string }[];
   /** Whether an option can be joined with more than one. */
   reuse: boolean;
   /** What an answer is called by, from the option of each item. */
@@ -76,7 +76,13 @@ export function JoinList(props: Props) {
               )}
             >
               <span className="font-mono text-sm text-soft">{n + 1}</span>
-              <span className="min-w-0 flex-1 break-words">{item}</span>
+              <span className="min-w-0 flex-1 break-words">
+                {item.image ? (
+                  <img src={item.image} alt={item.text} className="max-h-24 max-w-full" />
+                ) : (
+                  item.text
+                )}
+              </span>
               <span className={clsx("min-w-0 break-words", joined[n] ? "font-bold" : "text-soft")}>
                 {joined[n] ? `${joined[n]} ${said(joined[n])}` : t("answer.open")}
               </span>

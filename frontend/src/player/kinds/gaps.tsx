@@ -9,7 +9,8 @@ import { JoinList } from "./JoinList";
 export function Gaps(props: AnswerProps) {
   const gaps = around(props.question.prompt);
   if (props.question.options.length === 0) return <TypedGaps {...props} gaps={gaps} />;
-  return <JoinList {...props} items={gaps} reuse written={(labels) => labels.join(" ")} />;
+  const items = gaps.map((text) => ({ text, image: "" }));
+  return <JoinList {...props} items={items} reuse written={(labels) => labels.join(" ")} />;
 }
 
 /** Each gap of a text with the words around it. */

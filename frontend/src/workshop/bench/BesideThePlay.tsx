@@ -26,6 +26,9 @@ interface Props {
 export function BesideThePlay({ game, playing, found, change }: Props) {
   const { bench, takeUp, wanted } = playing;
   const { play, branches } = bench;
+  const seats = [...found.view.seats].sort((one, other) => one.number - other.number);
+  const names = seats.map((seat) => seat.name);
+  const turn = (seats.find((seat) => seat.here) ?? found.view.seats[0])?.number;
   const [peek, setPeek] = useState(false);
   const [side, setSide] = useState<Side>("waymarks");
   return (
@@ -37,7 +40,7 @@ export function BesideThePlay({ game, playing, found, change }: Props) {
     >
       <Why game={game} packs={game.packs} found={found} />
       <section aria-label="Meters">
-        <Gauges gauges={found.gauges.filter(shownAbove)} />
+        <Gauges gauges={found.gauges.filter(shownAbove)} names={names} />
         <Peek found={found} open={peek} turn={() => setPeek(!peek)} />
       </section>
       <Sides
@@ -58,7 +61,13 @@ export function BesideThePlay({ game, playing, found, change }: Props) {
         {side === "counts" && (
           <>
             <NamedNow named={found.named} />
-            <Gauges small gauges={found.gauges.filter(({ sort }) => sort === "count")} />
+            <Gauges
+              small
+              names={names}
+              gauges={found.gauges.filter(
+                ({ sort, seat }) => sort === "count" && !(seat && seat !== turn),
+              )}
+            />
           </>
         )}
         {side === "ways" && (

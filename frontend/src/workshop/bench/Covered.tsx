@@ -22,7 +22,7 @@ export function Covered({ game, plays, takeUp }: Props) {
       const way = await api.way(game.id, what);
       if (way.moves === null)
         throw new Error(`No way to ${what} was found: it may need an answer typed by hand.`);
-      return { player: "", topic: "", dice: way.dice, moves: way.moves };
+      return { player: "", players: [], topic: "", dice: way.dice, moves: way.moves };
     },
     onSuccess: takeUp,
   });

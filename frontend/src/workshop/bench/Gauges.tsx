@@ -3,19 +3,32 @@ import type { BenchSeen } from "../../api/client";
 
 type Gauge = BenchSeen["gauges"][number];
 
+interface Props {
+  gauges: Gauge[];
+  /** The names of those who play in turn. */
+  names?: string[];
+  small?: boolean;
+}
+
 /** Numbers of a play, each with its last change and the course it took. */
-export function Gauges({ gauges, small = false }: { gauges: Gauge[]; small?: boolean }) {
+export function Gauges({ gauges, names = [], small = false }: Props) {
   return (
     <table className={clsx("w-full", small && "text-sm")}>
       <tbody>
         {gauges.map((gauge) => (
           <tr
-            key={gauge.name}
+            key={`${gauge.seat} ${gauge.name}`}
             data-gauge={gauge.name}
+            data-seat={gauge.seat || undefined}
             data-value={gauge.value ?? "none"}
             className="border-t border-line first:border-t-0"
           >
             <th scope="row" className="py-0.5 text-left font-mono font-medium">
+              {names[gauge.seat - 1] && (
+                <span className="me-1.5 font-sans font-normal text-soft">
+                  {names[gauge.seat - 1]}
+                </span>
+              )}
               {gauge.name}
             </th>
             <td

@@ -102,8 +102,16 @@ export function Keep({ game, mark, place, isNew, change, close }: Props) {
 
 /** What comes of a waymark's moves, as they are written now. */
 function useOutcomes(game: Game, mark: Waymark, moves: string[]) {
-  const { dice, player, topic, count, level } = mark;
-  const play: Played = { dice, player, topic, count: count ?? null, level: level ?? null, moves };
+  const { dice, player, topic, count, level, players } = mark;
+  const play: Played = {
+    dice,
+    player,
+    topic,
+    count: count ?? null,
+    level: level ?? null,
+    players,
+    moves,
+  };
   return useQuery({
     queryKey: ["outcomes", game.id, game.revision, play],
     queryFn: () => api.outcomes(game.id, play),

@@ -15,9 +15,26 @@ export function Setup({ game, setup, setUp }: Props) {
     queryKey: ["invitation", game.slug, game.revision],
     queryFn: () => api.invitation(game.slug),
   }).data;
-  if (!asks || !(asks.name || asks.count || asks.level || asks.topics.length > 0)) return null;
+  if (!asks || !(asks.name || asks.players || asks.count || asks.level || asks.topics.length > 0))
+    return null;
+  const { players } = asks;
   return (
     <div role="group" aria-label="Setup" className="contents">
+      {players && (
+        <label className="flex items-center gap-1.5">
+          Players
+          <input
+            className={`${selectLook} w-48`}
+            title={`${players.least} to ${players.most} names, with commas between them`}
+            placeholder="Ada, Ben"
+            defaultValue={(setup.players ?? []).join(", ")}
+            onBlur={({ target }) => setUp({ players: namesIn(target.value, players) })}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") event.currentTarget.blur();
+            }}
+          />
+        </label>
+      )}
       {asks.name && (
         <label className="flex items-center gap-1.5">
           Name
@@ -63,6 +80,14 @@ export function Setup({ game, setup, setUp }: Props) {
       )}
     </div>
   );
+}
+
+/** The names in a text, where so many can play and no two are the same; else none, and the game's own. */
+function namesIn(text: string, { least, most }: { least: number; most: number }): string[] {
+  const names = text.split(",").map((name) => name.trim().slice(0, 40));
+  const named = names.filter(Boolean);
+  const fits = names.length >= least && names.length <= most;
+  return fits && new Set(named).size === named.length ? names : [];
 }
 
 interface BoundedProps {

@@ -3,7 +3,7 @@ import { keptObject } from "../../kept";
 import type { Game, Played } from "../../api/client";
 
 /** What a play was set up with, besides its dice. */
-export type Setup = Pick<Played, "player" | "count" | "topic" | "level">;
+export type Setup = Pick<Played, "player" | "count" | "topic" | "level" | "players">;
 
 /** A play on the bench: the moves made, how far its clock was stepped, and whether the feedback is past. */
 export interface Attempt {
@@ -13,7 +13,7 @@ export interface Attempt {
 }
 
 const NOTHING: Attempt = { moves: [], wait: 0, onward: true };
-const UNASKED: Setup = { player: "", topic: "" };
+const UNASKED: Setup = { player: "", topic: "", players: [] };
 const MOST_BRANCHES = 12;
 
 interface Kept {
@@ -113,8 +113,8 @@ export function useAttempt(game: Game) {
   };
 }
 
-function setupOf({ player, topic, count, level }: Setup): Setup {
-  return { player, topic, count: count ?? null, level: level ?? null };
+function setupOf({ player, topic, count, level, players = [] }: Setup): Setup {
+  return { player, topic, count: count ?? null, level: level ?? null, players };
 }
 
 /** A branch is kept unless it is the beginning of one that is kept already; then the longer one stays. */

@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, type CheckingOf, type Edit, type Game, type PackSummary } from "../../api/client";
-import { Light } from "../../ui/Light";
+import { SnagText } from "../snags/SnagText";
 import { Notice } from "../../ui/Notice";
 import { kept } from "../../kept";
 import { useShow } from "../data";
@@ -182,7 +182,7 @@ function Pass({
           const at = Number(snag.path.split(".").at(-1)) - 1;
           return (
             <li key={snag.path} data-snag={snag.code} className="border-l-[3px] border-ochre pl-3">
-              <Light text={snag.message} />
+              <SnagText snag={snag} />
               <span className="mt-1 flex gap-4 text-sm">
                 {canUndo && (
                   <Act onPress={undo} said="Undo the last change">

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Addresses, Handout } from "../../api/client";
-import { Button } from "../../ui/Button";
+import { Button, buttonLook } from "../../ui/Button";
 import { counted } from "../words";
 import { day } from "./days";
 import { WallCode } from "./WallCode";
@@ -71,6 +71,16 @@ export function HandoutEntry({ handout, addresses, edit, close, anew }: Props) {
         <Button small onClick={() => setWall(true)}>
           Code for the wall
         </Button>
+        {handout.wall !== "off" && (
+          <a
+            className={buttonLook("plain", true)}
+            href={`/wall/${handout.link}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Open the wall
+          </a>
+        )}
         <Button small onClick={edit}>
           Settings
         </Button>
@@ -99,6 +109,7 @@ function told(one: Handout): string {
     one.one_deal && "one deal for all",
     one.plays_each != null && `${counted(one.plays_each, "play")} each`,
     one.best && "the best are shown",
+    one.together && (one.begun ? "it has begun for all" : "all begin together"),
     one.keep_days != null && `plays are kept ${counted(one.keep_days, "day")}`,
     one.listed && "on the players’ list",
   ]

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import type { Game, Handout, HandoutSettings } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Field, inputLook } from "../../ui/Field";
+import { Field, inputLook, selectLook } from "../../ui/Field";
 import { Notice } from "../../ui/Notice";
 import { Sheet } from "../../ui/Sheet";
 import { Tick } from "../../ui/Tick";
@@ -31,6 +31,8 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
           one_deal: false,
           listed: false,
           best: false,
+          wall: "names",
+          together: false,
         },
   );
   const set = (changed: Partial<HandoutSettings>) => setWanted({ ...wanted, ...changed });
@@ -153,6 +155,23 @@ function Limits({ wanted, set }: PartProps) {
           value={wanted.best}
           keep={(best) => set({ best })}
         />
+        <Tick
+          label="All begin together, when you say so"
+          value={wanted.together}
+          keep={(together) => set({ together })}
+        />
+        <label className="flex items-center gap-1.5">
+          The wall shows
+          <select
+            className={selectLook}
+            value={wanted.wall}
+            onChange={({ target }) => set({ wall: target.value as HandoutSettings["wall"] })}
+          >
+            <option value="names">players by their names</option>
+            <option value="marks">players without names</option>
+            <option value="off">nothing: there is no wall</option>
+          </select>
+        </label>
       </div>
     </>
   );

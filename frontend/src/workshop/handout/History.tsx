@@ -251,6 +251,17 @@ function PlayLine({ play, many, chosen, choose }: PlayLineProps) {
       <th scope="row" className="max-w-56 truncate pe-3 text-start font-bold" title={name}>
         {name}
         {choices && <span className="block text-sm font-normal text-soft">{choices}</span>}
+        {[...play.seats]
+          .sort((one, other) => one.rank - other.rank)
+          .map((seat, n) => (
+            <span key={n} data-seat={seat.rank} className="block truncate text-sm font-normal">
+              {seat.rank}. {seat.player || "without a name"}{" "}
+              <span className="text-soft tabular-nums">
+                {seat.score ?? ""} · {seat.right} of {seat.asked} right
+                {seat.award && ` · ${seat.award}`}
+              </span>
+            </span>
+          ))}
       </th>
       <td className="pe-3">{play.result || (play.over ? "stopped" : "not ended")}</td>
       <td className="pe-3">{play.award}</td>

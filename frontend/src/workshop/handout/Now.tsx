@@ -1,6 +1,7 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type GoingOn, type Handout } from "../../api/client";
 import { Button } from "../../ui/Button";
+import { Notice } from "../../ui/Notice";
 import { counted } from "../words";
 import { useGoingOn } from "./useHistory";
 
@@ -9,18 +10,34 @@ export function Now({ handout }: { handout: Handout }) {
   const plays = useGoingOn(handout.id);
   const end = useMutation({ mutationFn: (play: string) => api.endPlay(handout.id, play) });
   const endAll = useMutation({ mutationFn: () => api.endAllPlays(handout.id) });
+  const queries = useQueryClient();
+  const begin = useMutation({
+    mutationFn: () => (handout.begun ? api.waitAgain(handout.id) : api.beginTogether(handout.id)),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["handouts"] }),
+  });
   const going = plays?.filter(({ over }) => !over) ?? [];
   const meters = [...new Set(going.flatMap(({ meters }) => Object.keys(meters)))];
   return (
     <section aria-label="Playing now" data-going={going.length}>
       <div className="mb-2 flex items-center gap-4">
         <h2 className="text-2xl">{plays ? counted(going.length, "player") : "Looking …"}</h2>
+        {handout.together && (
+          <Button
+            small
+            weight={handout.begun ? "plain" : "main"}
+            disabled={begin.isPending}
+            onClick={() => begin.mutate()}
+          >
+            {handout.begun ? "Let the next ones wait" : "Begin for all"}
+          </Button>
+        )}
         {going.length > 0 && (
           <Button small onClick={() => endAll.mutate()}>
             End all
           </Button>
         )}
       </div>
+      {begin.error && <Notice tone="bad">{begin.error.message}</Notice>}
       {plays && going.length === 0 && (
         <p className="text-soft">Nobody is playing just now. Who sets out is seen here at once.</p>
       )}
@@ -58,6 +75,7 @@ function Line({ play, meters, end }: LineProps) {
     <tr className="border-t border-line" data-now={play.player}>
       <th scope="row" className="max-w-80 truncate py-1 pe-4 text-start" title={name}>
         {name}
+        {play.waits && <span className="text-base font-normal text-soft"> (waits)</span>}
         {!play.here && <span className="text-base font-normal text-soft"> (away)</span>}
       </th>
       <td className="pe-4 tabular-nums">

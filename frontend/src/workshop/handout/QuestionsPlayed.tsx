@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Game, Handout, QuestionStatistics, Statistics } from "../../api/client";
 import { stateOf } from "../data";
 import { counted } from "../words";
@@ -14,34 +14,45 @@ interface Props {
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
-/** What became of each round. */
-function ByRound({ rounds }: { rounds: Statistics["rounds"] }) {
+interface RowsProps {
+  id: string;
+  title: string;
+  heads: string[];
+  /** What each row says under these heads, its name first; `data` marks it. */
+  rows: {
+    key: string;
+    data: Record<string, string | number>;
+    name: ReactNode;
+    cells: ReactNode[];
+  }[];
+}
+
+/** What became of each of some things, as a table. */
+function Rows({ id, title, heads, rows }: RowsProps) {
   return (
-    <section aria-labelledby="by-round">
-      <h2 id="by-round" className="mb-1 text-xl">
-        Round by round
+    <section aria-labelledby={id}>
+      <h2 id={id} className="mb-1 text-xl">
+        {title}
       </h2>
       <table className="w-full max-w-2xl">
-        <thead className="text-left text-sm text-soft">
+        <thead className="text-sm text-soft">
           <tr>
-            <th className="font-normal">round</th>
-            <th className="font-normal">plays</th>
-            <th className="font-normal">asked</th>
-            <th className="font-normal">right at first</th>
-            <th className="font-normal">right in the end</th>
+            {heads.map((head) => (
+              <th key={head} scope="col" className="pe-3 text-start font-normal">
+                {head}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {rounds.map((round) => (
-            <tr key={round.number} data-by-round={round.number} className="border-t border-line">
-              <td>
-                <span className="mr-1.5 font-mono text-sm text-soft">{round.number}</span>
-                {round.name}
-              </td>
-              <td>{round.plays}</td>
-              <td>{round.asked}</td>
-              <td>{percent(round.first / round.asked)}</td>
-              <td>{percent(round.right / round.asked)}</td>
+          {rows.map(({ key, data, name, cells }) => (
+            <tr key={key} {...data} className="border-t border-line tabular-nums">
+              <th scope="row" className="pe-3 text-start font-normal">
+                {name}
+              </th>
+              {cells.map((cell, n) => (
+                <td key={n}>{cell}</td>
+              ))}
             </tr>
           ))}
         </tbody>
@@ -50,42 +61,52 @@ function ByRound({ rounds }: { rounds: Statistics["rounds"] }) {
   );
 }
 
+/** What became of each round. */
+function ByRound({ rounds }: { rounds: Statistics["rounds"] }) {
+  return (
+    <Rows
+      id="by-round"
+      title="Round by round"
+      heads={["round", "plays", "asked", "right at first", "right in the end"]}
+      rows={rounds.map((one) => ({
+        key: String(one.number),
+        data: { "data-by-round": one.number },
+        name: (
+          <>
+            <span className="mr-1.5 font-mono text-sm text-soft">{one.number}</span>
+            {one.name}
+          </>
+        ),
+        cells: [
+          one.plays,
+          one.asked,
+          percent(one.first / one.asked),
+          percent(one.right / one.asked),
+        ],
+      }))}
+    />
+  );
+}
+
 /** What became of the questions of each topic. */
 function ByTopic({ topics }: { topics: Statistics["topics"] }) {
   return (
-    <section aria-labelledby="by-topic">
-      <h2 id="by-topic" className="mb-1 text-xl">
-        Topic by topic
-      </h2>
-      <table className="w-full">
-        <thead className="text-sm text-soft">
-          <tr>
-            {["topic", "questions", "asked", "right at first", "right in the end"].map((head) => (
-              <th key={head} scope="col" className="pe-3 text-start font-normal">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {topics.map((one) => (
-            <tr
-              key={one.topic}
-              className="border-t border-line tabular-nums"
-              data-topic={one.topic}
-            >
-              <th scope="row" className="pe-3 text-start font-normal">
-                {one.topic}
-              </th>
-              <td>{one.questions}</td>
-              <td>{one.asked}</td>
-              <td>{percent(one.first / one.asked)}</td>
-              <td>{percent(one.right / one.asked)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
+    <Rows
+      id="by-topic"
+      title="Topic by topic"
+      heads={["topic", "questions", "asked", "right at first", "right in the end"]}
+      rows={topics.map((one) => ({
+        key: one.topic,
+        data: { "data-topic": one.topic },
+        name: one.topic,
+        cells: [
+          one.questions,
+          one.asked,
+          percent(one.first / one.asked),
+          percent(one.right / one.asked),
+        ],
+      }))}
+    />
   );
 }
 
@@ -93,35 +114,22 @@ function ByTopic({ topics }: { topics: Statistics["topics"] }) {
 function ByHelp({ helps }: { helps: Statistics["helps"] }) {
   const share = (some: number, of: number) => (of ? percent(some / of) : "–");
   return (
-    <section aria-labelledby="by-help">
-      <h2 id="by-help" className="mb-1 text-xl">
-        Help by help
-      </h2>
-      <table className="w-full max-w-2xl">
-        <thead className="text-sm text-soft">
-          <tr>
-            {["help", "used", "questions", "right with it", "right without any"].map((head) => (
-              <th key={head} scope="col" className="pe-3 text-start font-normal">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {helps.map((one) => (
-            <tr key={one.name} className="border-t border-line tabular-nums" data-help={one.name}>
-              <th scope="row" className="pe-3 text-start font-normal">
-                {one.label || one.name}
-              </th>
-              <td>{one.uses}</td>
-              <td>{one.asked}</td>
-              <td>{share(one.right, one.asked)}</td>
-              <td>{share(one.right_without, one.asked_without)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
+    <Rows
+      id="by-help"
+      title="Help by help"
+      heads={["help", "used", "questions", "right with it", "right without any"]}
+      rows={helps.map((one) => ({
+        key: one.name,
+        data: { "data-help": one.name },
+        name: one.label || one.name,
+        cells: [
+          one.uses,
+          one.asked,
+          share(one.right, one.asked),
+          share(one.right_without, one.asked_without),
+        ],
+      }))}
+    />
   );
 }
 

@@ -30,7 +30,7 @@ export function useHandoutChanges(game: Game) {
 
 /** How a hand-out is given out, without what only the server says of it. */
 export function settingsOf(one: Handout): HandoutSettings {
-  const { name, note, closed, asks_name, listed, best } = one;
+  const { name, note, closed, asks_name, listed, best, wall, together } = one;
   const [opens, closes] = [one.opens ?? null, one.closes ?? null];
   const [one_deal, plays_each] = [one.one_deal, one.plays_each ?? null];
   const keep_days = one.keep_days ?? null;
@@ -45,6 +45,8 @@ export function settingsOf(one: Handout): HandoutSettings {
     plays_each,
     listed,
     best,
+    wall,
+    together,
     keep_days,
   };
 }

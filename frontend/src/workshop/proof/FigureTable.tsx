@@ -20,6 +20,7 @@ export function FigureTable({ figures, said }: Props) {
         <Shares title="Results" rows={results} />
         {awards.length > 0 && <Shares title="Awards" rows={awards} none="no award" />}
       </div>
+      {figures.places.length > 0 && <Places places={figures.places} />}
       <table className="w-full text-start">
         <thead className="text-sm text-soft">
           <tr>
@@ -78,6 +79,46 @@ export function FigureTable({ figures, said }: Props) {
   );
 }
 
+/** How often each of several players comes to which place. */
+function Places({ places }: { places: Figures["places"] }) {
+  return (
+    <div className="overflow-x-auto">
+      <h3 className="text-base">Places</h3>
+      <table data-places={places.length}>
+        <thead className="text-sm text-soft">
+          <tr>
+            <th scope="col" className="pe-6 text-start font-normal">
+              player
+            </th>
+            {places.map((_, n) => (
+              <th key={n} scope="col" className="pe-6 text-end font-normal">
+                {n + 1}.
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((shares, player) => (
+            <tr key={player} className="border-t border-line">
+              <th scope="row" className="pe-6 text-start font-bold">
+                {player + 1}
+              </th>
+              {shares.map((part, n) => (
+                <td key={n} className="pe-6 text-end tabular-nums">
+                  {share(part)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-sm text-soft">
+        Players of one place share it. Everything else here is of the one who came first.
+      </p>
+    </div>
+  );
+}
+
 function Shares({ title, rows, none }: { title: string; rows: [string, number][]; none?: string }) {
   return (
     <div>
@@ -132,6 +173,11 @@ function csv(figures: Figures): string {
   const rows: (string | number)[][] = [["what", "value", "share or number"]];
   for (const [name, part] of Object.entries(figures.results)) rows.push(["result", name, part]);
   for (const [title, part] of Object.entries(figures.awards)) rows.push(["award", title, part]);
+  figures.places.forEach((shares, player) =>
+    shares.forEach((part, place) =>
+      rows.push([`player ${player + 1}`, `place ${place + 1}`, part]),
+    ),
+  );
   for (const [name, values] of Object.entries(figures.meters))
     for (const one of values) rows.push([name, one.value, one.share]);
   for (const [name, spread] of [

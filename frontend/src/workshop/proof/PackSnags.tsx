@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api, type Game, type PackSummary } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Light } from "../../ui/Light";
+import { SnagText } from "../snags/SnagText";
 import { Notice } from "../../ui/Notice";
 import { usePack, useShow } from "../data";
 import { counted, shortName, worthALook } from "../words";
@@ -28,7 +28,7 @@ export function PackSnags({ game, pack }: { game: Game; pack: PackSummary }) {
       <ul className="mt-1 flex flex-col gap-1">
         {snags.map((snag) => (
           <li key={`${snag.line} ${snag.code} ${snag.message}`} className="text-sm">
-            Line {snag.line}: <Light text={snag.message} />{" "}
+            Line {snag.line}: <SnagText snag={snag} />{" "}
             {snag.mend && (
               <Button
                 small

@@ -3,6 +3,7 @@ import { type KeyboardEvent, useEffect, useRef } from "react";
 import type { Line, Question, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Light } from "../../ui/Light";
+import { SnagText } from "../snags/SnagText";
 import { optionWords } from "../words";
 
 interface Props {
@@ -133,7 +134,7 @@ export function SnagNote({ snag }: { snag: Snag }) {
   const { look, said } = LOOK[snag.severity];
   return (
     <p data-snag={snag.code} className={clsx("border-l-[3px] pl-2 text-sm", look)}>
-      <strong>{said}.</strong> <Light text={snag.message} />
+      <strong>{said}.</strong> <SnagText snag={snag} />
     </p>
   );
 }

@@ -62,22 +62,33 @@ function Part({ id, title, children }: PartProps) {
 }
 
 function Pays({ comesTo }: { comesTo: ComesTo }) {
+  const pays = comesTo.pays.filter(({ moment }) => moment !== "opened");
+  const ofGame = { number: 0, name: "" };
   return (
     <Part id="pays" title="What each try pays">
       <table className="w-full text-sm">
-        <tbody>
-          {comesTo.pays
-            .filter(({ moment }) => moment !== "opened")
-            .map((pay) => (
-              <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
-                <td className="py-0.5 pr-2 whitespace-nowrap">
-                  <span className="font-mono">{pay.moment}</span>
-                  {pay.attempt > 0 && <span className="text-soft"> {triesWords(pay)}</span>}
-                </td>
-                <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
+        {(comesTo.rounds.length > 0 ? comesTo.rounds : [ofGame]).map(({ number, name }) => (
+          <tbody key={number} data-pays-in={number}>
+            {name && (
+              <tr className="border-t border-line">
+                <th colSpan={2} scope="rowgroup" className="pt-2 pb-0.5 text-start">
+                  {number} {name}
+                </th>
               </tr>
-            ))}
-        </tbody>
+            )}
+            {pays
+              .filter(({ round }) => round === number)
+              .map((pay) => (
+                <tr key={`${pay.moment} ${pay.attempt}`} className="border-t border-line align-top">
+                  <td className="py-0.5 pr-2 whitespace-nowrap">
+                    <span className="font-mono">{pay.moment}</span>
+                    {pay.attempt > 0 && <span className="text-soft"> {triesWords(pay)}</span>}
+                  </td>
+                  <td data-pay={`${pay.moment} ${pay.attempt}`}>{payWords(pay.changes)}</td>
+                </tr>
+              ))}
+          </tbody>
+        ))}
       </table>
     </Part>
   );

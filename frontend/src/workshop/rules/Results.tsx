@@ -16,6 +16,7 @@ import {
   type Path,
   remove,
   set,
+  setOrRemove,
   snagsAt,
   type Words,
 } from "./rows";
@@ -28,6 +29,11 @@ const RESULTS = [
   ["won", "won"],
   ["lost", "lost"],
   ["done", "done"],
+] as const;
+
+const ENDS = [
+  ["play", "the play"],
+  ["player", "whoever’s turn it is"],
 ] as const;
 
 interface Props {
@@ -59,7 +65,15 @@ export function Results({ document, snags, words, change, comment }: Props) {
         words={words}
         change={change}
         comment={comment}
-        line={(n) => <EndingLine n={n} one={endings[n]} words={words} change={change} />}
+        line={(n) => (
+          <EndingLine
+            n={n}
+            one={endings[n]}
+            inTurn={Boolean(document.players)}
+            words={words}
+            change={change}
+          />
+        )}
       />
       <List
         part="awards"
@@ -86,10 +100,11 @@ interface LineProps {
 
 interface EndingLineProps extends LineProps {
   one: NonNullable<GameDocument["endings"]>[number] | undefined;
+  inTurn: boolean;
 }
 
 /** When the play ends, how, and what is said. */
-function EndingLine({ n, one, words, change }: EndingLineProps) {
+function EndingLine({ n, one, inTurn, words, change }: EndingLineProps) {
   const path: Path = ["endings", n];
   if (!one) return null;
   return (
@@ -102,7 +117,16 @@ function EndingLine({ n, one, words, change }: EndingLineProps) {
         keep={(text) => change([set([...path, "if"], text)])}
       />
       <Part>
-        <Dim>the play is</Dim>
+        {inTurn && (
+          <Pick
+            label={`ending ${n + 1}: for`}
+            revision={words.revision}
+            value={one.for ?? "play"}
+            values={ENDS}
+            keep={(value) => change([setOrRemove([...path, "for"], value === "play" ? "" : value)])}
+          />
+        )}
+        <Dim>{inTurn ? "is" : "the play is"}</Dim>
         <Pick
           label={`ending ${n + 1}: result`}
           revision={words.revision}

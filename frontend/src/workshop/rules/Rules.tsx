@@ -17,6 +17,7 @@ import { Helps } from "./Helps";
 import { Named } from "./Named";
 import { Results } from "./Results";
 import { RoundHouse } from "./RoundHouse";
+import { Players } from "./Players";
 import { Rounds } from "./Rounds";
 import { askFocus } from "./focus";
 import type { Change, Words } from "./rows";
@@ -112,7 +113,8 @@ function Table({ game, changing, toText }: TableProps) {
   const fresh = comesTo?.revision === game.revision ? comesTo : undefined;
   const snags = together(game.snags, fresh?.snags ?? []);
   const elsewhere = snags.filter(
-    ({ path }) => !/^((rounds\.\d+\.)?consequences|endings|awards|names|helps)\.?/.test(path),
+    ({ path }) =>
+      !/^((rounds\.\d+\.)?consequences|endings|awards|names|helps|players)\.?/.test(path),
   );
   const rounds = document.rounds ?? [];
   const asked = Number(params.get("round"));
@@ -146,6 +148,7 @@ function Table({ game, changing, toText }: TableProps) {
         )}
         {!round && (
           <>
+            <Players document={document} snags={snags} {...common} />
             <Helps document={document} snags={snags} {...common} />
             <Named
               game={game}

@@ -5,6 +5,7 @@ import { useParams } from "react-router";
 import { api, type Game, type Snag, type Words } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Light } from "../../ui/Light";
+import { SnagEntry } from "../snags/SnagText";
 import { Notice } from "../../ui/Notice";
 import { useShow } from "../data";
 import { draftOf, type SaveState, useAutosave } from "./useAutosave";
@@ -159,6 +160,7 @@ function Snags({ snags, goTo }: { snags: Snag[]; goTo: (snag: Snag) => void }) {
               </span>
               <Light text={snag.message} />
             </button>
+            <SnagEntry code={snag.code} />
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { sampleFile } from "../../api/client";
 import { Button, buttonLook } from "../../ui/Button";
 
@@ -16,6 +17,12 @@ export function Empty({ busy, loadDemo, write }: Props) {
         tab, comma or semicolon; or a spreadsheet, JSON or YAML.
       </p>
       <ul className="flex flex-col gap-2">
+        <li className="flex items-center gap-3">
+          <Link className={buttonLook("plain", true)} to="/handbook/begin">
+            Where to begin
+          </Link>
+          <span className="text-soft">ten minutes, and thirty recipes to open as games</span>
+        </li>
         <li className="flex items-center gap-3">
           <Button small onClick={write}>
             Write questions

@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import type { Edit, Snag } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Light } from "../../ui/Light";
+import { SnagText } from "./SnagText";
 
 interface Props {
   snag: Snag;
@@ -30,7 +30,7 @@ export function SnagLine({ snag, change, className }: Props) {
 export function SnagSaid({ snag, change }: Props) {
   return (
     <>
-      <Light text={snag.message} />
+      <SnagText snag={snag} />
       {snag.edits.length > 0 && (
         <>
           {" "}

@@ -2,6 +2,7 @@ import type { CuePart } from "../../../api/client";
 import { Amount } from "../../../ui/Amount";
 import { Button } from "../../../ui/Button";
 import { inputLook, selectLook } from "../../../ui/Field";
+import { useWords } from "../../data";
 import { useMedia } from "../../media";
 
 type Whole = NonNullable<CuePart["scene"]>[number];
@@ -9,13 +10,9 @@ type Whole = NonNullable<CuePart["scene"]>[number];
 type Act = Partial<Whole>;
 type Does = Whole["do"] | "text" | "picture";
 
-const DOES: readonly Does[] = [
-  ...(["glow", "sway", "lift", "drift", "shiver", "stamp", "turn", "ink"] as const),
-  ...(["settle", "swell", "sink", "sweep", "embers", "snow", "text", "picture"] as const),
-];
 const ON = ["page", "prompt", "options", "meters", "note"] as const;
-/** What is shown over the whole page. */
-const OVER: readonly Does[] = ["embers", "snow", "text", "picture"];
+/** What is shown over the whole page, besides the motions that parts of it make. */
+const OVER: readonly Does[] = ["embers", "snow", "count", "text", "picture"];
 const MOST = 8;
 
 const USUAL: Whole = { do: "none", on: "page", at: 0, lasts: 1.2, text: "", picture: "" };
@@ -42,6 +39,7 @@ interface Props {
 /** What else a cue lets happen on the page: a short list of acts with their times. */
 export function SceneFields({ acts, keep: keepWhole }: Props) {
   const keep = (next: Act[]) => keepWhole(written(next));
+  const does = [...(useWords()?.motions ?? []).filter((one) => one !== "none"), ...OVER];
   const media = useMedia().filter(({ mime }) => mime.startsWith("image/"));
   const put = (n: number, fields: Partial<Act>) => keep(acts.with(n, { ...acts[n], ...fields }));
   const turn = (n: number, does: Does) => {
@@ -60,7 +58,7 @@ export function SceneFields({ acts, keep: keepWhole }: Props) {
       {acts.length > 0 && (
         <ol className="flex flex-col gap-2">
           {acts.map((act, n) => {
-            const does = doesOf(act);
+            const what = doesOf(act);
             return (
               <li
                 key={n}
@@ -70,14 +68,14 @@ export function SceneFields({ acts, keep: keepWhole }: Props) {
                 <select
                   aria-label={`act ${n + 1}: what`}
                   className={selectLook}
-                  value={does}
+                  value={what}
                   onChange={({ target }) => turn(n, target.value as Does)}
                 >
-                  {DOES.map((one) => (
+                  {does.map((one) => (
                     <option key={one}>{one}</option>
                   ))}
                 </select>
-                {!OVER.includes(does) && (
+                {!OVER.includes(what) && (
                   <select
                     aria-label={`act ${n + 1}: on`}
                     className={selectLook}
@@ -91,7 +89,7 @@ export function SceneFields({ acts, keep: keepWhole }: Props) {
                     ))}
                   </select>
                 )}
-                {does === "text" && (
+                {what === "text" && (
                   <input
                     aria-label={`act ${n + 1}: text`}
                     className={`${inputLook} max-w-40`}
@@ -102,7 +100,7 @@ export function SceneFields({ acts, keep: keepWhole }: Props) {
                     }
                   />
                 )}
-                {does === "picture" && (
+                {what === "picture" && (
                   <select
                     aria-label={`act ${n + 1}: picture`}
                     className={`${selectLook} max-w-40`}

@@ -17,6 +17,7 @@ const SAID: Record<PageState | "start", string> = {
   bad: "Bad",
   info: "Info",
   plain: "Plain",
+  turn: "Between players",
   breather: "Breather",
   won: "Won",
   lost: "Lost",

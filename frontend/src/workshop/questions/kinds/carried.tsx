@@ -71,13 +71,16 @@ export function CarriedFields({ record, target, called, put, keep }: Props) {
 const BAR = /(?<!\\)\s*\|\s*/;
 
 /** The answers that are expected, one a line: each with what is said to it. */
-export function ExpectedFields({ record, put, keep }: FieldsProps) {
+export function ExpectedFields({
+  record,
+  put,
+  keep,
+  label = "Expected answers, one a line",
+  hint = "4 = You divided the other way. What else comes of it, behind: {value 1; adds slips 1}",
+}: FieldsProps & { label?: string; hint?: string }) {
   const lines = text(record["expected"]).split(BAR).join("\n");
   return (
-    <Field
-      label="Expected answers, one a line"
-      hint="4 = You divided the other way. What else comes of it, behind: {value 1; adds slips 1}"
-    >
+    <Field label={label} hint={hint}>
       {(id, described) => (
         <textarea
           id={id}

@@ -1,9 +1,10 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { type Area, areaOf, Areas, areaText, type Place } from "../../../ui/Areas";
 import { Button } from "../../../ui/Button";
-import { Field, inputLook } from "../../../ui/Field";
+import { inputLook } from "../../../ui/Field";
 import { OneOf } from "../../../ui/OneOf";
 import { useMedia } from "../../media";
+import { ExpectedFields } from "./carried";
 import { type FieldsProps, type KindForm, list, RoleLine, text } from "./record";
 
 const BEGUN = "circle 50 50 10";
@@ -81,7 +82,6 @@ function Fields(props: FieldsProps) {
   const media = useMedia();
   const file = media.find(({ name }) => name === text(record["image"]))?.file;
   const areas = [text(record["answer"]), ...list(record["accepted"])].filter(Boolean);
-  const wrong = text(record["expected"]).split(" | ").join("\n");
   const [chosen, setChosen] = useState(0);
   const [tool, setTool] = useState<"circle" | "box">("circle");
   const box = useRef<HTMLDivElement>(null);
@@ -200,22 +200,11 @@ function Fields(props: FieldsProps) {
         label="Close within"
         hint="Percent beside an area that are close, not wrong."
       />
-      <Field
+      <ExpectedFields
+        {...props}
         label="Areas that are not right, one a line"
         hint="box 10 70 35 95 = That is the lake. What else comes of it, behind: {adds slips 1}"
-      >
-        {(id, described) => (
-          <textarea
-            id={id}
-            aria-describedby={described}
-            rows={Math.max(1, wrong.split("\n").length)}
-            className={`${inputLook} font-mono text-sm`}
-            value={wrong}
-            onChange={({ target }) => put({ expected: target.value.split("\n").join(" | ") })}
-            onBlur={keep}
-          />
-        )}
-      </Field>
+      />
     </fieldset>
   );
 }
