@@ -1,7 +1,9 @@
 """Run every test, in a process for each core and one more; the last line is N passed, N failed, N skipped.
 
 Each process takes one module after another, the longest first. The lines of the core that its quick tests
-come by are counted, and too few of them count as a failed test.
+come by are counted, and too few of them count as a failed test. A module that fails beside others is tried
+once more when all others have ended, alone: a busy machine can outlast a browser's patience. What passes only
+then is named before the last line.
 """
 
 from __future__ import annotations
@@ -86,6 +88,8 @@ LONGEST = 900
 COLLECTED = (50_000, 50, 100)
 """How many new objects the collector of cycles waits for, as in the server: it goes through all that is
 imported each time."""
+MOST_AGAIN = 3
+"""Modules that are tried again: where more fail, it is not the machine."""
 BROWSER = "tests.ui."
 """Modules that drive a browser: they wait more than they work, so others run beside them."""
 LONG = (
@@ -216,6 +220,11 @@ def _worker() -> subprocess.Popen[str]:
     )
 
 
+def _end(worker: subprocess.Popen[str]) -> None:
+    if worker.poll() is None:
+        worker.communicate(timeout=60)
+
+
 class Pool:
     """Processes that take one module after another. One of them begins with all whose lines are counted: what
     is imported is counted, too, and is imported once in a process."""
@@ -229,6 +238,8 @@ class Pool:
             counted = module == LINES or (module.startswith(COUNTED) and not module.endswith(UNCOUNTED))
             self._waiting[counted].put(module)
         self.reports: list[Report] = []
+        self.only_alone: list[str] = []
+        """Modules that failed beside others and passed alone."""
 
     def run(self, processes: int) -> None:
         """Run all of them."""
@@ -238,6 +249,19 @@ class Pool:
             thread.start()
         for thread in threads:
             thread.join()
+        failed = [report for report in self.reports if report.failures and report.module != LINES]
+        for report in failed if len(failed) <= MOST_AGAIN else ():
+            self._again(report)
+
+    def _again(self, failed: Report) -> None:
+        """Try a module once more, with nothing beside it."""
+        print(f"{failed.module} once more, alone:", flush=True)
+        worker = _worker()
+        report = self._asked(worker, failed.module, counted=False)
+        _end(worker)
+        self.reports[self.reports.index(failed)] = report
+        if not report.failures:
+            self.only_alone.append(report.module)
 
     def _modules(self, counting: bool) -> Iterator[tuple[str, bool]]:
         """The next modules, and whether each is counted; where ``counting``, first those that are."""
@@ -250,18 +274,24 @@ class Pool:
         worker = None
         for module, counted in self._modules(counting):
             worker = worker or _worker()
-            report = self._ask(worker, module, counted)
-            if report is None:
-                worker.kill()
+            self.reports.append(self._asked(worker, module, counted))
+            if worker.poll() is not None:
                 worker = None
-                report = Report(module, failures=[f"{module} ended without a word, or took over {LONGEST} s"])
-            self.reports.append(report)
-            verdict = "FAILED" if report.failures else "ok"
-            print(f"{verdict:6} {report.module:45} {report.seconds:6.1f} s", flush=True)
-            for failure in report.failures:
-                print(f"\n{failure}\n", flush=True)
         if worker is not None:
-            worker.communicate(timeout=60)
+            _end(worker)
+
+    def _asked(self, worker: subprocess.Popen[str], module: str, counted: bool) -> Report:
+        """What became of a module, told on the way. The worker of one without a word is ended."""
+        report = self._ask(worker, module, counted)
+        if report is None:
+            worker.kill()
+            worker.wait()
+            report = Report(module, failures=[f"{module} ended without a word, or took over {LONGEST} s"])
+        verdict = "FAILED" if report.failures else "ok"
+        print(f"{verdict:6} {report.module:45} {report.seconds:6.1f} s", flush=True)
+        for failure in report.failures:
+            print(f"\n{failure}\n", flush=True)
+        return report
 
     def _ask(self, worker: subprocess.Popen[str], module: str, counted: bool) -> Report | None:
         assert worker.stdin is not None and worker.stdout is not None
@@ -311,6 +341,8 @@ def main() -> int:
     for report in pool.reports:
         if report.told:
             print(f"\n{report.told}")
+    for module in pool.only_alone:
+        print(f"{module} failed beside others, and passed when it was tried again, alone")
     print(f"in {time.monotonic() - start:.0f} s")
     print(f"{passed} passed, {failed} failed, {skipped} skipped")
     return 1 if failed or not passed else 0
