@@ -59,11 +59,13 @@ UNCOUNTED = tuple(
         "maker_api",
         "making_api",
         "measures",
+        "never_wrong",
         "odds",
         "open_tables",
         "other_pythons",
         "page_api",
         "patching",
+        "players",
         "plays",
         "properties",
         "reach",
@@ -94,6 +96,8 @@ BROWSER = "tests.ui."
 """Modules that drive a browser: they wait more than they work, so others run beside them."""
 LONG = (
     "chance_and_names",
+    "never_wrong",
+    "core.test_players",
     "helps_proven",
     "player_page",
     "bench",

@@ -37,8 +37,11 @@ def slug(heading: str) -> str:
 
 @cache
 def _markdown() -> MarkdownIt:
+    """The parser. It puts its rules together when it is first used, which two threads may not do at once: so
+    it is used before anybody has it."""
     markdown = MarkdownIt("commonmark", {"html": False}).enable("table")
     markdown.add_render_rule("fence", _fence)
+    markdown.parse("*Rules*")
     return markdown
 
 
