@@ -11,6 +11,7 @@ from typing import Protocol
 
 from .core.pack.bundled import bundled
 from .core.pack.data import Data
+from .core.pack.formats import media_in
 from .core.pack.formats.base import Contents
 from .core.pack.media import files_of, missing, renamed
 from .core.pack.media_file import MediaFile, media_file
@@ -83,6 +84,8 @@ class _Folder:
 
     path: Path
     used: dict[str, bytes] = field(default_factory=dict)
+    inside: dict[str, bytes] = field(default_factory=dict)
+    """Pictures and sounds that lie in the files of packs."""
 
     def pack(self, name: str, shown_as: str) -> Reading:
         beside = PurePosixPath(name).parent
@@ -90,15 +93,19 @@ class _Folder:
         def load_data(table: str) -> Data:
             return read_data(table, self._read((beside / table).as_posix()))
 
-        return read_file(shown_as, self._read(name), load_data=load_data)
+        data = self._read(name)
+        self.inside |= {one.name: one.data for one in media_in(name, data)}
+        return read_file(shown_as, data, load_data=load_data)
 
     def _read(self, name: str) -> bytes:
         return self.used.setdefault(name, read_bytes(self.path / name))
 
     def has(self, file: str, pack: str) -> bool:
-        return (self.path / pack).parent.joinpath(file).is_file()
+        return file in self.inside or (self.path / pack).parent.joinpath(file).is_file()
 
     def media(self, file: str, packs: Iterable[str]) -> bytes:
+        if file in self.inside:
+            return self.inside[file]
         near = (*((self.path / pack).parent / file for pack in packs), self.path / file)
         return read_bytes(next((path for path in near if path.is_file()), near[-1]))
 

@@ -97,7 +97,7 @@ BROWSER = "tests.ui."
 LONG = (
     "chance_and_names",
     "never_wrong",
-    "core.test_players",
+    "players",
     "helps_proven",
     "player_page",
     "bench",

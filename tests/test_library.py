@@ -162,7 +162,7 @@ class Library(unittest.TestCase):
         self.assertEqual([snag.severity for snag in pack.snags], ["note"])
 
     def test_a_bundle(self) -> None:
-        from dicetrail.core.rules.bundle import archive
+        from dicetrail.core.archive import archive
 
         bundle = self.folder / "game.zip"
         files = {"game.yaml": GAME.replace("p.tsv", "packs/p.tsv").encode(), "packs/p.tsv": PACK.encode()}

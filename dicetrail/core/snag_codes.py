@@ -79,6 +79,7 @@ SnagCode = Literal[
     "hidden-variable",
     "idle",
     "label-clash",
+    "left-out",
     "long-intro",
     "long-phrase",
     "lost-question",

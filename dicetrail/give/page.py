@@ -15,9 +15,9 @@ from functools import cache
 from hashlib import sha256
 from pathlib import Path
 
+from ..core.archive import archive
 from ..core.pack.media_file import MediaFile
 from ..core.play.rulebook.game import Game
-from ..core.rules.bundle import archive
 from ..core.snag import Refused
 from .carried import kept
 from .engine import engine_files

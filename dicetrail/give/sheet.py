@@ -6,11 +6,11 @@ is wanted, follows on a page of its own behind each.
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterator, Sequence
 from html import escape
 from itertools import groupby
 
+from ..core.pack.light import marked
 from ..core.play.deal.setup import choose
 from ..core.play.kinds import key_of, kind_of, shown_answer
 from ..core.play.questions.card import Card
@@ -21,8 +21,6 @@ from ..core.play.run.dealt import InRound, dealt
 from ..core.play.words import LANGUAGES, texts_of
 
 MOST_VERSIONS = 8
-_LIGHT = re.compile(r"\*\*([^*]+)\*\*|\*([^*\s][^*]*)\*|`([^`]+)`")
-_TAGS = ("strong", "em", "code")
 _STYLE = """
 @page { margin: 18mm 16mm }
 body { font: 11.5pt/1.45 Georgia, "Times New Roman", serif; color: #1d1a15; max-width: 46rem;
@@ -127,9 +125,4 @@ def _picture(alt: str, file: str) -> str:
 
 def _light(text: str) -> str:
     """A text with light Markdown as HTML: bold, italics and code, nothing else."""
-    return _LIGHT.sub(
-        lambda found: next(
-            f"<{tag}>{inside}</{tag}>" for tag, inside in zip(_TAGS, found.groups(), strict=True) if inside
-        ),
-        escape(text),
-    )
+    return "".join(f"<{tag}>{escape(piece)}</{tag}>" if tag else escape(piece) for tag, piece in marked(text))

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from ..core.archive import archive
 from ..core.play.rulebook.game import Game
-from ..core.rules.bundle import archive
 from .carried import kept
 from .carried.command import GAME_FILE
 from .engine import engine_files

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..core.rules.bundle import archive
+from ..core.archive import archive
 from .page import BookPage
 from .render import files_of
 

@@ -20,7 +20,7 @@ def saved_as(name: str) -> dict[str, str]:
 
 def mime_of(name: str) -> str:
     """The type of a file, by its name."""
-    return PACKED if name.lower().endswith((".xlsx", ".ods")) else "text/plain; charset=utf-8"
+    return PACKED if name.lower().endswith((".xlsx", ".ods", ".zip")) else "text/plain; charset=utf-8"
 
 
 def download(data: bytes, name: str) -> Response:

@@ -9,9 +9,9 @@ import zipfile
 from hypothesis import given
 from hypothesis import strategies as st
 
+from dicetrail.core.archive import LARGEST_UNPACKED, MOST_FILES, archive
 from dicetrail.core.pack.settings import Settings, settings_from
-from dicetrail.core.rules import bundle
-from dicetrail.core.rules.bundle import Bundle, archive, is_bundle, read_bundle, write_bundle
+from dicetrail.core.rules.bundle import Bundle, is_bundle, read_bundle, write_bundle
 from dicetrail.core.snag import Refused
 
 NAMES = st.text("abcäß -_.0", min_size=1, max_size=12).filter(lambda name: name.strip(" .") == name)
@@ -54,7 +54,7 @@ class Bundles(unittest.TestCase):
                     write_bundle(Bundle("title: x", {name: b""}, {}))
 
     def test_a_bomb_is_stopped_while_it_is_unpacked(self):
-        zeros = bytes(bundle.LARGEST_UNPACKED // 4)
+        zeros = bytes(LARGEST_UNPACKED // 4)
         bomb = {"game.yaml": b"title: x", **{f"packs/{n}.tsv": zeros for n in range(5)}}
         data = archive(bomb)
         self.assertLess(len(data), 2_000_000)
@@ -66,7 +66,7 @@ class Bundles(unittest.TestCase):
         self.assertIn("not text in UTF-8", self.refused({"game.yaml": b"\xff\xfe\xff"}))
         for told in (b"[]", b'{"packs/x.tsv": 3}', b"{", b"[" * 100_000):
             self.assertIn("does not say how packs", self.refused({"game.yaml": b"", "reading.json": told}))
-        many = {"game.yaml": b"", **{f"packs/{n}": b"" for n in range(bundle.MOST_FILES)}}
+        many = {"game.yaml": b"", **{f"packs/{n}": b"" for n in range(MOST_FILES)}}
         self.assertIn("2,001 files", self.refused(many))
 
     def test_it_is_refused_where_it_is_damaged(self):

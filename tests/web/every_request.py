@@ -8,7 +8,7 @@ from typing import Any, NamedTuple
 
 from PIL import Image
 
-from dicetrail.core.rules.bundle import archive
+from dicetrail.core.archive import archive
 
 ROWS = "Which knot?\tBowline\tGranny\tSlip\nWhich cloud?\tCirrus\tFog\tSmoke\n"
 
@@ -91,6 +91,7 @@ def every_request(ask: Callable[[str, str, Any], Any], game_number: int = 0) -> 
         Asked(f"GET {of_pack}", there),
         Asked(f"GET {of_pack}/columns", f"{there}/columns"),
         Asked(f"GET {of_pack}/file", f"{there}/file"),
+        Asked(f"GET {of_pack}/lost", f"{there}/lost?ending=zip"),
         Asked(f"GET {of_pack}/lines", f"{there}/lines"),
         Asked(f"GET {of_pack}/questions", f"{there}/questions?words=the"),
         Asked(f"GET {of_pack}/questions/{{number}}", f"{there}/questions/0"),

@@ -9,7 +9,7 @@ import zipfile
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 
-from dicetrail.core.rules.bundle import archive
+from dicetrail.core.archive import archive
 
 from .serving import Serving, serving
 

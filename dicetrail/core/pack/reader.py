@@ -13,6 +13,7 @@ from .data import Data, DataLoader, no_data
 from .flat import flat
 from .formats import SHEETS, STRUCTURED, TABLE, contents_of, layout_of
 from .formats.base import Contents
+from .formats.yaml_list import REMARK, YamlList
 from .header import header_of
 from .known_by import asked_of
 from .lists import ListReader, names_of_groups
@@ -198,6 +199,8 @@ class Reader:
             )
         else:
             self._read_all(records, progress, plain=self._table and self._columns.plain and not truth)
+        if layout == YamlList.name:
+            self._tell_remarks(lines)
         if self._table and len(lines) > MOST_LINES:
             self._leave_rest(len(lines))
 
@@ -262,6 +265,14 @@ class Reader:
             )
         else:
             self._read_question(record)
+
+    def _tell_remarks(self, lines: Sequence[str]) -> None:
+        """Tell what whoever wrote the text left out, each at its place."""
+        for number, line in enumerate(lines, 1):
+            if line.startswith(REMARK):
+                self._collector.snag(
+                    Record(number, (line,), []), "left-out", "note", line.removeprefix(REMARK).strip()
+                )
 
     def _leave_rest(self, lines: int) -> None:
         """Keep the lines past the most a file may have, as written and unread."""

@@ -147,7 +147,9 @@ def words() -> WordsOut:
         kinds=list(KINDS),
         moves=[MoveOut(do=do, title=about.title, key=about.key) for do, about in ON_THE_BENCH.items()],
         roles=list(ROLES),
-        endings=[EndingOut(ending=ending, says=says) for ending, says in ENDINGS.items()],
+        endings=[
+            EndingOut(ending=ending, says=form.says, partly=form.partly) for ending, form in ENDINGS.items()
+        ],
         take_aways=[
             TakeAwayOut(way=way, ending=one.ending, title=one.title, about=one.about, size=one.size)
             for way, one in TAKE_AWAYS.items()

@@ -7,6 +7,7 @@ from typing import Annotated
 from fastapi import Form, UploadFile
 from pydantic import TypeAdapter
 
+from ...core.pack.formats.qti import is_package
 from ...core.rules.bundle import LARGEST_BUNDLE
 from ...core.snag import Refused
 from ..refusals import router_of
@@ -23,7 +24,10 @@ _KEEP = TypeAdapter(dict[str, Keep])
 def look_at_bundle(file: UploadFile, session: TheSession, workshop: TheWorkshop) -> BundleLookOut:
     """What is in a bundle, and what of it has a name that others have here."""
     name = file.filename or "bundle.zip"
-    unpacked = unpack(session, workshop, name, file.file.read(LARGEST_BUNDLE + 1))
+    data = file.file.read(LARGEST_BUNDLE + 1)
+    if is_package(data):
+        return BundleLookOut(is_game=False, title=name, packs=[], media=[])
+    unpacked = unpack(session, workshop, name, data)
     return BundleLookOut(
         title=workshop.games.read(session, unpacked.text).title or name,
         packs=[

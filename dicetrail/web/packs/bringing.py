@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from ...core.pack.formats.separated import empty_pack as written_empty
 from ...core.pack.progress import Progress
 from ...core.pack.text import LARGEST_FILE, check_size
+from ...core.rules.bundle import is_bundle
 from ...core.snag import Refused
 from ..jobs import Jobs
 from ..refusals import router_of
@@ -76,6 +77,8 @@ def _bring(
     session: Session, workshop: Workshop, jobs: Jobs, name: str, data: bytes, wanted: SettingsIn
 ) -> BroughtOut:
     check_size(data, name)
+    if is_bundle(data):
+        raise Refused(f"{name} is a bundle, a whole game. Bring it by itself.")
     if not is_large(data):
         if (game := workshop.games.bring(session, name, data)) is not None:
             session.commit()

@@ -21,13 +21,15 @@ from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..sending_files import TheFiles
 from ..shapes.common import PathNumber, Small
-from ..shapes.packs import LineOut, LinesOut, OneQuestionOut, PackOut, QuestionsOut, TryIn
+from ..shapes.packs import LineOut, LinesOut, LostInFileOut, OneQuestionOut, PackOut, QuestionsOut, TryIn
 from ..workshop.files import shown
-from ..workshop.outgoing import pack_as
+from ..workshop.outgoing import lost_as, pack_as
 from ..workshop.tables import short
 from .shown import pack_out, question_out, snags_out
 from .the_pack import ThePack, question_at
 
+MOST_LOST = 200
+"""Sentences that are told of what a file would not say."""
 router = router_of("/api/workshop/packs", "packs")
 
 MOST_SHOWN = 1000
@@ -164,6 +166,15 @@ def pack_file(pack: ThePack, session: TheSession, files: TheFiles, ending: str =
         return download(packs.text_of(session, pack).encode(), name)
     target = f"{stem or name}.{ending or own}"
     return files.file(target, mime_of(target), pack_as, pack.id, target)
+
+
+@router.get("/{pack_id}/lost")
+def lost_in_pack_file(
+    pack: ThePack, session: TheSession, workshop: TheWorkshop, ending: str
+) -> LostInFileOut:
+    """What of the pack's questions such a file would not say."""
+    lost = lost_as(session, workshop, pack.id, f"pack.{ending}")
+    return LostInFileOut(total=len(lost), lost=lost[:MOST_LOST])
 
 
 def _by_line(snags: Sequence[Snag]) -> dict[int, list[Snag]]:

@@ -5,12 +5,15 @@ from __future__ import annotations
 from fastapi import UploadFile
 
 from ...core.pack.editing import Source
+from ...core.pack.formats import media_in
 from ...core.pack.reading_again import QuestionDifference, differences, take
 from ...core.pack.text import LARGEST_FILE
+from ...store import media
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import DifferenceOut, DifferencesOut, TakeIn, TakenOut
 from ..workshop.settings import read_settings
+from ..workshop.tables import short
 from .shown import question_out
 from .the_pack import ThePack, keep_and_show
 
@@ -46,6 +49,8 @@ def take_again(wanted: TakeIn, pack: ThePack, session: TheSession, workshop: The
         found = differences(base.read(), mine.read(), theirs.read())
         changed, reasons = take(mine, found, set(wanted.numbers))
         left = [f"{_prompt(found[number])}: {reason}" for number, reason in reasons]
+    for one in media_in(short(pack.name), data):
+        media.keep(session, *one)
     if wanted.numbers is None or not left:
         pack.original = data
     pack.encoding = changed.encoding

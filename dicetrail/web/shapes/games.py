@@ -120,10 +120,12 @@ class MoveOut(BaseModel):
 
 
 class EndingOut(BaseModel):
-    """The ending of a file that questions can be written as, and what it is."""
+    """The ending of a file that questions can be written as, and what it is; ``partly`` where there are
+    questions of which it can't say all."""
 
     ending: str
     says: str
+    partly: bool
 
 
 class TakeAwayOut(BaseModel):

@@ -98,8 +98,10 @@ class BundlePartOut(BaseModel):
 
 
 class BundleLookOut(BaseModel):
-    """What is in a bundle that is to be brought."""
+    """What is in a bundle that is to be brought; ``is_game`` is false where an archive is none, but holds
+    questions."""
 
+    is_game: bool = True
     title: str
     packs: list[BundlePartOut]
     media: list[BundlePartOut]

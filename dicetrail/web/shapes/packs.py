@@ -217,6 +217,14 @@ class LinesOut(BaseModel):
     lines: list[LineOut]
 
 
+class LostInFileOut(BaseModel):
+    """What of a pack's questions a file of another format would not say: how much it is, and the first of
+    it, a sentence each."""
+
+    total: int
+    lost: list[str]
+
+
 class BroughtOut(BaseModel):
     """A file that was brought: the pack or the game it became or, where reading takes a while, the job that
     reads it."""

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import json
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from sqlalchemy.orm import Session
 
@@ -35,6 +36,12 @@ def shown(session: Session, questions: Sequence[Question]) -> list[Question]:
 def with_files(session: Session, reading: GameReading) -> GameReading:
     """A game whose sounds are named by where a player gets them."""
     return placed(reading, standing(session).digests)
+
+
+def files_named(session: Session, names: Collection[str]) -> dict[str, MediaFile]:
+    """Pictures and sounds by their names, those that are there."""
+    kept = [media.media_named(session, name) for name in sorted(names)]
+    return {one.name: MediaFile(one.name, one.data, one.mime, json.loads(one.about)) for one in kept if one}
 
 
 def files_of_game(session: Session, game: Game) -> list[MediaFile]:

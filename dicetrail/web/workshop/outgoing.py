@@ -11,8 +11,9 @@ from typing import Any, Literal
 
 from sqlalchemy.orm import Session
 
-from ...core.pack.formats import write_file
+from ...core.pack.formats import lost_in_file, write_file
 from ...core.pack.formats.xlsx import Xlsx
+from ...core.pack.media import files_of
 from ...core.prove.plays.about import told_of
 from ...core.prove.plays.out import (
     PLAY_COLUMNS,
@@ -28,7 +29,7 @@ from ...store import played
 from ...store.models import Handout, Pack, StoredGame
 from . import Workshop
 from .bundles import bundle_of
-from .files import files_of_game
+from .files import files_named, files_of_game
 from .plays import handed, kept_plays, statistics
 
 Ending = Literal["csv", "xlsx", "jsonl"]
@@ -90,8 +91,14 @@ def _statements(
 
 def pack_as(session: Session, workshop: Workshop, pack_id: int, name: str) -> Iterator[bytes]:
     """The questions of a pack as the kind of file that a name says."""
-    pack = session.get_one(Pack, pack_id)
-    yield write_file(name, workshop.packs.reading(session, pack).questions)
+    questions = workshop.packs.reading(session, session.get_one(Pack, pack_id)).questions
+    yield write_file(name, questions, files_named(session, files_of(questions)))
+
+
+def lost_as(session: Session, workshop: Workshop, pack_id: int, name: str) -> list[str]:
+    """What of the questions of a pack such a file would not say."""
+    questions = workshop.packs.reading(session, session.get_one(Pack, pack_id)).questions
+    return lost_in_file(name, questions, files_named(session, files_of(questions)))
 
 
 def bundle(session: Session, workshop: Workshop, game_id: int) -> Iterator[bytes]:

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from types import MappingProxyType
 from typing import NamedTuple
 
 from sqlalchemy import event
 from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
-from ...core.pack.formats import contents_of
+from ...core.pack.formats import contents_called, contents_of, kept_as, media_in
 from ...core.pack.formats.base import Contents
 from ...core.pack.media import missing
 from ...core.pack.progress import Progress
@@ -18,7 +19,7 @@ from ...core.pack.reading import Reading
 from ...core.pack.settings import Settings
 from ...core.pack.text import check_size
 from ...core.snag import Refused, Snag
-from ...store import packs
+from ...store import media, packs
 from ...store.models import Pack
 from ...store.standing import Shelved, Version, standing
 from .recent import Recent
@@ -29,6 +30,7 @@ SLOW_FROM = 400_000
 """Bytes, or characters, from which a pack is large."""
 PACKED_TO = 20
 """How many times less of them a spreadsheet may have: it is packed."""
+NO_NAMES: Mapping[str, str] = MappingProxyType({})
 MOST_LINES_KEPT = 500_000
 """Lines of packs, all together, that stay read in memory."""
 
@@ -140,7 +142,9 @@ class PackShelf:
         progress: Progress | None = None,
     ) -> Pack:
         """Keep a question file that was brought. Raises Refused where nothing in it can be read."""
-        return self.keep_brought(session, data, self.read_brought(filename, data, settings, progress))
+        inside = media_in(short(filename), data)
+        called = {one.name: media.keep(session, *one).name for one in inside}
+        return self.keep_brought(session, data, self.read_brought(filename, data, settings, progress, called))
 
     def keep_brought(self, session: Session, data: bytes, source: Source) -> Pack:
         """Keep a file that was read already."""
@@ -165,11 +169,14 @@ class PackShelf:
         data: bytes,
         settings: Settings | None = None,
         progress: Progress | None = None,
+        called: Mapping[str, str] = NO_NAMES,
     ) -> Source:
-        """A file as it would be kept. Raises Refused."""
+        """A file as it would be kept, its own pictures and sounds ``called`` otherwise where that says so.
+        Raises Refused."""
         base = short(filename.replace("\\", "/")).strip()[:120] or "pasted.tsv"
         check_size(data, base)
-        return self.read(f"packs/{base}", data, settings or Settings(), progress)
+        held = contents_called(base, data, called) if called else data
+        return self.read(f"packs/{kept_as(base, data)}", held, settings or Settings(), progress)
 
     # Reading a file again
 

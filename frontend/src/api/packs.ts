@@ -23,6 +23,10 @@ export const packs = {
         params: { ...ofPack(id), query: { ...wanted, offset, limit } },
       }),
     ),
+  lostInFile: (id: number, ending: string) =>
+    told(
+      GET("/api/workshop/packs/{pack_id}/lost", { params: { ...ofPack(id), query: { ending } } }),
+    ),
   question: (id: number, number: number) =>
     told(
       GET("/api/workshop/packs/{pack_id}/questions/{number}", { params: ofQuestion(id, number) }),

@@ -1909,6 +1909,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop/packs/{pack_id}/lost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lost In Pack File
+         * @description What of the pack's questions such a file would not say.
+         */
+        get: operations["lost_in_pack_file_api_workshop_packs__pack_id__lost_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshop/packs/{pack_id}/mend/{code}": {
         parameters: {
             query?: never;
@@ -2774,9 +2794,15 @@ export interface components {
         };
         /**
          * BundleLookOut
-         * @description What is in a bundle that is to be brought.
+         * @description What is in a bundle that is to be brought; ``is_game`` is false where an archive is none, but holds
+         *     questions.
          */
         BundleLookOut: {
+            /**
+             * Is Game
+             * @default true
+             */
+            is_game: boolean;
             /** Media */
             media: components["schemas"]["BundlePartOut"][];
             /** Packs */
@@ -3757,11 +3783,14 @@ export interface components {
         };
         /**
          * EndingOut
-         * @description The ending of a file that questions can be written as, and what it is.
+         * @description The ending of a file that questions can be written as, and what it is; ``partly`` where there are
+         *     questions of which it can't say all.
          */
         EndingOut: {
             /** Ending */
             ending: string;
+            /** Partly */
+            partly: boolean;
             /** Says */
             says: string;
         };
@@ -5138,6 +5167,17 @@ export interface components {
              * @default false
              */
             title: boolean;
+        };
+        /**
+         * LostInFileOut
+         * @description What of a pack's questions a file of another format would not say: how much it is, and the first of
+         *     it, a sentence each.
+         */
+        LostInFileOut: {
+            /** Lost */
+            lost: string[];
+            /** Total */
+            total: number;
         };
         /**
          * MannerOut
@@ -19826,6 +19866,129 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackOut"];
+                };
+            };
+            /** @description It is no request that can be read. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The workshop wants its key. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It comes from another site, or was sent to a name that is not this machine's. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it names is not there (any more). */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It took too long to come. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Something was changed meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description It is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description What it says can't be used. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There are too many of them. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description The data can't be reached just now. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description There is no room left on the disk. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    lost_in_pack_file_api_workshop_packs__pack_id__lost_get: {
+        parameters: {
+            query: {
+                ending: string;
+            };
+            header?: never;
+            path: {
+                pack_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LostInFileOut"];
                 };
             };
             /** @description It is no request that can be read. */

@@ -21,6 +21,7 @@ export type Media = Shapes["MediaOut"];
 export type Snag = Shapes["SnagOut"];
 export type Game = Shapes["GameOut"];
 export type Words = Shapes["WordsOut"];
+export type Ending = Words["endings"][number];
 export type PageState = Words["page_states"][number];
 export type PageTexts = Shapes["PageTextsOut"];
 export type Invitation = Shapes["Invitation"];

@@ -43,11 +43,11 @@ export function MenuDo({
 }: {
   act: () => void;
   hint?: string;
-  children: string;
+  children: ReactNode;
 }) {
   return (
     <DropdownMenu.Item onSelect={act} className={`${ITEM} flex justify-between gap-4`}>
-      {children}
+      <span>{children}</span>
       {hint && <kbd className="font-mono text-sm text-soft">{hint}</kbd>}
     </DropdownMenu.Item>
   );

@@ -2,28 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from ...play.questions.question import Question
 from ...snag import Refused
+from ..media_file import MediaFile
 from ..progress import Progress
 from ..text import check_size
-from .base import Contents, Format, Structured
+from .base import NO_MEDIA, Contents, Format, Structured
 from .json_lines import JsonLines
 from .json_list import JsonList
 from .ods import Ods
 from .programmed import Programmed
+from .qti import Qti
 from .separated import Commas, Tabs
 from .xlsx import Xlsx
 from .yaml_list import YamlList
 
 TABS, COMMAS = Tabs(), Commas()
-FORMATS: tuple[Format, ...] = (TABS, COMMAS, JsonList(), JsonLines(), YamlList(), Xlsx(), Ods())
+FORMATS: tuple[Format, ...] = (TABS, COMMAS, JsonList(), JsonLines(), YamlList(), Xlsx(), Ods(), Qti())
 """The formats, in the order in which they are offered."""
 _PROGRAMMED = Programmed()
 """What is read only: nobody keeps questions so who has another way."""
-ENDINGS = {form.endings[0]: form.says for form in FORMATS}
-"""The endings of the files that can be written, with what each is."""
+ENDINGS = {form.endings[0]: form for form in FORMATS}
+"""The endings of the files that can be written, with the format of each."""
 SHEETS = tuple(form.name for form in FORMATS if isinstance(form, (Xlsx, Ods)))
 """The encodings of packs that come from spreadsheets."""
 TABLE = "table"
@@ -42,14 +44,43 @@ def layout_of(name: str, text: str) -> str:
 def contents_of(name: str, data: bytes, progress: Progress | None = None) -> Contents:
     """What a file holds; its encoding is ``xlsx`` or ``ods`` for a spreadsheet. Raises Refused."""
     check_size(data, name)
-    form = next((form for form in (*FORMATS, _PROGRAMMED) if form.holds(name, data)), FORMATS[0])
-    return form.read(name, data, progress)
+    return _form_of(name, data).read(name, data, progress)
 
 
-def write_file(name: str, questions: Sequence[Question]) -> bytes:
+def media_in(name: str, data: bytes) -> list[MediaFile]:
+    """The pictures and sounds that a question file holds itself. Raises Refused."""
+    return _form_of(name, data).media(name, data)
+
+
+def contents_called(name: str, data: bytes, called: Mapping[str, str]) -> Contents:
+    """What a file holds whose own pictures and sounds are ``called`` otherwise."""
+    return _form_of(name, data).read_called(name, data, called)
+
+
+def kept_as(name: str, data: bytes) -> str:
+    """What a pack is called that comes of a file."""
+    return _form_of(name, data).kept_as(name)
+
+
+def _form_of(name: str, data: bytes) -> Format:
+    return next((form for form in (*FORMATS, _PROGRAMMED) if form.holds(name, data)), FORMATS[0])
+
+
+def write_file(name: str, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
     """Questions as a file in the format that its name's ending says. Raises :class:`Refused`."""
+    return _to_write(name).write(questions, media)
+
+
+def lost_in_file(
+    name: str, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA
+) -> list[str]:
+    """What of questions that file would not say, a sentence each. Raises :class:`Refused`."""
+    return _to_write(name).lost(questions, media)
+
+
+def _to_write(name: str) -> Format:
     ending = name.lower().rpartition(".")[2]
     for form in FORMATS:
         if ending in form.endings:
-            return form.write(questions)
+            return form
     raise Refused(f"There is no way to write a .{ending} file. There are: {', '.join(ENDINGS)}.")

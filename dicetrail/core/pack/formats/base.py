@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
+from types import MappingProxyType
 from typing import Any
 
 from ...play.questions.question import Question
+from ..media_file import MediaFile
 from ..progress import Progress
 from ..record import WrittenRecord
 from ..records import Record
 from ..text import decode
 from ..writing import to_record
+
+NO_MEDIA: Mapping[str, MediaFile] = MappingProxyType({})
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,6 +58,8 @@ class Format:
     """The endings its files have; files are written with the first."""
     says: str
     """What it is, in a word or two, for who chooses one to write."""
+    partly = False
+    """Whether there are questions of which such a file can't say all."""
 
     def holds(self, name: str, data: bytes) -> bool:
         """Whether a file that is not told by its text is one of these."""
@@ -63,9 +69,26 @@ class Format:
         """What a file holds. Raises Refused."""
         return Contents(*decode(data, name))
 
-    def write(self, questions: Sequence[Question]) -> bytes:
-        """Questions as a file."""
+    def kept_as(self, name: str) -> str:
+        """What a pack is called that comes of a file of a name."""
+        return name
+
+    def media(self, name: str, data: bytes) -> list[MediaFile]:
+        """The pictures and sounds that a file holds itself. Raises Refused."""
+        return []
+
+    def read_called(self, name: str, data: bytes, called: Mapping[str, str]) -> Contents:
+        """What a file holds whose own pictures and sounds are ``called`` otherwise. Raises Refused."""
+        return self.read(name, data, None)
+
+    def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
+        """Questions as a file. ``media`` are the pictures and sounds they name, for a file that holds
+        these."""
         raise NotImplementedError
+
+    def lost(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> list[str]:
+        """What of questions such a file does not say, a sentence each."""
+        return []
 
 
 class Structured(Format):
@@ -90,6 +113,6 @@ class Structured(Format):
         """The text of records that are texts already."""
         return "".join(f"{record}\n" for record in records)
 
-    def write(self, questions: Sequence[Question]) -> bytes:
+    def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """Questions as a file, a record each."""
         return self.whole([self.record(to_record(question)) for question in questions]).encode()

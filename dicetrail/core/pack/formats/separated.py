@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from ...play.questions.question import Question
+from ..media_file import MediaFile
 from ..roles import Role
 from ..writing import headings, to_table
-from .base import Format
+from .base import NO_MEDIA, Format
 
 
 class Tabs(Format):
@@ -19,7 +20,7 @@ class Tabs(Format):
     endings = ("tsv", "tab", "txt")
     says = "tab-separated"
 
-    def write(self, questions: Sequence[Question]) -> bytes:
+    def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """A header and a line a question."""
         header, rows = to_table(questions)
         return "".join(tab_line(row) + "\n" for row in [header, *rows]).encode()
@@ -32,7 +33,7 @@ class Commas(Format):
     endings = ("csv",)
     says = "comma-separated"
 
-    def write(self, questions: Sequence[Question]) -> bytes:
+    def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """A header and a record a question."""
         header, rows = to_table(questions)
         return "".join(quoted_line(row, ",") + "\n" for row in [header, *rows]).encode()

@@ -6,7 +6,7 @@ import csv
 import io
 import re
 import zipfile
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import Any
 
 from defusedxml.common import DefusedXmlException
@@ -14,11 +14,12 @@ from defusedxml.ElementTree import ParseError
 
 from ...play.questions.question import Question
 from ...snag import Refused
+from ..media_file import MediaFile
 from ..progress import Progress
 from ..records import LONGEST_RECORD, Record
 from ..text import LARGEST_FILE, decode
 from ..writing import to_table
-from .base import Contents, Format
+from .base import NO_MEDIA, Contents, Format
 from .separated import quoted_line
 
 LARGEST_UNPACKED = 250 * 2**20
@@ -50,7 +51,7 @@ class Sheet(Format):
         """Whether it is an archive with one of the endings."""
         return data.startswith(b"PK\x03\x04") and name.lower().rpartition(".")[2] in self.endings
 
-    def write(self, questions: Sequence[Question]) -> bytes:
+    def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """A header and a row a question."""
         header, rows = to_table(questions)
         return self.bytes_of([header, *rows])

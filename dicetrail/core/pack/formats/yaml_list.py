@@ -15,6 +15,10 @@ from .base import Piece, Structured
 from .line_counter import LineCounter
 from .yaml_values import values_of
 
+REMARK = "#: "
+"""Begins a line that tells of what another program's file held and a question can't."""
+FIRST_LINE = "# Questions that were read from QTI. What was left out stands before each of them."
+"""Begins a text that is YAML whatever its file is called."""
 _WORDS = re.compile(r"(?:\d[\d.,]* )?[A-Za-z](?:[\w .,?!()/+%°–-]*[\w.?!)%])?")
 _NUMBER = re.compile(r"[1-9][0-9]*(?:\.[0-9]+)?")
 _NO_TEXT = frozenset(("true", "false", "null", "yes", "no", "on", "off", "y", "n"))
@@ -31,7 +35,9 @@ class YamlList(Structured):
     says = "to be read and written"
 
     def fits(self, ending: str, text: str) -> bool:
-        """By the ending."""
+        """By the ending, or by its first line."""
+        if text.startswith(FIRST_LINE):
+            return True
         return ending in self.endings and text.lstrip()[:1] not in ("[", "{")
 
     def pieces(self, text: str) -> Iterator[Piece]:

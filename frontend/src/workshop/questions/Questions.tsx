@@ -1,9 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useParams, useSearchParams } from "react-router";
-import { api, type Pack, packFile } from "../../api/client";
+import { api, type Ending, type Pack, packFile } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { Menu, MenuFile } from "../../ui/Menu";
+import { Menu, MenuDo, MenuFile } from "../../ui/Menu";
 import { Notice } from "../../ui/Notice";
 import { Sides } from "../../ui/Sides";
 import { useCurrentGame, useCurrentPack, useShow, useWords } from "../data";
@@ -17,6 +17,7 @@ import { PackMends } from "./PackMends";
 import { PackName } from "./PackName";
 import { PacksOf } from "./PacksOf";
 import { QuestionTable } from "./QuestionTable";
+import { SavePartly } from "./SavePartly";
 
 /** The questions screen: the questions of a pack in a table, or its lines as they are written. */
 export function Questions() {
@@ -54,6 +55,7 @@ function PackSheet({ pack }: { pack: Pack }) {
   const line = Number(search.get("line")) || undefined;
   const [side, setSide] = useState<Side>(line || pack.to_mend > 0 ? "lines" : "questions");
   const [opened, setOpened] = useState<Opened>();
+  const [saved, setSaved] = useState<Ending>();
   const turn = useMutation({
     mutationFn: (way: "undo" | "redo") => api.turnPack(pack.id, way, pack.revision),
     onSuccess: show.pack,
@@ -95,11 +97,17 @@ function PackSheet({ pack }: { pack: Pack }) {
           </Button>
           <Menu label="Save as file">
             <MenuFile href={packFile(pack.id)}>As it stands</MenuFile>
-            {endings.map(({ ending, says }) => (
-              <MenuFile key={ending} href={packFile(pack.id, ending)}>
-                .{ending} <span className="text-soft">{says}</span>
-              </MenuFile>
-            ))}
+            {endings.map((one) =>
+              one.partly ? (
+                <MenuDo key={one.ending} act={() => setSaved(one)}>
+                  .{one.ending} <span className="text-soft">{one.says}</span>
+                </MenuDo>
+              ) : (
+                <MenuFile key={one.ending} href={packFile(pack.id, one.ending)}>
+                  .{one.ending} <span className="text-soft">{one.says}</span>
+                </MenuFile>
+              ),
+            )}
           </Menu>
         </div>
       </div>
@@ -122,6 +130,7 @@ function PackSheet({ pack }: { pack: Pack }) {
       </Sides>
       <ColumnsSheet pack={pack} open={opened === "columns"} onClose={() => setOpened(undefined)} />
       <Again pack={pack} open={opened === "again"} onClose={() => setOpened(undefined)} />
+      {saved && <SavePartly pack={pack} as={saved} leave={() => setSaved(undefined)} />}
     </DropMedia>
   );
 }

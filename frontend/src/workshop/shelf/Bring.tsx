@@ -82,7 +82,17 @@ export function Bring({ paste, working }: Props) {
           leave={() => setLooking(undefined)}
         />
       )}
-      {bundle && <BringBundle key={bundle.name} file={bundle} leave={() => setBundle(undefined)} />}
+      {bundle && (
+        <BringBundle
+          key={bundle.name}
+          file={bundle}
+          questions={() => {
+            setBundle(undefined);
+            bring.mutate({ files: [bundle] });
+          }}
+          leave={() => setBundle(undefined)}
+        />
+      )}
       {told.length > 0 && (
         <div className="w-full">
           <BroughtFiles outcomes={told} leave={() => setTold([])} />

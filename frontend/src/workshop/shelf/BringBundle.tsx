@@ -15,8 +15,15 @@ const KEEP: [value: string, said: string][] = [
   ["theirs", "the bundle’s, as a change you can undo"],
 ];
 
+interface Props {
+  file: File;
+  /** What to do with an archive that is no game, but a package of questions. */
+  questions: () => void;
+  leave: () => void;
+}
+
 /** A bundle that is being brought: where a pack of it is another one than that of its name here, it asks. */
-export function BringBundle({ file, leave }: { file: File; leave: () => void }) {
+export function BringBundle({ file, questions, leave }: Props) {
   const navigate = useNavigate();
   const { everything } = useShow();
   const [keep, setKeep] = useState<Record<string, string>>({});
@@ -31,7 +38,11 @@ export function BringBundle({ file, leave }: { file: File; leave: () => void }) 
   const { mutate: bringIt } = bring;
   const look = useMutation({
     mutationFn: () => api.lookAtBundle(file),
-    onSuccess: ({ packs }) => {
+    onSuccess: ({ is_game, packs }) => {
+      if (!is_game) {
+        questions();
+        return;
+      }
       const others = packs.filter(({ state }) => state === "other");
       if (others.length === 0) bringIt({});
       else setKeep(Object.fromEntries(others.map(({ name }) => [name, "both"])));
@@ -55,11 +66,11 @@ export function BringBundle({ file, leave }: { file: File; leave: () => void }) 
       {problem && <Notice tone="bad">{problem.message}</Notice>}
       {!problem && others.length === 0 && <p role="status">Reading …</p>}
       <ul className="mb-4 flex flex-col gap-3">
-        {others.map(({ name, questions }) => (
+        {others.map(({ name, questions: how_many }) => (
           <li key={name}>
             <label className="flex flex-wrap items-center gap-3">
               <span className="font-bold">{shortName({ name })}</span>
-              <span className="text-soft">{counted(questions, "question")} in the bundle</span>
+              <span className="text-soft">{counted(how_many, "question")} in the bundle</span>
               <select
                 className={selectLook}
                 value={keep[name]}
