@@ -12,9 +12,10 @@ _ALONE = ("__init__.py", "core/__init__.py", "give/__init__.py")
 
 
 @cache
-def engine_files() -> dict[str, bytes]:
-    """The source of the engine, by the paths it has inside a take-away, in order."""
-    paths = [_HERE / name for name in _ALONE]
-    for folder in _WHOLE:
+def engine_files(whole: tuple[str, ...] = (), alone: tuple[str, ...] = ()) -> dict[str, bytes]:
+    """The source of the engine, by the paths it has inside a take-away, in order; with the folders and files
+    that this one carries besides."""
+    paths = [_HERE / name for name in (*_ALONE, *alone)]
+    for folder in (*_WHOLE, *whole):
         paths += (_HERE / folder).rglob("*.py")
     return {f"dicetrail/{path.relative_to(_HERE).as_posix()}": path.read_bytes() for path in sorted(paths)}

@@ -10,10 +10,11 @@ from __future__ import annotations
 import base64
 import gzip
 import html
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import cache
 from hashlib import sha256
 from pathlib import Path
+from typing import NamedTuple
 
 from ..core.archive import archive
 from ..core.pack.media_file import MediaFile
@@ -28,31 +29,46 @@ _SCRIPT, _STYLE = "page.js", "page.css"
 _PYTHON = ("pyodide.asm.mjs.gz", "pyodide.asm.wasm.gz", "python_stdlib.zip.gz")
 _POLICY = (
     "default-src 'none'; script-src 'unsafe-inline' 'wasm-unsafe-eval' blob:; style-src 'unsafe-inline';"
-    " img-src blob: data:; media-src blob: data:; font-src data:; connect-src blob: data:; base-uri 'none';"
+    " img-src blob: data:; media-src blob: data:; font-src data:; connect-src blob: data:{}; base-uri 'none';"
     " form-action 'none'"
 )
 
 
+class Played(NamedTuple):
+    """What a page is played by: the class of its engine, the files that it carries for it, and where it may
+    connect to."""
+
+    engine: str
+    files: Mapping[str, bytes]
+    connects: str = ""
+
+
 def page_file(game: Game, media: Sequence[MediaFile]) -> bytes:
     """A game as a page, its pictures and sounds inside. Raises Refused where the front end is not built."""
-    parts = [*_python(), _part("engine.zip", gzip.compress(archive(engine_files()), 9, mtime=0))]
+    return page_of(game, media, Played("dicetrail.give.carried.page.Page", engine_files()))
+
+
+def page_of(game: Game, media: Sequence[MediaFile], played: Played) -> bytes:
+    """A game as a page that is played by an engine. Raises Refused where the front end is not built."""
+    parts = [*_python(), _part("engine.zip", gzip.compress(archive(played.files), 9, mtime=0), played.engine)]
     parts.append(_part("game.bin", gzip.compress(kept.to_bytes(game), 9, mtime=0)))
     for one in media:
         digest = sha256(one.data).hexdigest()
         parts.append(_part(digest, gzip.compress(one.data, 9, mtime=0), one.mime))
     script = _built(_SCRIPT).decode().replace("</script", "<\\/script")
     style = _built(_STYLE).decode()
-    return _document(game, style, script, parts).encode()
+    policy = _POLICY.format(f" {played.connects}" if played.connects else "")
+    return _document(game, policy, style, script, parts).encode()
 
 
-def _document(game: Game, style: str, script: str, parts: Iterable[str]) -> str:
+def _document(game: Game, policy: str, style: str, script: str, parts: Iterable[str]) -> str:
     title = html.escape(game.title)
     return f"""<!doctype html>
 <html lang="{html.escape(game.words.language)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="{_POLICY}">
+<meta http-equiv="Content-Security-Policy" content="{policy}">
 <title>{title}</title>
 <style>{style}</style>
 </head>
@@ -70,10 +86,10 @@ def _python() -> tuple[str, ...]:
     return tuple(_part(name.removesuffix(".gz"), _built(name)) for name in _PYTHON)
 
 
-def _part(name: str, packed: bytes, mime: str = "application/octet-stream") -> str:
-    """Something packed, in an element that no browser runs."""
+def _part(name: str, packed: bytes, what: str = "application/octet-stream") -> str:
+    """Something packed, in an element that no browser runs, with its type, or the engine that it holds."""
     data = base64.b64encode(packed).decode()
-    return f'<script type="text/plain" data-part="{name}" data-mime="{mime}">{data}</script>\n'
+    return f'<script type="text/plain" data-part="{name}" data-what="{what}">{data}</script>\n'
 
 
 @cache

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from ..core.pack.media_file import MediaFile
 from ..core.play.rulebook.game import Game
+from .course_file import course_file
 from .page import page_file
 from .terminal import terminal_file
 
@@ -38,6 +39,15 @@ TAKE_AWAYS: dict[str, TakeAway] = {
         " writes trails from lists of moves.",
         "about 0.1 MB",
         lambda game, _: terminal_file(game),
+    ),
+    "course": TakeAway(
+        "course.zip",
+        "A course for a learning platform",
+        "The page, packed as SCORM 1.2, SCORM 2004 and cmi5: uploaded to a platform it reports that it was"
+        " begun, each answer, the score, and passed or failed by the game's result, and goes on where it was"
+        " left.",
+        "about 10 MB",
+        course_file,
     ),
 }
 """Those that play by themselves, in the order they are offered; a bundle, which is worked on, is in

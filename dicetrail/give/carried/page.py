@@ -66,9 +66,13 @@ class Page:
         return clock
 
     def _start(self, play_id: str, choices: Choices) -> str:
-        run = self._runs[play_id] = Run(self._program, choices)
+        run = self._runs[play_id] = self._run(play_id, choices)
         run.begin()
         return _json(asdict(choices))
+
+    def _run(self, play_id: str, choices: Choices) -> Run:
+        """The run of a new play."""
+        return Run(self._program, choices)
 
     def move(self, play_id: str, move: str, at: int) -> bool:
         """Make a move; whether the play could take it."""

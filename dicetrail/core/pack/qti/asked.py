@@ -14,8 +14,8 @@ from ...play.answers.areas import read_area
 from ...play.kinds.gaps import GAP
 from ...play.language.numbers import read_number
 from ...play.questions.question import LABELS, MISSES, Question, picture, same
+from ..xml import Part, element, words
 from .areas import in_pixels
-from .xml import Part, element, words
 
 RESPONSE = "RESPONSE"
 MEDIA = "media/"

@@ -6,8 +6,8 @@ from __future__ import annotations
 from xml.etree.ElementTree import Element
 
 from ..record import WrittenRecord
+from ..xml import element
 from .tree import QtiNode, plain
-from .xml import element
 
 DIFFICULTIES = ("very easy", "easy", "medium", "difficult", "very difficult")
 """The vocabulary LOMv1.0 for 5.8 Difficulty: levels 1 to 5."""

@@ -10,9 +10,9 @@ from ...play.language.numbers import as_written
 from ...play.questions.carried import Carried
 from ...play.questions.question import LABELS, Question
 from ..light import marked
+from ..xml import document, element, words
 from .asked import ASKED, MEDIA, RESPONSE, Interaction, Sizes, shown, value_of, variable
 from .item import HINT, OURS, VALUE
-from .xml import document, element, words
 
 NAMESPACE = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
 _LONGEST_TITLE = 80

@@ -14,11 +14,11 @@ from ...play.language.numbers import as_written
 from ...play.questions.question import Question
 from ..media import files_of
 from ..media_file import MediaFile
+from ..xml import document, element
 from .asked import MEDIA, Sizes
 from .described import described
 from .package import MANIFEST
 from .written_item import NAMESPACE, can_be_written, item_of, lost_in
-from .xml import document, element
 
 TEST = "test.xml"
 _CONTENT = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"

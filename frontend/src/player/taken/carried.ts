@@ -7,7 +7,7 @@ const MOST_ROLLED = 1_000_000;
 const KEPT = "dicetrail.play.";
 
 /** A play as this browser keeps it: what it was started with, and each move with its time. */
-interface Kept {
+export interface Kept {
   begun: string;
   moves: [move: Move, at: number][];
 }
@@ -99,15 +99,19 @@ function joined(
 
 const rolled = () => (crypto.getRandomValues(new Uint32Array(1))[0] ?? 0) % MOST_ROLLED;
 
-function readKept(play: string): Kept | undefined {
+/** The plays of this page, for browsers that keep nothing. */
+const here = new Map<string, Kept>();
+
+export function readKept(play: string): Kept | undefined {
   try {
     return JSON.parse(sessionStorage.getItem(KEPT + play) ?? "") as Kept;
   } catch {
-    return undefined;
+    return here.get(play);
   }
 }
 
-function writeKept(play: string, kept: Kept) {
+export function writeKept(play: string, kept: Kept) {
+  here.set(play, kept);
   try {
     sessionStorage.setItem(KEPT + play, JSON.stringify(kept));
   } catch {

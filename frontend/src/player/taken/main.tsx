@@ -7,7 +7,8 @@ import { WithCarrier } from "../carrier";
 import { PlayerPage } from "../PlayerPage";
 import { carried } from "./carried";
 import { filesHere } from "./parts";
-import { type Open, startEngine } from "./python";
+import { reported } from "./platform/reported";
+import { isCourse, type Open, startEngine } from "./python";
 
 declare global {
   interface Window {
@@ -28,12 +29,19 @@ if (element) {
       </main>,
     );
   tell(0);
-  Promise.all([startEngine(tell), filesHere()]).then(
-    ([open, files]) => {
+  const begin = async () => {
+    const [open, files] = await Promise.all([startEngine(tell), filesHere()]);
+    const engine = open();
+    const here = carried(engine, files);
+    const carrier = isCourse(engine) ? await reported(here, engine) : here;
+    return { open, carrier };
+  };
+  begin().then(
+    ({ open, carrier }) => {
       window.diceTrail = open;
       root.render(
         <StrictMode>
-          <WithCarrier value={carried(open(), files)}>
+          <WithCarrier value={carrier}>
             <PlayerPage />
           </WithCarrier>
         </StrictMode>,

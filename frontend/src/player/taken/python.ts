@@ -1,6 +1,6 @@
 import { loadPyodide } from "pyodide";
 import { info } from "pyodide/pyodide-lock.json";
-import { addressOf, part } from "./parts";
+import { addressOf, part, what } from "./parts";
 
 /** The engine in this page (`dicetrail/give/carried/page.py`). */
 export interface Engine {
@@ -15,6 +15,18 @@ export interface Engine {
   trail: (play: string) => string;
   trail_of: (moves: string, wanted: string) => string;
 }
+
+/** The engine of a course, which says what a learning platform is told (`dicetrail/give/course/page.py`). */
+export interface CourseEngine extends Engine {
+  pack: (text: string) => string;
+  unpack: (packed: string) => string;
+  elements: (play: string, version: string, session: number, kept: string) => string;
+  statements: (play: string, launch: string, began: number) => string;
+  of_session: (verb: string, now: number, seconds: number, launch: string) => string;
+}
+
+/** Whether an engine is one of a course. */
+export const isCourse = (engine: Engine): engine is CourseEngine => "elements" in engine;
 
 /** Where Python asks for its own parts; the page answers from those it carries. */
 const HERE = "https://parts.invalid/";
@@ -45,7 +57,7 @@ export async function startEngine(tell: (share: number) => void): Promise<Open> 
   python.unpackArchive(await (await part("engine.zip")).arrayBuffer(), "zip");
   const own = new Uint8Array(await (await part("game.bin")).arrayBuffer());
   const open = python.runPython(
-    "from dicetrail.give.carried.page import Page\nlambda game: Page(game.to_bytes())",
+    `import pkgutil\nengine = pkgutil.resolve_name("${what("engine.zip")}")\nlambda game: engine(game.to_bytes())`,
   ) as (game: Uint8Array) => Engine;
   tell(1);
   return (game = own) => open(game);

@@ -6,7 +6,7 @@ import re
 from collections.abc import Mapping
 from xml.etree.ElementTree import Element, indent, tostring
 
-from ..light import marked
+from .light import marked
 
 _NO_XML = re.compile("[^\t\n\r\x20-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
 """What may not stand in an XML document (W3C, XML 1.0, production 2)."""

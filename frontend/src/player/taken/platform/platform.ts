@@ -1,0 +1,9 @@
+/** A learning platform that the page was opened by. */
+export interface Platform {
+  /** What it keeps of an earlier launch, packed; "" where there is nothing. */
+  kept: string;
+  /** Tells it what a play has come to, and what to keep of it (packed). */
+  tell: (play: string, kept: string) => void;
+  /** Tells it that the page is left. */
+  leave: () => void;
+}
