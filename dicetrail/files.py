@@ -152,6 +152,15 @@ def read_pack_file(path: Path) -> Reading:
     return _read_pack(_Folder(path.parent), path.name, str(path))
 
 
+def read_pack_with_media(path: Path) -> tuple[Reading, dict[str, MediaFile]]:
+    """A question file from disk, with those of its pictures and sounds that are there. Raises
+    :class:`Refused`."""
+    place = _Folder(path.parent)
+    reading = _read_pack(place, path.name, str(path))
+    there = [file for file in sorted(files_of(reading.questions)) if place.has(file, path.name)]
+    return reading, {file: media_file(file, place.media(file, [path.name])) for file in there}
+
+
 @dataclass(frozen=True, slots=True)
 class GameOnDisk:
     """A game that was read from disk, and where its files lie."""

@@ -10,7 +10,7 @@ from typing import Annotated, Any, NoReturn
 
 import typer
 
-from ..core.pack.formats import write_file
+from ..core.pack.formats import lost_in_file, write_file
 from ..core.pack.reading import Reading
 from ..core.play.answers.switches import Checking
 from ..core.play.deal.setup import SetupError, choose
@@ -21,7 +21,7 @@ from ..core.play.run.dealt import dealt
 from ..core.play.run.moves import MoveError
 from ..core.rules.document import schema as game_schema
 from ..core.snag import Refused
-from ..files import read_pack_file, write_bytes
+from ..files import read_pack_file, read_pack_with_media, write_bytes
 from ..give.carried.playing import CannotPlay, Told, play_as_told, rolled
 from . import giving, proof, report
 from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
@@ -120,8 +120,10 @@ def convert(
     target: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
 ) -> None:
     """Write the questions of a file as another kind of file, by their endings."""
-    reading = read_pack_file(source)
-    write_bytes(target, write_file(target.name, reading.questions))
+    reading, media = read_pack_with_media(source)
+    write_bytes(target, write_file(target.name, reading.questions, media))
+    for sentence in lost_in_file(target.name, reading.questions, media):
+        print(sentence, file=sys.stderr)
     unread = [snag for snag in reading.snags if snag.severity == "stop"]
     for snag in unread:
         print(line_of(snag), file=sys.stderr)

@@ -14,8 +14,8 @@ from ...core.prove.plays.about import told_of
 from ...core.prove.plays.out import KeptPlay
 from ...core.prove.plays.record import AnswerCollector
 from ..carried.page import Page
-from .came import came_of
 from .cmi5 import of_session, told_by_cmi5
+from .reported import reported_of
 from .scorm import TELLS
 
 
@@ -44,8 +44,8 @@ class CoursePage(Page):
 
     def elements(self, play_id: str, version: str, session: float, kept: str) -> str:
         """What a version of SCORM (``1.2``, ``2004``) is told: ``[element, value]`` of each."""
-        came = came_of(self._record(play_id), self._about)
-        return json.dumps([*TELLS[version](came, session, kept)], ensure_ascii=False)
+        reported = reported_of(self._record(play_id), self._about)
+        return json.dumps([*TELLS[version](reported, session, kept)], ensure_ascii=False)
 
     def statements(self, play_id: str, launch: str, began: float) -> str:
         """What cmi5 is told of a play that began at a time (milliseconds since 1970)."""

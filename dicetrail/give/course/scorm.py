@@ -8,7 +8,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ...core.play.kinds.base import Interaction
-from .came import Came, Judged, Places, Told
+from .reported import Judged, Places, Reported, ReportedAnswer
 
 Elements = Iterator[tuple[str, str]]
 LONGEST_KEPT_12, LONGEST_KEPT_2004 = 4096, 64_000
@@ -54,33 +54,33 @@ V2004 = Dialect(
 )
 
 
-def told_12(came: Came, session: float, kept: str) -> Elements:
+def told_12(reported: Reported, session: float, kept: str) -> Elements:
     """All that is told by SCORM 1.2; ``session`` is how long this launch has lasted (seconds), ``kept`` what
     the play is taken up from."""
-    ended = came.success if came.completed and came.success != "unknown" else "completed"
-    yield "cmi.core.lesson_status", ended if came.completed else "incomplete"
-    yield from _score("cmi.core.score", came)
+    ended = reported.success if reported.completed and reported.success != "unknown" else "completed"
+    yield "cmi.core.lesson_status", ended if reported.completed else "incomplete"
+    yield from _score("cmi.core.score", reported)
     yield "cmi.core.session_time", clock_of(session)
-    yield "cmi.core.exit", "" if came.completed else "suspend"
+    yield "cmi.core.exit", "" if reported.completed else "suspend"
     if len(kept) <= LONGEST_KEPT_12:
         yield "cmi.suspend_data", kept
-    for place, one in enumerate(came.told):
+    for place, one in enumerate(reported.told):
         yield from _interaction(f"cmi.interactions.{place}", one, V12)
         yield f"cmi.interactions.{place}.latency", clock_of(one.seconds)
 
 
-def told_2004(came: Came, session: float, kept: str) -> Elements:
+def told_2004(reported: Reported, session: float, kept: str) -> Elements:
     """All that is told by SCORM 2004."""
-    yield "cmi.completion_status", "completed" if came.completed else "incomplete"
-    yield "cmi.success_status", came.success
-    if came.scaled is not None:
-        yield "cmi.score.scaled", f"{came.scaled:.4g}"
-    yield from _score("cmi.score", came)
+    yield "cmi.completion_status", "completed" if reported.completed else "incomplete"
+    yield "cmi.success_status", reported.success
+    if reported.scaled is not None:
+        yield "cmi.score.scaled", f"{reported.scaled:.4g}"
+    yield from _score("cmi.score", reported)
     yield "cmi.session_time", duration_of(session)
-    yield "cmi.exit", "normal" if came.completed else "suspend"
+    yield "cmi.exit", "normal" if reported.completed else "suspend"
     if len(kept) <= LONGEST_KEPT_2004:
         yield "cmi.suspend_data", kept
-    for place, one in enumerate(came.told):
+    for place, one in enumerate(reported.told):
         yield from _interaction(f"cmi.interactions.{place}", one, V2004)
         yield f"cmi.interactions.{place}.latency", duration_of(one.seconds)
 
@@ -101,15 +101,15 @@ def duration_of(seconds: float) -> str:
     return f"PT{seconds:.2f}S"
 
 
-def _score(name: str, came: Came) -> Elements:
+def _score(name: str, reported: Reported) -> Elements:
     """The share of right answers, of a hundred: all that SCORM 1.2 takes."""
-    if came.scaled is not None:
-        yield f"{name}.raw", f"{100 * came.scaled:.4g}"
+    if reported.scaled is not None:
+        yield f"{name}.raw", f"{100 * reported.scaled:.4g}"
         yield f"{name}.min", "0"
         yield f"{name}.max", "100"
 
 
-def _interaction(name: str, one: Told, dialect: Dialect) -> Elements:
+def _interaction(name: str, one: ReportedAnswer, dialect: Dialect) -> Elements:
     yield f"{name}.id", f"q{one.number}-{_NO_NAME.sub('-', one.question)[:200]}"
     yield f"{name}.type", dialect.interactions.get(one.interaction, one.interaction)
     if dialect.described and one.prompt:

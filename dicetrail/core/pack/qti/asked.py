@@ -12,7 +12,7 @@ from xml.etree.ElementTree import Element
 
 from ...play.answers.areas import read_area
 from ...play.kinds.gaps import GAP
-from ...play.language.numbers import read_number
+from ...play.language.numbers import as_decimal, read_number
 from ...play.questions.question import LABELS, MISSES, Question, picture, same
 from ..xml import Part, element, words
 from .areas import in_pixels
@@ -44,7 +44,7 @@ class Interaction:
         if number is None:
             text_ = value_of("string", text)
             return element("qti-string-match", {"case-sensitive": "false"}, variable(), text_)
-        written = value_of("float", number_as_written(number))
+        written = value_of("float", as_decimal(number))
         return element("qti-equal", {"tolerance-mode": "exact"}, variable(), written)
 
 
@@ -62,11 +62,6 @@ def variable(name: str = RESPONSE) -> Element:
 def value_of(base: str, value: object) -> Element:
     """A value of a base type."""
     return element("qti-base-value", {"base-type": base}, str(value))
-
-
-def number_as_written(number: Fraction) -> str:
-    """A number as a decimal that any program reads."""
-    return str(number.numerator) if number.denominator == 1 else repr(float(number))
 
 
 def numbers_of(question: Question) -> list[Fraction]:
@@ -230,16 +225,16 @@ def _typed(question: Question, sizes: Sizes) -> Interaction:
 
 
 def _number(question: Question, sizes: Sizes) -> Interaction:
-    numbers = [number_as_written(number) for number in numbers_of(question)]
+    numbers = [as_decimal(number) for number in numbers_of(question)]
     how = {"tolerance-mode": "exact"}
     if question.tolerance:
-        near = number_as_written(question.tolerance)
+        near = as_decimal(question.tolerance)
         how = {"tolerance-mode": "absolute", "tolerance": f"{near} {near}"}
     equal = [element("qti-equal", how, variable(), value_of("float", number)) for number in numbers]
     right = equal[0] if len(equal) == 1 else element("qti-or", {}, *equal)
     declared = [_response("float", numbers[:1])]
     if question.between:
-        low, high = map(number_as_written, question.between)
+        low, high = map(as_decimal, question.between)
         attributes: dict[str, Any] = {
             "response-identifier": RESPONSE,
             "lower-bound": low,

@@ -119,6 +119,12 @@ def as_written(number: float) -> str:
     return str(int(number)) if isinstance(number, int) or number.is_integer() else repr(number)
 
 
+def as_decimal(number: Fraction, places: int = 12) -> str:
+    """A number in digits with a point, as any program reads it, to so many ``places``."""
+    text = f"{float(round(number, places)):.{places}f}"
+    return text.rstrip("0").rstrip(".")
+
+
 def show_number(value: Fraction, form: Literal["decimal", "fraction", "mixed"] = "decimal") -> str:
     """A number as people write it: whole, as a short decimal, or as a fraction ("7/3", mixed "2 1/3")."""
     if value.denominator == 1:

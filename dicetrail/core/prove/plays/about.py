@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ...play.kinds import KINDS, kind_of
+from ...play.language.numbers import as_decimal, read_number
 from ...play.questions.question import said
 from ...play.rulebook.game import Game
 
@@ -13,8 +14,8 @@ from ...play.rulebook.game import Game
 @dataclass(frozen=True, slots=True)
 class AboutQuestion:
     """What is told of a question: its prompt, its options as words (none where it is typed in), its kind
-    ("" where that is not known: then an answer is one option, or a text), its topic, what is right, and what
-    options are joined with."""
+    ("" where that is not known: then an answer is one option, or a text), its topic, what is right, what
+    options are joined with, and the unit of its number."""
 
     prompt: str
     options: tuple[str, ...] = ()
@@ -22,6 +23,13 @@ class AboutQuestion:
     topic: str = ""
     answers: tuple[str, ...] = ()
     items: tuple[str, ...] = ()
+    unit: str = ""
+
+    def decimal(self, text: str) -> str:
+        """A number that was typed as other programs read it (a decimal of up to 7 places); "" where the text
+        is none."""
+        number = read_number(text, self.unit)
+        return "" if number is None else as_decimal(number, 7)
 
     def places(self, text: str, parts: Sequence[str] = ()) -> tuple[int, ...]:
         """The options that an answer picked (their places as filed), by how it is kept."""
@@ -44,6 +52,7 @@ def told_of(game: Game) -> dict[str, AboutQuestion]:
             question.topic,
             question.answers,
             tuple(map(said, kind_of(question).items(question))),
+            question.unit,
         )
         for question in game.questions
     }

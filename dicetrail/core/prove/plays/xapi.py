@@ -124,6 +124,8 @@ def _response(about: AboutQuestion, made: Try) -> str:
     interaction, places = _interaction(about), about.places(made.text, made.parts)
     if interaction == "true-false":
         return made.text.lower()
+    if interaction == "numeric":
+        return about.decimal(made.text) or made.text
     if interaction == _MATCHING and places:
         return "[,]".join(f"i{item}[.]o{place}" for item, place in enumerate(places))
     return "[,]".join(f"o{place}" for place in places) if interaction in _LISTED and places else made.text

@@ -19,7 +19,7 @@ _PICKED: tuple[Interaction, ...] = ("choice", "sequencing")
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class ReportedAnswer:
     """A question that was answered: its number (from 1), its id, what sort of interaction it is, its words,
     what was given and what is right (places where options are picked, a text where one is typed), how it was
     judged, and the seconds it took."""
@@ -35,7 +35,7 @@ class Told:
 
 
 @dataclass(frozen=True, slots=True)
-class Came:
+class Reported:
     """What a play has come to. ``scaled`` is the share of the judged questions that were right (0 to 1), None
     where there was none."""
 
@@ -43,30 +43,30 @@ class Came:
     success: Success
     scaled: float | None
     seconds: float
-    told: tuple[Told, ...]
+    told: tuple[ReportedAnswer, ...]
 
 
-def came_of(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Came:
+def reported_of(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Reported:
     """What a play has come to, from its record and what is known of its questions."""
-    judged = record.asked - sum(answer.outcome == OPINION for answer in record.answers)
+    judged = [one.outcome for one in record.answers if one.outcome not in (OPEN, OPINION)]
     stopped = record.left or record.result == "stopped"
     successes: dict[str, Success] = {"won": "passed", "lost": "failed"}
-    return Came(
+    return Reported(
         completed=bool(record.result) and not stopped,
         success=successes.get(record.result, "unknown"),
-        scaled=round(min(record.right / judged, 1), 4) if judged > 0 else None,
+        scaled=round(judged.count("right") / len(judged), 4) if judged else None,
         seconds=record.seconds,
         told=tuple(_told(record, about)),
     )
 
 
-def _told(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Iterator[Told]:
+def _told(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Iterator[ReportedAnswer]:
     for number, answer in enumerate(record.answers, 1):
         if answer.outcome == OPEN:
             continue
         known = about.get(question_of(answer.question), AboutQuestion(answer.question))
         sort = KINDS[known.kind or ("choice" if known.options else "typed")].interaction
-        yield Told(
+        yield ReportedAnswer(
             number,
             question_of(answer.question),
             sort,
@@ -83,14 +83,19 @@ def _given(answer: Answer, about: AboutQuestion, sort: Interaction) -> Places | 
     if not given:
         return ""
     last = given[-1]
-    return _placed(about.places(last.text, last.parts), sort) or last.text
+    return _placed(about.places(last.text, last.parts), sort) or _typed(last.text, about, sort)
 
 
 def _right(about: AboutQuestion, sort: Interaction) -> Places | str:
     if not about.answers:
         return ""
     places = tuple(about.options.index(one) for one in about.answers if one in about.options)
-    return _placed(places, sort) or about.answers[0]
+    return _placed(places, sort) or _typed(about.answers[0], about, sort)
+
+
+def _typed(text: str, about: AboutQuestion, sort: Interaction) -> str:
+    """A text as it is told: a number in digits, "" where it is none."""
+    return about.decimal(text) if sort == "numeric" else text
 
 
 def _placed(places: tuple[int, ...], sort: Interaction) -> Places:
