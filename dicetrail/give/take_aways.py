@@ -44,7 +44,7 @@ TAKE_AWAYS: dict[str, TakeAway] = {
         "course.zip",
         "A course for a learning platform",
         "The page, packed as SCORM 1.2, SCORM 2004 and cmi5: uploaded to a platform it reports that it was"
-        " begun, each answer, the score, and passed or failed by the game's result, and goes on where it was"
+        " begun, each answer, the score, and passed or failed by the game’s result, and goes on where it was"
         " left.",
         "about 10 MB",
         course_file,

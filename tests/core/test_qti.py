@@ -181,12 +181,14 @@ class ThereAndBack(unittest.TestCase):
         for kind, text in CHANGED.items():
             [question] = read(f"id: q\n  kind: {kind}\n  prompt: What?\n  {text}").questions
             [told] = lost_in_file("x.zip", [question])
-            self.assertIn("Of the question q is left out its kind", told)
+            self.assertIn("‘What?’: its kind: ", told)
             [back] = read_file("x.zip", packaged(question)).questions
             self.assertEqual(back.answers, question.answers)
         for kind, text in MADE.items():
             [made] = read(f"id: q\n  kind: {kind}\n  {text}").questions
             self.assertIn("made anew for each play", lost_in_file("x.zip", [made])[0])
+            with self.assertRaises(Refused):
+                write_file("x.zip", [made])
         [adds] = read("id: q\n  prompt: Who?\n  options: [A1, B1]\n  key: A\n  adds A: fox 2").questions
         self.assertIn("what its answers add to meters", lost_in_file("x.zip", [adds])[0])
         self.assertIn("picture is not there", lost_in_file("x.zip", [said("spot")])[0])

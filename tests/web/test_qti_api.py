@@ -81,7 +81,9 @@ class QtiInTheWorkshop(Serving):
         [snag] = [
             one for line in self.ask("GET", f"/packs/{pack['id']}/lines")["lines"] for one in line["snags"]
         ]
-        self.assertEqual((snag["code"], snag["line"]), ("left-out", 2))
+        self.assertEqual((snag["code"], snag["line"], pack["to_mend"]), ("left-out", 2, 1))
+        mended = self.ask("POST", f"/packs/{pack['id']}/mend/left-out?revision={pack['revision']}")
+        self.assertEqual((mended["to_mend"], mended["questions"]), (0, 1))
 
     def test_archives_are_told_apart(self) -> None:
         for name, data, is_game in (("p.zip", package(1), False), ("g.zip", self.bundle(), True)):

@@ -271,7 +271,11 @@ class Reader:
         for number, line in enumerate(lines, 1):
             if line.startswith(REMARK):
                 self._collector.snag(
-                    Record(number, (line,), []), "left-out", "note", line.removeprefix(REMARK).strip()
+                    Record(number, (line,), []),
+                    "left-out",
+                    "warn",
+                    line.removeprefix(REMARK).strip(),
+                    mend="Remove the line",
                 )
 
     def _leave_rest(self, lines: int) -> None:

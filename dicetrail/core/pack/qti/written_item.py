@@ -49,7 +49,7 @@ def item_of(question: Question, identifier: str, sizes: Sizes) -> bytes:
             "xmlns": NAMESPACE,
             "identifier": identifier,
             "label": question.id,
-            "title": _title(question),
+            "title": shortened(question.prompt),
             "adaptive": "false",
             "time-dependent": "false",
             "tool-name": OURS,
@@ -63,8 +63,9 @@ def item_of(question: Question, identifier: str, sizes: Sizes) -> bytes:
     return document(root)
 
 
-def _title(question: Question) -> str:
-    text = re.sub(r"\s+", " ", "".join(piece for _, piece in marked(question.prompt)))
+def shortened(text: str) -> str:
+    """The first words of a text, without what is marked in it."""
+    text = re.sub(r"\s+", " ", "".join(piece for _, piece in marked(text)))
     return text if len(text) <= _LONGEST_TITLE else f"{text[: _LONGEST_TITLE - 1]}…"
 
 

@@ -12,13 +12,14 @@ from xml.etree.ElementTree import Element
 from ...archive import archive
 from ...play.language.numbers import as_written
 from ...play.questions.question import Question
+from ...snag import Refused
 from ..media import files_of
 from ..media_file import MediaFile
 from ..xml import document, element
 from .asked import MEDIA, Sizes
 from .described import described
 from .package import MANIFEST
-from .written_item import NAMESPACE, can_be_written, item_of, lost_in
+from .written_item import NAMESPACE, can_be_written, item_of, lost_in, shortened
 
 TEST = "test.xml"
 _CONTENT = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"
@@ -45,20 +46,23 @@ def told_of(questions: Sequence[Question], media: Mapping[str, MediaFile]) -> li
     """What of questions a package would not say, a sentence each."""
     sizes = _sizes(media)
     return [
-        f"Of the question {question.id} is left out {what}."
+        f"‘{shortened(question.prompt)}’: {what}."
         for question in questions
         for what in lost_in(question, sizes)
     ]
 
 
 def package_of(title: str, sections: Sequence[TestSection], media: Mapping[str, MediaFile]) -> bytes:
-    """A package of a test of sections. Questions that can't be written are left out (see :func:`told_of`)."""
+    """A package of a test of sections. Questions that can't be written are left out (see :func:`told_of`).
+    Raises Refused where none is left."""
     sizes = _sizes(media)
     kept = [
         section._replace(questions=[one for one in section.questions if can_be_written(one, sizes)])
         for section in sections
     ]
     named = dict(_named([question for section in kept for question in section.questions]))
+    if not named:
+        raise Refused("None of these questions can be said in QTI, so there would be nothing in the file.")
     files: dict[str, bytes] = {}
     for name, question in named.items():
         files[f"items/{name}.xml"] = item_of(question, name, sizes)

@@ -89,6 +89,7 @@ export async function cmi5Here(engine: CourseEngine): Promise<Platform | undefin
 
   await send([session("initialized")]);
   return {
+    learner: (JSON.parse(actor) as { name?: string }).name ?? "",
     kept: keptLast,
     tell: (play, kept) => {
       // what could not be sent is sent with what comes next

@@ -17,6 +17,8 @@ export async function reported(carrier: Carrier, engine: CourseEngine): Promise<
   };
   return {
     ...carrier,
+    start: (slug, wanted) =>
+      carrier.start(slug, { ...wanted, player: (wanted.player ?? "") || platform.learner }),
     join: (play, listener) =>
       carrier.join(play, {
         ...listener,

@@ -10,6 +10,7 @@ interface Version {
   set: string;
   commit: string;
   end: string;
+  learner: string;
 }
 
 const VERSIONS: Version[] = [
@@ -21,6 +22,7 @@ const VERSIONS: Version[] = [
     set: "SetValue",
     commit: "Commit",
     end: "Terminate",
+    learner: "cmi.learner_name",
   },
   {
     name: "1.2",
@@ -30,6 +32,7 @@ const VERSIONS: Version[] = [
     set: "LMSSetValue",
     commit: "LMSCommit",
     end: "LMSFinish",
+    learner: "cmi.core.student_name",
   },
 ];
 const DEEPEST = 50;
@@ -65,6 +68,14 @@ export function scormHere(engine: CourseEngine): Platform | undefined {
   return undefined;
 }
 
+/** A name that is written "Last, First" as it is said. */
+const inOrder = (name: string) =>
+  name
+    .split(/\s*,\s*/)
+    .reverse()
+    .join(" ")
+    .trim();
+
 function spoken(version: Version, api: Interface, engine: CourseEngine): Platform {
   const since = performance.now();
   const said = new Map<string, string>();
@@ -84,6 +95,7 @@ function spoken(version: Version, api: Interface, engine: CourseEngine): Platfor
     api[version.commit]?.("");
   };
   return {
+    learner: inOrder(api[version.get]?.(version.learner) ?? ""),
     kept: api[version.get]?.("cmi.suspend_data") ?? "",
     tell: (play, kept) => {
       last = { play, kept };
