@@ -7,6 +7,8 @@ import io
 import unittest
 import zipfile
 from collections.abc import Callable
+from fractions import Fraction
+from pathlib import Path
 
 from PIL import Image
 
@@ -21,6 +23,8 @@ from dicetrail.core.snag import Refused
 
 from .qti_items import ITEM_30, ITEMS_2, MANIFEST
 from .qti_scored import Responses, scored
+
+OF_OTHERS = Path(__file__).parent / "qti_of_others.zip"
 
 
 def picture(width: int = 200, height: int = 100, shade: int = 90) -> bytes:
@@ -292,6 +296,29 @@ class OfOthers(unittest.TestCase):
         self.assertEqual((question.kind, question.answers, question.worth), ("choice", ("A bowline",), 1))
         self.assertEqual([one.says for one in question.carries], ["That one slips."])
         self.assertEqual(told, [])
+
+    def test_a_package_that_another_program_wrote(self) -> None:
+        """Written as QTI 2.1 by a general converter of the Python registry (LGPL 3), from made-up questions;
+        kept here as it was written, some of its names in small letters."""
+        reading = read_file("x.zip", OF_OTHERS.read_bytes())
+        self.assertEqual(reading.snags, [])
+        found = {one.prompt: (one.kind, one.answers) for one in reading.questions}
+        self.assertEqual(
+            found,
+            {
+                "Which knot joins two ropes?": ("choice", ("Sheet bend",)),
+                "Which clouds are high?": ("several", ("Cirrus", "Cirrostratus")),
+                "Which star shows north?": ("typed", ("Polaris", "the pole star")),
+                "A ___ falls on a ___.": ("gaps", ("drop; roof",)),
+                "How far is the hut?": ("number", ("2.5",)),
+                "From low to high": ("order", ("Stratus", "Altocumulus", "Cirrus")),
+                "What is it of?": ("match", ("igneous", "metamorphic")),
+            },
+        )
+        [gaps] = [one for one in reading.questions if one.kind == "gaps"]
+        self.assertEqual(gaps.gaps, (("drop",), ("roof", "house")))
+        [number] = [one for one in reading.questions if one.kind == "number"]
+        self.assertEqual(number.tolerance, Fraction(1, 4))
 
     def test_what_can_not_be_asked_is_told_with_why(self) -> None:
         item = ITEM_30.replace("qti-choice-interaction", "qti-drawing-interaction")

@@ -62,7 +62,11 @@ class Item:
     def prompt(self, gap: str = "") -> str:
         """The words that are asked; ``gap`` stands where something is to be filled in. Raises NoQuestion."""
         inline = dict.fromkeys(("text-entry-interaction", "inline-choice-interaction", "gap"), gap)
-        words = plain(self.body, NO_WORDS | inline) or self.node.get("title")
+        words = plain(self.body, NO_WORDS | inline)
+        own = self.body.first("prompt")
+        if own is not None and plain(own, NO_WORDS) == plain(self.body, NO_WORDS | inline | {"prompt": ""}):
+            words = plain(own, NO_WORDS)  # some write the same words at both places
+        words = words or self.node.get("title")
         if not words:
             raise NoQuestion("there are no words in it that ask anything")
         return words

@@ -18,6 +18,24 @@ LARGEST = 4 * 2**20
 """Bytes of one document."""
 DEEPEST = 60
 """Elements inside of each other."""
+_NAMES = (
+    *(
+        "assessment-item",
+        "item-body",
+        "response-declaration",
+        "correct-response",
+        "map-entry",
+        "area-mapping",
+    ),
+    *("area-map-entry", "outcome-declaration", "modal-feedback", "feedback-inline", "rubric-block"),
+    *("choice-interaction", "order-interaction", "match-interaction", "gap-match-interaction"),
+    *("inline-choice-interaction", "text-entry-interaction", "extended-text-interaction"),
+    *("slider-interaction", "hotspot-interaction", "select-point-interaction", "simple-choice"),
+    *("simple-match-set", "simple-associable-choice", "inline-choice", "gap-text", "hotspot-choice"),
+    *("response-identifier", "base-type", "map-key", "mapped-value", "lower-bound", "upper-bound"),
+)
+_RUN_TOGETHER = {name.replace("-", ""): name for name in _NAMES}
+"""Names that some programs write without a trace of where their words part."""
 _HUMP = re.compile(r"(?<=[a-z0-9])(?=[A-Z])")
 _BLOCKS = frozenset(
     (
@@ -129,5 +147,5 @@ def _node(element: Element, file: str, deeper: int) -> QtiNode:
 
 
 def _plain_name(name: str) -> str:
-    local = _HUMP.sub("-", name.rpartition("}")[2]).lower()
-    return local.removeprefix("qti-")
+    local = _HUMP.sub("-", name.rpartition("}")[2]).lower().removeprefix("qti-")
+    return _RUN_TOGETHER.get(local, local)
