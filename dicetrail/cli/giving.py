@@ -15,6 +15,7 @@ from .parts import GamePath, playable
 
 commands = typer.Typer()
 BUNDLE = "bundle"
+_PLAYED = [way for way, one in TAKE_AWAYS.items() if one.plays]
 
 
 def _known(way: str) -> str:
@@ -31,7 +32,7 @@ def give(
         str,
         typer.Option(
             "--as",
-            help=f"{BUNDLE}: to go on with; {', '.join(TAKE_AWAYS)}: to be played",
+            help=f"{BUNDLE}: to go on with; {', '.join(_PLAYED)}: to be played; qti: its questions",
             callback=_known,
         ),
     ],
@@ -41,6 +42,12 @@ def give(
     Right answers are not in plain sight in a file that plays, but whoever opens it up can find them.
     """
     game = playable(game_path)
-    data = write_bundle(game.bundled()) if way == BUNDLE else TAKE_AWAYS[way].make(*game.carried())
+    if way == BUNDLE:
+        data = write_bundle(game.bundled())
+    else:
+        carried = game.carried()
+        data = TAKE_AWAYS[way].make(*carried)
+        for sentence in TAKE_AWAYS[way].lost(*carried):
+            print(sentence, file=sys.stderr)
     write_bytes(out, data)
     print(f"{out}: {len(data):,} bytes", file=sys.stderr)

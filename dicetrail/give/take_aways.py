@@ -9,18 +9,22 @@ from ..core.pack.media_file import MediaFile
 from ..core.play.rulebook.game import Game
 from .course_file import course_file
 from .page import page_file
+from .questions_file import lost_questions, questions_file
 from .terminal import terminal_file
 
 
 @dataclass(frozen=True, slots=True)
 class TakeAway:
-    """A sort of file that plays a game: its ending, what it is and how large about, and what makes it."""
+    """A sort of file that a game is given away as: its ending, what it is and how large about, what makes it,
+    and what of the game it does not say. ``plays`` where it plays by itself."""
 
     ending: str
     title: str
     about: str
     size: str
     make: Callable[[Game, Sequence[MediaFile]], bytes]
+    lost: Callable[[Game, Sequence[MediaFile]], list[str]] = lambda game, media: []
+    plays: bool = True
 
 
 TAKE_AWAYS: dict[str, TakeAway] = {
@@ -49,6 +53,16 @@ TAKE_AWAYS: dict[str, TakeAway] = {
         "about 10 MB",
         course_file,
     ),
+    "qti": TakeAway(
+        "qti.zip",
+        "Its questions, for other programs",
+        "QTI 3.0, a section for each round, with pictures and sounds. Rules have no words in it, nor have"
+        " questions that are made anew for each play.",
+        "about 0.1 MB",
+        questions_file,
+        lost_questions,
+        plays=False,
+    ),
 }
-"""Those that play by themselves, in the order they are offered; a bundle, which is worked on, is in
+"""All of them, in the order they are offered; a bundle, which is worked on, is in
 ``core/rules/bundle.py``."""

@@ -9,6 +9,7 @@ import zipfile
 from collections.abc import Callable
 from fractions import Fraction
 from pathlib import Path
+from xml.etree.ElementTree import fromstring
 
 from PIL import Image
 
@@ -240,6 +241,50 @@ RIGHT_AND_WRONG: dict[str, tuple[list[Responses], list[Responses]]] = {
     "square": ([{"RESPONSE": ["49 60"]}], [{"RESPONSE": ["51 60"]}]),
     "pictures": ([{"RESPONSE": ["A"]}], [{"RESPONSE": ["B"]}]),
 }
+
+
+ORDER = {
+    "assessment-item": (
+        *("response-declaration", "outcome-declaration", "item-body"),
+        *("response-processing", "modal-feedback"),
+    ),
+    "response-declaration": ("correct-response", "mapping", "area-mapping"),
+    "choice-interaction": ("prompt", "simple-choice"),
+    "order-interaction": ("prompt", "simple-choice"),
+    "match-interaction": ("prompt", "simple-match-set"),
+    "gap-match-interaction": ("gap-text", "p"),
+    "slider-interaction": ("prompt",),
+    "select-point-interaction": ("prompt", "img"),
+    "response-condition": ("response-if", "response-else"),
+    "rubric-block": ("content-body",),
+    "modal-feedback": ("content-body",),
+}
+"""What may stand in an element, in its order (QTI 3.0, XML binding; from memory: its schema is not at hand)."""
+WANTED = {
+    "assessment-item": ("identifier", "title", "adaptive", "time-dependent"),
+    "response-declaration": ("identifier", "cardinality", "base-type"),
+    "outcome-declaration": ("identifier", "cardinality", "base-type"),
+    "modal-feedback": ("outcome-identifier", "identifier", "show-hide"),
+    "slider-interaction": ("response-identifier", "lower-bound", "upper-bound"),
+    "simple-associable-choice": ("identifier", "match-max"),
+    "gap-text": ("identifier", "match-max"),
+    "rubric-block": ("view",),
+}
+"""Attributes that an element has to have."""
+
+
+class Written(unittest.TestCase):
+    def test_elements_stand_as_the_binding_has_them(self) -> None:
+        for name in SAID:
+            root = fromstring(item_in(packaged(said(name))))
+            for one in root.iter():
+                tag = one.tag.rpartition("}")[2].removeprefix("qti-")
+                inside = [child.tag.rpartition("}")[2].removeprefix("qti-") for child in one]
+                with self.subTest(name, element=tag):
+                    if tag in ORDER:
+                        places = [ORDER[tag].index(child) for child in inside]
+                        self.assertEqual(places, sorted(places))
+                    self.assertLessEqual({*WANTED.get(tag, ())}, one.keys())
 
 
 class Scored(unittest.TestCase):

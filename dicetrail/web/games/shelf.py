@@ -151,7 +151,9 @@ def words() -> WordsOut:
             EndingOut(ending=ending, says=form.says, partly=form.partly) for ending, form in ENDINGS.items()
         ],
         take_aways=[
-            TakeAwayOut(way=way, ending=one.ending, title=one.title, about=one.about, size=one.size)
+            TakeAwayOut(
+                way=way, ending=one.ending, title=one.title, about=one.about, size=one.size, plays=one.plays
+            )
             for way, one in TAKE_AWAYS.items()
         ],
         switches=[

@@ -129,13 +129,15 @@ class EndingOut(BaseModel):
 
 
 class TakeAwayOut(BaseModel):
-    """A file that plays a game by itself: its name in addresses, and what is said of it."""
+    """A file that a game is given away as: its name in addresses, what is said of it, and whether it plays by
+    itself."""
 
     way: str
     ending: str
     title: str
     about: str
     size: str
+    plays: bool
 
 
 class SwitchOut(BaseModel):

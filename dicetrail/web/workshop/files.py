@@ -48,4 +48,4 @@ def files_of_game(session: Session, game: Game) -> list[MediaFile]:
     """The pictures and sounds that a compiled game names."""
     digests = sorted(set(_DIGEST.findall(str(to_json(game)))))
     found = [media.media_of(session, digest) for digest in digests]
-    return [MediaFile(one.name, one.data, one.mime, {}) for one in found if one]
+    return [MediaFile(one.name, one.data, one.mime, json.loads(one.about)) for one in found if one]

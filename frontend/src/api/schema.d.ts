@@ -7041,13 +7041,16 @@ export interface components {
         };
         /**
          * TakeAwayOut
-         * @description A file that plays a game by itself: its name in addresses, and what is said of it.
+         * @description A file that a game is given away as: its name in addresses, what is said of it, and whether it plays by
+         *     itself.
          */
         TakeAwayOut: {
             /** About */
             about: string;
             /** Ending */
             ending: string;
+            /** Plays */
+            plays: boolean;
             /** Size */
             size: string;
             /** Title */

@@ -66,8 +66,8 @@ def package_of(title: str, sections: Sequence[TestSection], media: Mapping[str, 
     files: dict[str, bytes] = {}
     for name, question in named.items():
         files[f"items/{name}.xml"] = item_of(question, name, sizes)
-    identifiers = iter(named)
-    parted = [(section, [next(identifiers) for _ in section.questions]) for section in kept]
+    names = {question.id: name for name, question in named.items()}
+    parted = [(section, [names[question.id] for question in section.questions]) for section in kept]
     files[TEST] = document(_test(title, parted, named), lines=True)
     used = files_of(named.values())
     there = {name: one for name, one in media.items() if name in used}
@@ -82,9 +82,11 @@ def _sizes(media: Mapping[str, MediaFile]) -> Sizes:
 
 
 def _named(questions: Sequence[Question]) -> Iterator[tuple[str, Question]]:
-    """Questions by identifiers: their own, where these can be some."""
+    """Questions by identifiers: their own, where these can be some. One that several sections have is
+    written once."""
     taken: set[str] = set()
-    for number, question in enumerate(questions, 1):
+    once = {question.id: question for question in questions}
+    for number, question in enumerate(once.values(), 1):
         name = question.id if _NAME.fullmatch(question.id) and question.id != "test" else f"item-{number}"
         while name.casefold() in taken:
             name = f"{name}-{number}"
@@ -120,7 +122,9 @@ def _section(
     if section.shuffle:
         made.append(element("qti-ordering", {"shuffle": "true"}))
     for name in names:
-        ref = element("qti-assessment-item-ref", {"identifier": name, "href": f"items/{name}.xml"})
+        ref = element(
+            "qti-assessment-item-ref", {"identifier": f"{name}-in-{number}", "href": f"items/{name}.xml"}
+        )
         if (seconds := named[name].seconds) is not None:
             ref.append(element("qti-time-limits", {"max-time": as_written(float(seconds))}))
         made.append(ref)

@@ -11,6 +11,17 @@ const MOST_VERSIONS = 8;
 /** The files that a game is given away as. */
 export function Files({ game }: { game: Game }) {
   const ways = useWords()?.take_aways ?? [];
+  const entries = (playing: boolean) =>
+    ways
+      .filter(({ plays }) => plays === playing)
+      .map(({ way, ending, title, about, size }) => (
+        <Entry
+          key={way}
+          title={title}
+          about={about}
+          files={[[`Save the .${ending} file`, takeAway(game.id, way), size]]}
+        />
+      ));
   const bundle = (
     <Entry
       title="A bundle, for another maker"
@@ -25,19 +36,13 @@ export function Files({ game }: { game: Game }) {
     <div className="flex max-w-6xl flex-col">
       {game.playable ? (
         <div className="grid gap-x-12 lg:grid-cols-2">
-          {ways.map(({ way, ending, title, about, size }) => (
-            <Entry
-              key={way}
-              title={title}
-              about={about}
-              files={[[`Save the .${ending} file`, takeAway(game.id, way), size]]}
-            />
-          ))}
+          {entries(true)}
           <p className="border-b border-line py-3 text-soft lg:col-span-2">
             Right answers are not in plain sight in these, but whoever opens the file up can find
             them. Where that matters, hand out a link: then they stay here until they are revealed.
           </p>
           <PrintIt game={game} />
+          {entries(false)}
           {bundle}
         </div>
       ) : (
