@@ -259,7 +259,7 @@ ORDER = {
     "rubric-block": ("content-body",),
     "modal-feedback": ("content-body",),
 }
-"""What may stand in an element, in its order (QTI 3.0, XML binding; from memory: its schema is not at hand)."""
+"""What may stand in an element, in its order (QTI 3.0, XML binding; from memory, as no schema is here)."""
 WANTED = {
     "assessment-item": ("identifier", "title", "adaptive", "time-dependent"),
     "response-declaration": ("identifier", "cardinality", "base-type"),
@@ -284,7 +284,7 @@ class Written(unittest.TestCase):
                     if tag in ORDER:
                         places = [ORDER[tag].index(child) for child in inside]
                         self.assertEqual(places, sorted(places))
-                    self.assertLessEqual({*WANTED.get(tag, ())}, one.keys())
+                    self.assertLessEqual({*WANTED.get(tag, ())}, {*one.keys()})
 
 
 class Scored(unittest.TestCase):
