@@ -198,6 +198,15 @@ class ThereAndBack(unittest.TestCase):
         self.assertIn("what its answers add to meters", lost_in_file("x.zip", [adds])[0])
         self.assertIn("picture is not there", lost_in_file("x.zip", [said("spot")])[0])
 
+    def test_a_file_that_is_not_there_is_told_and_its_words_stay(self) -> None:
+        questions = [said("choice"), said("pictures")]
+        told = lost_in_file("x.zip", questions, {})
+        self.assertEqual(len(told), 3, told)
+        self.assertIn("the file hut.png, which is not there", told[0])
+        reading = read_file("x.zip", write_file("x.zip", questions, {}))
+        self.assertEqual(reading.snags, [])
+        self.assertEqual([one.options for one in reading.questions][1], ("A hut", "A map"))
+
     def test_the_same_questions_give_the_same_bytes_in_their_order(self) -> None:
         questions = [said(name) for name in SAID]
         package = write_file("x.zip", questions, MEDIA)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import atexit
 import os
+import re
 import shutil
 import signal
 import socket
@@ -32,6 +33,7 @@ ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 HEADLESS = Path(__file__).with_name("headless_chromium")
 """Starts Chromium without its windows, which nobody sees and which are much of its work."""
+_MEANWHILE = re.compile(r"/proof/.* status of 409 ")
 PATIENCE = 40
 """Seconds until something that does not come counts as missing; machines that are shared can be slow."""
 STARTS = 3
@@ -282,8 +284,10 @@ class Browser:
         ]
 
     def console(self) -> list[str]:
-        """Errors the page wrote to the console since they were last asked for."""
-        return [entry["message"] for entry in self.driver.get_log("browser") if entry["level"] == "SEVERE"]
+        """Errors the page wrote to the console since they were last asked for. What was asked of a game that
+        was changed meanwhile is none: the page asks once more."""
+        told = [entry["message"] for entry in self.driver.get_log("browser") if entry["level"] == "SEVERE"]
+        return [message for message in told if not _MEANWHILE.search(message)]
 
     def picture(self, path: Path) -> None:
         """Keep a picture of the page as it stands."""

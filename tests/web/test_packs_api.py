@@ -117,6 +117,7 @@ class Questions(Serving):
         self.assertEqual(len(self.ask("GET", "/shelf")["packs"]), 1, "looking keeps nothing")
 
     def test_written_out_and_read_again_the_same(self):
+        self.client.post("/api/workshop/media", files={"file": ("a.png", png())})
         self.change(2, topic="Größe", image="a.png", alt="a field")
         records = self.client.get(f"/api/workshop{self.path}/file?ending=json").json()
         for ending in ENDINGS:

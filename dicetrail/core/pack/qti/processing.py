@@ -12,7 +12,7 @@ from .tree import QtiNode, plain
 
 _RIGHT = frozenset(("right", "correct"))
 _WRONG = frozenset(("wrong", "incorrect"))
-_OUTCOMES = frozenset(("score", "maxscore", "completion-status", "completionstatus"))
+_SCORE = "score"
 
 
 @dataclass(slots=True)
@@ -81,7 +81,7 @@ def accepted_in(item: QtiNode) -> list[str]:
     return [
         plain(value)
         for step in _steps(item)
-        if step.condition is not None and any(one.casefold() in _OUTCOMES for one in step.sets)
+        if step.condition is not None and any(one.casefold() == _SCORE for one in step.sets)
         for equal in _with(step.condition, "equal")
         for value in equal.all("base-value")
     ]

@@ -11,9 +11,9 @@ from xml.etree.ElementTree import Element
 
 from ...archive import archive
 from ...play.language.numbers import as_written
-from ...play.questions.question import Question
+from ...play.questions.question import Question, pictures_in, said
 from ...snag import Refused
-from ..media import files_of
+from ..media import files_of, read_part
 from ..media_file import MediaFile
 from ..xml import document, element
 from .asked import MEDIA, Sizes
@@ -48,7 +48,7 @@ def told_of(questions: Sequence[Question], media: Mapping[str, MediaFile]) -> li
     return [
         f"‘{shortened(question.prompt)}’: {what}."
         for question in questions
-        for what in lost_in(question, sizes)
+        for what in (*lost_in(question, sizes), *_not_there(question, media))
     ]
 
 
@@ -57,7 +57,9 @@ def package_of(title: str, sections: Sequence[TestSection], media: Mapping[str, 
     Raises Refused where none is left."""
     sizes = _sizes(media)
     kept = [
-        section._replace(questions=[one for one in section.questions if can_be_written(one, sizes)])
+        section._replace(
+            questions=[_there(one, media) for one in section.questions if can_be_written(one, sizes)]
+        )
         for section in sections
     ]
     named = dict(_named([question for section in kept for question in section.questions]))
@@ -73,6 +75,29 @@ def package_of(title: str, sections: Sequence[TestSection], media: Mapping[str, 
     there = {name: one for name, one in media.items() if name in used}
     files |= {f"items/{MEDIA}{name}": one.data for name, one in sorted(there.items())}
     return archive({MANIFEST: document(_manifest(title, named, there), lines=True), **files})
+
+
+def _not_there(question: Question, media: Mapping[str, MediaFile]) -> Iterator[str]:
+    """The files that a question names and that are not there."""
+    for file in sorted(files_of([question]) - media.keys()):
+        yield f"the file {file}, which is not there"
+
+
+def _there(question: Question, media: Mapping[str, MediaFile]) -> Question:
+    """The question without the files that are not there: of a picture its words stay."""
+    if not files_of([question]) - media.keys():
+        return question
+    sound = question.sound if read_part(question.sound)[0] in media else ""
+    shown = question.image in media
+    options = [said(text) if {*pictures_in(text)} - media.keys() else text for text in question.options]
+    items = [said(text) if {*pictures_in(text)} - media.keys() else text for text in question.items]
+    return question._replace(
+        image=question.image if shown else "",
+        alt=question.alt if shown else "",
+        sound=sound,
+        options=tuple(options),
+        items=tuple(items),
+    )
 
 
 def _sizes(media: Mapping[str, MediaFile]) -> Sizes:
