@@ -74,7 +74,9 @@ SAID = {
     "truth": """
   prompt: The sea is salt.
   answer: "False"
-  level: "5" """,
+  level: "5"
+  says A: It is not.
+  says B: "So it is." """,
     "order": """
   prompt: From low to high
   options: [Stratus, Altocumulus, Cirrus]

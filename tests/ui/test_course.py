@@ -6,6 +6,7 @@ import json
 import tempfile
 import threading
 import unittest
+import zipfile
 from pathlib import Path
 from typing import Any, ClassVar
 from urllib.request import urlopen
@@ -34,6 +35,7 @@ class Course(unittest.TestCase):
 
     platform: ClassVar[LearningPlatform]
     browser: ClassVar[Browser]
+    folder: ClassVar[Path]
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -42,6 +44,9 @@ class Course(unittest.TestCase):
         (folder / "knots.yaml").write_text(RULES, "utf-8")
         package = folder / "knots.course.zip"
         package.write_bytes(course_file(*game_on_disk(folder / "knots.yaml").carried()))
+        with zipfile.ZipFile(package) as zipped:
+            zipped.extract("index.html", folder)
+        cls.folder = folder
         cls.platform = LearningPlatform()
         threading.Thread(target=cls.platform.serve_forever, daemon=True).start()
         cls.addClassCleanup(cls.platform.server_close)
@@ -120,6 +125,13 @@ class Course(unittest.TestCase):
         self.assertEqual(after["cmi.interactions.1.result"], "incorrect")
         self.assertEqual(after["cmi.interactions.1.correct_responses.0.pattern"], "0")
         self.assertEqual(self.told()["problems"], [])
+
+    def test_without_a_platform_it_plays_as_any_page(self) -> None:
+        self.browser.open((self.folder / "index.html").as_uri())
+        self.browser.press("Set out")
+        self.answered(0, "a")
+        self.browser.find("[data-phase=asking] h1", "QUESTION 1?")
+        self.assertEqual(self.browser.console(), [])
 
     def test_by_cmi5(self) -> None:
         self.played_in_two_sittings("cmi5")

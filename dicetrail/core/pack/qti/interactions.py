@@ -9,7 +9,7 @@ from typing import cast
 from ...play.answers.areas import AreaError, read_area
 from ...play.kinds.gaps import GAP, as_fills
 from ...play.language.numbers import show_number
-from ...play.questions.question import LABELS
+from ...play.questions.question import LABELS, TRUTH_OPTIONS
 from ..notation import join_bars
 from ..record import WrittenRecord
 from ..roles import Role
@@ -20,21 +20,10 @@ from .processing import accepted_in, tolerance_in
 from .tree import QtiNode, plain
 
 LONGEST_UNIT = 20
+TRUTH = tuple(text.casefold() for text in TRUTH_OPTIONS)
 _HOLDERS = (
-    "p",
-    "div",
-    "span",
-    "li",
-    "td",
-    "th",
-    "label",
-    "h1",
-    "h2",
-    "h3",
-    "h4",
-    "blockquote",
-    "strong",
-    "em",
+    *("p", "div", "span", "li", "td", "th", "label", "blockquote"),
+    *("h1", "h2", "h3", "h4", "strong", "em"),
 )
 _NO_KEY = "nothing says what is right"
 
@@ -48,22 +37,28 @@ def _choice(item: Item, node: QtiNode) -> WrittenRecord:
     several = declared.cardinality == "multiple"
     if several and not rights:
         raise NoQuestion(_NO_KEY)
-    if (
-        rights
-        and not several
-        and {text.casefold() for text in texts} == {"true", "false"}
-        and len(texts) == 2
-    ):
-        return {"kind": "truth", "prompt": item.prompt(), "answer": texts[rights[0]]}
-    record: WrittenRecord = {
+    folded = [text.casefold() for text in texts]
+    if rights and not several and sorted(folded) == sorted(TRUTH):
+        carried = _carried(item, declared, choices, [TRUTH.index(text) for text in folded])
+        return {"kind": "truth", "prompt": item.prompt(), "answer": folded[rights[0]], **carried}
+    fixed = [place for place, one in enumerate(choices) if one.get("fixed") == "true"]
+    return {
         "kind": "several" if several else "choice" if rights else "opinion",
         "prompt": item.prompt(),
         "option": texts,
-        "key": " ".join(_label(place) for place in sorted(rights)),
+        "key": " ".join(map(_label, sorted(rights))),
+        "pinned": " ".join(map(_label, fixed)),
+        **_carried(item, declared, choices, range(len(choices))),
     }
-    fixed = [place for place, one in enumerate(choices) if one.get("fixed") == "true"]
-    record["pinned"] = " ".join(map(_label, fixed))
-    for place, (name, choice) in enumerate(zip(names, choices, strict=True)):
+
+
+def _carried(
+    item: Item, declared: Declared, choices: Sequence[QtiNode], places: Iterable[int]
+) -> WrittenRecord:
+    """What is said to those who pick each choice, and its value; the choices stand at ``places`` here."""
+    record: WrittenRecord = {}
+    for place, choice in zip(places, choices, strict=True):
+        name = choice.get("identifier")
         inside = " ".join(plain(one) for one in choice.all("feedback-inline"))
         if says := item.said.to.get(name) or inside:
             record[cast(Role, f"says {_label(place)}")] = says
