@@ -315,7 +315,7 @@ class Files(Serving):
         return self.ask("GET", f"/games/{self.bring_it(data, json.dumps({name: which}))['game']}")
 
     def test_a_bundle_goes_to_another_workshop_and_back(self):
-        games = self.ask("GET", "/shelf")["games"]
+        games = self.ask("GET", "/shelf")["games"][::3]
         bundles = {game["title"]: self.bundle(game) for game in games}
         self._running.close()
         with serving(self.folder / "other") as other:
