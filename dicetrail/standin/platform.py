@@ -29,7 +29,6 @@ from .statements import problems_of
 PAGES = Path(__file__).parent / "pages"
 LARGEST = 64 * 2**20
 SCORM = ("1.2", "2004")
-WAYS = (*SCORM, "cmi5")
 LEARNER = {
     "objectType": "Agent",
     "name": "Ida Sample",

@@ -10,14 +10,12 @@ from uuid import UUID, uuid5
 
 from ...core.prove.plays.about import AboutQuestion
 from ...core.prove.plays.out import KeptPlay
-from ...core.prove.plays.xapi import statements
-from .scorm import duration_of
+from ...core.prove.plays.xapi import VERBS, duration_of, statements, time_of
 
 _CATEGORIES = "https://w3id.org/xapi/cmi5/context/categories/"
 _CMI5, _MOVE_ON = f"{_CATEGORIES}cmi5", f"{_CATEGORIES}moveon"
 _DEFINED = ("completed", "passed", "failed")
 """The verbs of a play that cmi5 defines."""
-_VERBS = "http://adlnet.gov/expapi/verbs/"
 _SPACE = UUID("0a1f6a0e-3f8a-5a0f-8a67-3a3f4d1e2b11")
 """The namespace of the ids of sessions' statements."""
 Launch = Mapping[str, Any]
@@ -29,7 +27,7 @@ def told_by_cmi5(
 ) -> Iterator[dict[str, Any]]:
     """The statements of a play, those of each verb that cmi5 defines marked as such."""
     for one in statements(play, str(launch["activity"]), title, about):
-        verb = one["verb"]["id"].removeprefix(_VERBS)
+        verb = one["verb"]["id"].removeprefix(VERBS)
         if verb == "answered":
             yield _of(one, launch, [])
         elif verb in _DEFINED:
@@ -40,9 +38,9 @@ def of_session(verb: str, at: datetime, seconds: float, launch: Launch) -> dict[
     """The statement that begins a session (``initialized``), or ends it (``terminated``)."""
     made = {
         "id": str(uuid5(_SPACE, f"{launch['registration']} {launch.get('session', '')} {verb} {at}")),
-        "verb": {"id": f"{_VERBS}{verb}", "display": {"en": verb}},
+        "verb": {"id": f"{VERBS}{verb}", "display": {"en": verb}},
         "object": {"objectType": "Activity", "id": launch["activity"]},
-        "timestamp": at.isoformat(timespec="milliseconds").replace("+00:00", "Z"),
+        "timestamp": time_of(at),
     }
     if verb == "terminated":
         made["result"] = {"duration": duration_of(seconds)}

@@ -6,7 +6,6 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from ...core.play.kinds import KINDS
 from ...core.play.kinds.base import Interaction
 from ...core.prove.plays.about import AboutQuestion
 from ...core.prove.plays.record import OPEN, OPINION, Answer, PlayRecord, question_of
@@ -49,10 +48,9 @@ class Reported:
 def reported_of(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Reported:
     """What a play has come to, from its record and what is known of its questions."""
     judged = [one.outcome for one in record.answers if one.outcome not in (OPEN, OPINION)]
-    stopped = record.left or record.result == "stopped"
     successes: dict[str, Success] = {"won": "passed", "lost": "failed"}
     return Reported(
-        completed=bool(record.result) and not stopped,
+        completed=bool(record.result) and not record.stopped,
         success=successes.get(record.result, "unknown"),
         scaled=round(judged.count("right") / len(judged), 4) if judged else None,
         seconds=record.seconds,
@@ -65,7 +63,7 @@ def _told(record: PlayRecord, about: Mapping[str, AboutQuestion]) -> Iterator[Re
         if answer.outcome == OPEN:
             continue
         known = about.get(question_of(answer.question), AboutQuestion(answer.question))
-        sort = KINDS[known.kind or ("choice" if known.options else "typed")].interaction
+        sort = known.interaction
         yield ReportedAnswer(
             number,
             question_of(answer.question),

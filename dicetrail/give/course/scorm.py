@@ -4,16 +4,24 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 
 from ...core.play.kinds.base import Interaction
+from ...core.prove.plays.xapi import duration_of
 from .reported import Judged, Places, Reported, ReportedAnswer
 
 Elements = Iterator[tuple[str, str]]
 LONGEST_KEPT_12, LONGEST_KEPT_2004 = 4096, 64_000
 """Characters that each may keep of a play."""
 _NO_NAME = re.compile(r"[^A-Za-z0-9_-]+")
+
+
+def clock_of(seconds: float) -> str:
+    """A span of time as ``HHHH:MM:SS.SS`` (CMITimespan)."""
+    hundredths = round(seconds * 100)
+    minutes, rest = divmod(hundredths, 6000)
+    return f"{minutes // 60:04}:{minutes % 60:02}:{rest // 100:02}.{rest % 100:02}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +38,10 @@ class Dialect:
     given: str
     described: bool
     longest: int
+    keeps: int
+    """Characters that it keeps of a play."""
+    span: Callable[[float], str]
+    """A span of time, in seconds, as it is written."""
 
 
 V12 = Dialect(
@@ -41,6 +53,8 @@ V12 = Dialect(
     given="student_response",
     described=False,
     longest=255,
+    keeps=LONGEST_KEPT_12,
+    span=clock_of,
 )
 V2004 = Dialect(
     between="[,]",
@@ -51,6 +65,8 @@ V2004 = Dialect(
     given="learner_response",
     described=True,
     longest=250,
+    keeps=LONGEST_KEPT_2004,
+    span=duration_of,
 )
 
 
@@ -62,11 +78,7 @@ def told_12(reported: Reported, session: float, kept: str) -> Elements:
     yield from _score("cmi.core.score", reported)
     yield "cmi.core.session_time", clock_of(session)
     yield "cmi.core.exit", "" if reported.completed else "suspend"
-    if len(kept) <= LONGEST_KEPT_12:
-        yield "cmi.suspend_data", kept
-    for place, one in enumerate(reported.told):
-        yield from _interaction(f"cmi.interactions.{place}", one, V12)
-        yield f"cmi.interactions.{place}.latency", clock_of(one.seconds)
+    yield from _kept_and_answered(reported, kept, V12)
 
 
 def told_2004(reported: Reported, session: float, kept: str) -> Elements:
@@ -78,27 +90,11 @@ def told_2004(reported: Reported, session: float, kept: str) -> Elements:
     yield from _score("cmi.score", reported)
     yield "cmi.session_time", duration_of(session)
     yield "cmi.exit", "normal" if reported.completed else "suspend"
-    if len(kept) <= LONGEST_KEPT_2004:
-        yield "cmi.suspend_data", kept
-    for place, one in enumerate(reported.told):
-        yield from _interaction(f"cmi.interactions.{place}", one, V2004)
-        yield f"cmi.interactions.{place}.latency", duration_of(one.seconds)
+    yield from _kept_and_answered(reported, kept, V2004)
 
 
 TELLS = {"1.2": told_12, "2004": told_2004}
 """How each version is told, by its name."""
-
-
-def clock_of(seconds: float) -> str:
-    """A span of time as ``HHHH:MM:SS.SS`` (CMITimespan)."""
-    hundredths = round(seconds * 100)
-    minutes, rest = divmod(hundredths, 6000)
-    return f"{minutes // 60:04}:{minutes % 60:02}:{rest // 100:02}.{rest % 100:02}"
-
-
-def duration_of(seconds: float) -> str:
-    """A span of time as ``PT…S`` (ISO 8601), to the hundredth of a second."""
-    return f"PT{seconds:.2f}S"
 
 
 def _score(name: str, reported: Reported) -> Elements:
@@ -107,6 +103,14 @@ def _score(name: str, reported: Reported) -> Elements:
         yield f"{name}.raw", f"{100 * reported.scaled:.4g}"
         yield f"{name}.min", "0"
         yield f"{name}.max", "100"
+
+
+def _kept_and_answered(reported: Reported, kept: str, dialect: Dialect) -> Elements:
+    """What the play is taken up from, where it is short enough, and each answer."""
+    if len(kept) <= dialect.keeps:
+        yield "cmi.suspend_data", kept
+    for place, one in enumerate(reported.told):
+        yield from _interaction(f"cmi.interactions.{place}", one, dialect)
 
 
 def _interaction(name: str, one: ReportedAnswer, dialect: Dialect) -> Elements:
@@ -119,6 +123,7 @@ def _interaction(name: str, one: ReportedAnswer, dialect: Dialect) -> Elements:
     if one.given:
         yield f"{name}.{dialect.given}", _said(one.given, one.interaction, dialect)
     yield f"{name}.result", dialect.judged[one.judged]
+    yield f"{name}.latency", dialect.span(one.seconds)
 
 
 def _said(answer: Places | str, interaction: Interaction, dialect: Dialect) -> str:

@@ -39,8 +39,9 @@ def record_of(node: QtiNode, find: Find) -> Read:
 
 def _particular(item: Item) -> WrittenRecord:
     """What the interaction of an item says. Raises NoQuestion."""
-    found = [one for one in item.body.all(*READERS) if one.name in READERS]
-    others = [one.name for one in _interactions(item.body) if one.name not in READERS]
+    asked = _interactions(item.body)
+    found = [one for one in asked if one.name in READERS]
+    others = [one.name for one in asked if one.name not in READERS]
     if not found:
         asks = f"there is no kind of question for its `{others[0]}`" if others else "it asks for nothing"
         raise NoQuestion(asks)

@@ -74,7 +74,7 @@ def package_of(title: str, sections: Sequence[TestSection], media: Mapping[str, 
     used = files_of(named.values())
     there = {name: one for name, one in media.items() if name in used}
     files |= {f"items/{MEDIA}{name}": one.data for name, one in sorted(there.items())}
-    return archive({MANIFEST: document(_manifest(title, named, there), lines=True), **files})
+    return archive({MANIFEST: document(_manifest(named, there), lines=True), **files})
 
 
 def _not_there(question: Question, media: Mapping[str, MediaFile]) -> Iterator[str]:
@@ -156,7 +156,7 @@ def _section(
     return made
 
 
-def _manifest(title: str, named: Mapping[str, Question], media: Mapping[str, MediaFile]) -> Element:
+def _manifest(named: Mapping[str, Question], media: Mapping[str, MediaFile]) -> Element:
     resources = [_resource("test", "imsqti_test_xmlv3p0", TEST, depends=[*named])]
     for name, question in named.items():
         used = sorted(files_of([question]) & media.keys())

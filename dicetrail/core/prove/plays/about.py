@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ...play.kinds import KINDS, kind_of
+from ...play.kinds.base import Interaction
 from ...play.language.numbers import as_decimal, read_number
 from ...play.questions.question import said
 from ...play.rulebook.game import Game
@@ -24,6 +25,11 @@ class AboutQuestion:
     answers: tuple[str, ...] = ()
     items: tuple[str, ...] = ()
     unit: str = ""
+
+    @property
+    def interaction(self) -> Interaction:
+        """What sort of interaction it is to other programs: one with options that are listed, or a text."""
+        return KINDS[self.kind or ("choice" if self.options else "typed")].interaction
 
     def decimal(self, text: str) -> str:
         """A number that was typed as other programs read it (a decimal of up to 7 places); "" where the text

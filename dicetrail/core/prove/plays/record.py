@@ -96,6 +96,11 @@ class PlayRecord:
     left: bool = False
     seats: tuple[SeatRecord, ...] = ()
 
+    @property
+    def stopped(self) -> bool:
+        """Whether it ended before its end."""
+        return self.left or self.result == "stopped"
+
 
 @dataclass(slots=True)
 class AnswerCollector:

@@ -12,13 +12,12 @@ from datetime import timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from ...play.kinds import KINDS
 from .about import AboutQuestion
 from .out import KeptPlay
 from .record import OPEN, OPINION, Answer, PlayRecord, SeatRecord, Try, question_of
 
 VERSION = "2.0.0"
-_VERBS = "http://adlnet.gov/expapi/verbs/"
+VERBS = "http://adlnet.gov/expapi/verbs/"
 _ACTIVITIES = "http://adlnet.gov/expapi/activities/"
 _LISTED = ("choice", "sequencing")
 """The interactions whose options are listed; several in a response are parted by ``[,]`` (xAPI 2.0)."""
@@ -47,9 +46,9 @@ def statements(
         return {
             "id": str(uuid5(_SPACE, f"{play.play} {number} {verb}{f' {seat}' if seat else ''}")),
             "actor": _actor(play, game, seat),
-            "verb": {"id": f"{_VERBS}{verb}", "display": {"en": verb}},
+            "verb": {"id": f"{VERBS}{verb}", "display": {"en": verb}},
             "object": thing,
-            "timestamp": _time(at + timedelta(seconds=after)),
+            "timestamp": time_of(at + timedelta(seconds=after)),
             **more,
         }
 
@@ -68,10 +67,9 @@ def statements(
     if not record.result:
         return
     ended = len(record.answers) + 1
-    stopped = record.left or record.result == "stopped"
     for seat, one in enumerate(record.seats, 1) if record.seats else [(0, record)]:
         result = _result_of(record, one, seat)
-        verb = "terminated" if stopped else "completed"
+        verb = "terminated" if record.stopped else "completed"
         yield made(ended, verb, record.seconds, activity, seat, result=result)
         if one.result in ("won", "lost"):
             success = one.result == "won"
@@ -99,11 +97,11 @@ def _question(game: str, name: str, about: AboutQuestion) -> dict[str, Any]:
     definition: dict[str, Any] = {
         "type": f"{_ACTIVITIES}cmi.interaction",
         "name": {"und": about.prompt or name},
-        "interactionType": _interaction(about),
+        "interactionType": about.interaction,
     }
-    if _interaction(about) in _LISTED:
+    if about.interaction in _LISTED:
         definition["choices"] = _components("o", about.options)
-    elif _interaction(about) == _MATCHING:
+    elif about.interaction == _MATCHING:
         definition["source"] = _components("i", about.items)
         definition["target"] = _components("o", about.options)
     return {"objectType": "Activity", "id": f"{game}#question-{name}", "definition": definition}
@@ -114,14 +112,9 @@ def _components(letter: str, texts: Sequence[str]) -> list[dict[str, Any]]:
     return [{"id": f"{letter}{place}", "description": {"und": text}} for place, text in enumerate(texts)]
 
 
-def _interaction(about: AboutQuestion) -> str:
-    """What sort of interaction a question is: one with options that are listed, or a text."""
-    return KINDS[about.kind or ("choice" if about.options else "typed")].interaction
-
-
 def _response(about: AboutQuestion, made: Try) -> str:
     """An answer as statements have it: the options that it picked by their ids."""
-    interaction, places = _interaction(about), about.places(made.text, made.parts)
+    interaction, places = about.interaction, about.places(made.text, made.parts)
     if interaction == "true-false":
         return made.text.lower()
     if interaction == "numeric":
@@ -136,7 +129,7 @@ def _answer_result(answer: Answer, about: AboutQuestion) -> dict[str, Any]:
     result: dict[str, Any] = {
         **({} if answer.outcome == OPINION else {"success": answer.outcome == "right"}),
         "completion": answer.outcome in ("right", "missed", OPINION),
-        "duration": _duration(answer.used),
+        "duration": duration_of(answer.used),
     }
     return {**result, "response": _response(about, given[-1])} if given else result
 
@@ -150,17 +143,17 @@ def _result_of(record: PlayRecord, one: PlayRecord | SeatRecord, seat: int) -> d
     if one.score is not None:
         score["raw"] = one.score
     result: dict[str, Any] = {
-        "completion": not (record.left or record.result == "stopped"),
-        "duration": _duration(record.seconds),
+        "completion": not record.stopped,
+        "duration": duration_of(record.seconds),
     }
     return {**result, "score": score} if score else result
 
 
-def _time(at: Any) -> str:
+def time_of(at: Any) -> str:
     """An RFC 3339 time in UTC, to the millisecond."""
     return str(at.isoformat(timespec="milliseconds")).replace("+00:00", "Z")
 
 
-def _duration(seconds: float) -> str:
+def duration_of(seconds: float) -> str:
     """An ISO 8601 duration, to the hundredth of a second (xAPI 2.0, 4.2.7)."""
     return f"PT{seconds:.2f}S"
