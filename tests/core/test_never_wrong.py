@@ -237,7 +237,7 @@ class Refusing(unittest.TestCase):
     def test_what_is_to_blame_for_too_many_states(self):
         half = Walker("skill", 0.5)
         unlike = tuple(choice(n)._replace(worth=n + 1) for n in range(15))
-        paid = Consequence("right", add=(("score", "worth"),))
+        paid = Consequence("right", add=(("score", "worth + 0"),))
         with self.assertRaisesRegex(Inexact, r"ways to be through with some of its questions"):
             odds(four(paid, questions=unlike), half)
         endless = Consequence("right", condition="score >= 0", add=(("score", "attempt / 7"),))

@@ -353,7 +353,7 @@ class Refusals(unittest.TestCase):
             (
                 game(
                     0,
-                    Consequence("right", add=(("score", "worth"),)),
+                    Consequence("right", condition="worth > 3", add=(("score", "worth"),)),
                     questions=tuple(choice(n)._replace(worth=1 + n) for n in range(16)),
                 ),
                 Walker("skill", 0.5),

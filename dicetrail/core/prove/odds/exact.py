@@ -43,6 +43,7 @@ from .pile import Left
 from .sorting import Sorted, Unsortable
 from .walker import Walker
 from .ways import Ended, Spot, Way, Ways, can_clocks_matter
+from .worths import worths_of
 
 MOST_WORK = 1_200_000
 """Work before a game has too many states for this, in units of about two millionths of a second: so it is
@@ -147,17 +148,21 @@ class Weighed:
     """One weighed search; ``together`` says whether piles are weighed together where they can be."""
 
     def __init__(self, program: Program, walker: Walker, choices: Choices, *, together: bool = True) -> None:
-        self.program, self.game, self.walker = program, program.game, walker
         if program.game.players is not None:
             raise Inexact("Exact odds do not know several players in turn. Walk it instead.")
         if unknown := unsaid(program.game, "odds"):
             raise Inexact(f"Exact odds do not know {', '.join(unknown)} yet. Walk it instead.")
-        self.looked = looked = looked_at(program, helps=walker.helps)
+        looked = looked_at(program, helps=walker.helps)
         for problem in _problems(program, looked, walker):
             raise Inexact(f"{problem} Walk it instead.")
         deck = Dealer(program.game, choices, program.rounds[0].source)
         self.total = None if deck.endless else deck.total
         clocked = can_clocks_matter(program, walker, looked.names)
+        self.worths = worths_of(program, walker, choices, looked, clocked=clocked)
+        if self.worths is not None:
+            program = self.worths.program
+            looked = looked_at(program, helps=walker.helps)
+        self.program, self.game, self.walker, self.looked = program, program.game, walker, looked
         self._exact = isinstance(walker.share, Fraction)
         self._together = together
         self.sorts: Sequence[QuestionSort] = ()
@@ -212,6 +217,8 @@ class Weighed:
         self.found.left_over = max(0, largest(self.walker.share * 0 + 1 - total))
         if self.found.left_over < (NOISE if self.total is None else LEFT):
             self.found.left_over = 0
+        for counter in self.worths.counters if self.worths else ():
+            del self.found.meters[counter]
         return self.found
 
     def _refuse(self, why: str) -> NoReturn:
@@ -330,9 +337,11 @@ class Weighed:
         if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
             raise Inexact("A meter comes near the largest number there is. Walk it instead.")
         weight = one.weight
-        for share, closed, meters, award in self._ended(ended.at, aside, ended.end.result):
-            part = weight if share == 1 else weight * self.walker.part(*share.as_integer_ratio())
-            self.found.add(closed, award, meters.items(), part)
+        spread = [(1, aside)] if self.worths is None else self.worths.spread(self.carrier.names, aside)
+        for of_these, values in spread:
+            for share, closed, meters, award in self._ended(ended.at, values, ended.end.result):
+                part = weight if share == 1 else weight * self.walker.part(*share.as_integer_ratio())
+                self.found.add(closed, award, meters.items(), part * of_these)
         self.found.asked.add(self._asked, weight)
         self._time.merge(one.time, 1)
 

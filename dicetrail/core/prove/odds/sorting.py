@@ -50,6 +50,8 @@ class Sorted:
         if len(set(sorts)) > 1 and deal.order in ("easiest_first", "by_topic"):
             ranks = _ranks(questions, deal.order)
             sorts = [sort._replace(rank=rank) for sort, rank in zip(sorts, ranks, strict=True)]
+        self.in_any_order = deal.order != "filed" and not comes_again
+        """Whether questions that are alike come in any order, and none of them twice."""
         self.sorts = list(dict.fromkeys(sorts))
         self.sequence = [self.sorts.index(sort) for sort in sorts]
         alike = {question.id: number for number, question in enumerate(written)}
