@@ -72,6 +72,21 @@ class CommandLine(unittest.TestCase):
             self.assertEqual((done.returncode, done.stderr), (0, ""))
             self.assertIn("2020-12", json.loads(done.stdout)["$schema"])
 
+    def test_help_needs_nothing_of_what_commands_do(self):
+        code = (
+            "import sys, dicetrail.cli\n"
+            "sys.argv = ['dicetrail', '--help']\n"
+            "try:\n    dicetrail.cli.main()\nexcept SystemExit:\n"
+            "    print(sorted(name for name in sys.modules if name.startswith('dicetrail')), file=sys.stderr)\n"
+        )
+        told = subprocess.run(
+            [sys.executable, "-c", code], cwd=ROOT, capture_output=True, text=True, timeout=60, check=True
+        )
+        self.assertIn("Play in the terminal", told.stdout)
+        self.assertIn("dicetrail.cli.commands", told.stderr)
+        for part in ("core.rules", "core.pack", "core.prove", "files", "give", "web", "store"):
+            self.assertNotIn(f"dicetrail.{part}", told.stderr)
+
     def test_prove(self):
         proved = json.loads(self.asked("prove", HUT, "--json"))
         self.assertEqual((proved["passed"], proved["failed"]), (1, 0))

@@ -12,6 +12,7 @@ import zipfile
 from io import BytesIO
 from pathlib import Path
 
+from dicetrail.give.take_aways import TAKE_AWAYS
 from tests.data import put_data
 from tests.moves import MOVES
 from tests.running import run
@@ -118,6 +119,14 @@ class TakeAways(unittest.TestCase):
             everything = data + b"".join(zipped.read(name) for name in zipped.namelist())
         self.assertNotIn(b"Contour lines", everything)
         self.assertNotIn(b"The barometer", everything)
+
+    def test_help_names_every_way_and_no_other_one_is_taken(self):
+        told = run("give", "--help").stdout
+        for way in ("bundle", *TAKE_AWAYS):
+            self.assertIn(way, told)
+        refused = run("give", GAMES[0], "out", "--as", "paper")
+        self.assertEqual(refused.returncode, 2)
+        self.assertIn("'--as': ‘paper’ is none of bundle, page, terminal, course, qti.", refused.stderr)
 
     def test_a_game_from_a_bundle_and_with_its_files(self):
         pictured = next(game for game in GAMES if "map-signs" in game.read_text("utf-8"))

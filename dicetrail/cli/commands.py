@@ -1,30 +1,20 @@
-"""The command line."""
+"""The command line: what can be typed.
+
+What a command does stands in a module of its own, which is imported when it is called: so help comes at once,
+and a command waits for nothing but what it needs.
+"""
 
 from __future__ import annotations
 
 import os
 import sys
-from collections import Counter
 from pathlib import Path
 from typing import Annotated, Any, NoReturn
 
 import typer
 
-from ..core.pack.formats import lost_in_file, write_file
-from ..core.pack.reading import Reading
-from ..core.play.answers.switches import Checking
-from ..core.play.deal.setup import SetupError, choose
-from ..core.play.kinds import key_of, shown_answer
-from ..core.play.questions.card import as_filed
-from ..core.play.run.checking import check
-from ..core.play.run.dealt import dealt
-from ..core.play.run.moves import MoveError
-from ..core.rules.document import schema as game_schema
-from ..core.snag import Refused
-from ..files import read_pack_file, read_pack_with_media, write_bytes
-from ..give.carried.playing import CannotPlay, Told, play_as_told, rolled
-from . import giving, proof, report
-from .parts import FOUND, UNUSABLE, AsJson, GamePath, leave_if, line_of, placed, program_of, write
+from ..core.play.dice import LARGEST_DICE
+from .exits import FOUND, UNUSABLE
 
 app = typer.Typer(
     add_completion=False,
@@ -33,17 +23,18 @@ app = typer.Typer(
     pretty_exceptions_enable=False,
     help="Program a quiz game, prove it, play it, hand it out.",
 )
+GamePath = Annotated[Path, typer.Argument(help="a game's YAML, or a bundle", metavar="GAME")]
+AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
 Dice = Annotated[
     int | None, typer.Option(help="the number all chance comes from; rolled where it is not given")
 ]
 Count = Annotated[int | None, typer.Option(help="how many questions, where the game asks")]
 Topic = Annotated[str, typer.Option(help="only questions of this topic")]
 Level = Annotated[int | None, typer.Option(help="only questions of this level")]
-
-
-app.add_typer(proof.commands)
-app.add_typer(giving.commands)
-app.add_typer(report.commands)
+Skill = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that a try is right")]
+Knows = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that the answer is known")]
+Pace = Annotated[float, typer.Option(min=0, max=3600, help="seconds a try takes")]
+Helps = Annotated[bool, typer.Option("--helps", help="use each help where the answer is not known")]
 
 
 def main() -> NoReturn:
@@ -56,16 +47,25 @@ def main() -> NoReturn:
     except typer.TyperException as error:  # it knows which option or argument was meant
         print(f"dicetrail: {error.format_message()}", file=sys.stderr)
         code = UNUSABLE
-    except (Refused, SetupError, MoveError, CannotPlay) as error:
-        print(f"dicetrail: {error}", file=sys.stderr)
-        code = UNUSABLE
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         code = FOUND
-    except Exception as error:  # a fault of ours: still a sentence, never a traceback
-        print(f"dicetrail: this is a fault in Dice Trail ({type(error).__name__}: {error}).", file=sys.stderr)
+    except Exception as error:
+        print(f"dicetrail: {_said_of(error)}", file=sys.stderr)
         code = UNUSABLE
     sys.exit(code if isinstance(code, int) else 0)
+
+
+def _said_of(error: Exception) -> str:
+    """A failure as a sentence: also one that is a fault of ours, never a traceback."""
+    from ..core.play.deal.setup import SetupError
+    from ..core.play.run.moves import MoveError
+    from ..core.snag import Refused
+    from ..give.carried.playing import CannotPlay
+
+    if isinstance(error, Refused | SetupError | MoveError | CannotPlay):
+        return str(error)
+    return f"this is a fault in Dice Trail ({type(error).__name__}: {error})."
 
 
 @app.command()
@@ -76,7 +76,7 @@ def serve(
     demo: Annotated[bool, typer.Option("--demo", help="begin with the demo's packs and games")] = False,
 ) -> None:
     """Serve the workshop and the players' pages."""
-    from ..web.server import serve as run_server  # imported late: the other commands need no web
+    from ..web.server import serve as run_server
 
     run_server(host, port, data, demo=demo)
 
@@ -88,30 +88,25 @@ def backup(
 ) -> None:
     """Copy all that a workshop keeps into one file, also while it runs. Serve it from a folder in which the
     copy is called dicetrail.sqlite."""
-    from ..store.copies import copy_database  # imported late: the other commands need no database
+    from ..store.copies import copy_database
     from ..store.folder import DATABASE, usual_folder
 
     copy_database((data or usual_folder()) / DATABASE, target)
     print(f"Everything is in {target}", file=sys.stderr)
 
 
-@app.command("check")
-def check_files(
+# Question files
+
+
+@app.command()
+def check(
     files: Annotated[list[Path], typer.Argument(help="question files", metavar="FILE…")],
     as_json: AsJson = False,
 ) -> None:
     """Read question files and tell what is wrong in them."""
-    readings = [read_pack_file(path) for path in files]
-    snags = [snag for reading in readings for snag in reading.all_snags]
-    kinds: Counter[str] = Counter()
-    for reading in readings:
-        kinds.update(reading.kinds)
-    if as_json:
-        write({"questions": kinds.total(), "kinds": dict(kinds), "snags": [placed(snag) for snag in snags]})
-    else:
-        for reading in readings:
-            _tell_reading(reading)
-    leave_if(any(snag.severity != "note" for snag in snags))
+    from . import question_files
+
+    question_files.check(files, as_json=as_json)
 
 
 @app.command()
@@ -120,56 +115,9 @@ def convert(
     target: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
 ) -> None:
     """Write the questions of a file as another kind of file, by their endings."""
-    reading, media = read_pack_with_media(source)
-    write_bytes(target, write_file(target.name, reading.questions, media))
-    for sentence in lost_in_file(target.name, reading.questions, media):
-        print(sentence, file=sys.stderr)
-    unread = [snag for snag in reading.snags if snag.severity == "stop"]
-    for snag in unread:
-        print(line_of(snag), file=sys.stderr)
-    print(f"{len(reading.questions)} questions written to {target}", file=sys.stderr)
-    if unread:
-        print(f"{len(unread)} lines were not read and so are not in it", file=sys.stderr)
-    leave_if(bool(unread))
+    from . import question_files
 
-
-@app.command("deal")
-def deal_cards(
-    game_path: GamePath,
-    dice: Dice = None,
-    count: Count = None,
-    topic: Topic = "",
-    level: Level = None,
-    as_json: AsJson = False,
-) -> None:
-    """Show which questions a play would ask, in which order, with the options in their places; where that
-    hangs on how the play goes, if all answers are right."""
-    program = program_of(game_path)
-    game = program.game
-    cards = dealt(program, choose(game, rolled(dice), count=count, topic=topic, level=level))
-    if as_json:
-        write(
-            [
-                {
-                    "id": card.question.id,
-                    "prompt": card.question.prompt,
-                    "options": list(card.options),
-                    "right": shown_answer(card.question),
-                    "key": key_of(card),
-                    **({"round": of} if of else {}),
-                }
-                for of, card in cards
-            ]
-        )
-        return
-    before = 0
-    for number, (of, card) in enumerate(cards, 1):
-        if of != before:
-            print(f"{game.rounds[of - 1].name}:")
-            before = of
-        print(f"{number}. {card.question.prompt}  [{key_of(card)}]")
-        for place, option in enumerate(card.options):
-            print(f"   {'▸' if place in card.rights else ' '} {option}")
+    question_files.convert(source, target)
 
 
 @app.command()
@@ -180,21 +128,33 @@ def answer(
     as_json: AsJson = False,
 ) -> None:
     """Check one answer to one question of a file and show every step."""
-    reading = read_pack_file(file)
-    question = next((question for question in reading.questions if question.id == question_id), None)
-    if question is None:
-        raise Refused(f"There is no question {question_id} in {file}.")
-    if question.recipe is not None:
-        raise Refused(f"{question_id} is a recipe; only the questions made from it have an answer.")
-    verdict = check(as_filed(question), text, Checking())
-    if as_json:
-        write({"verdict": verdict.name, "steps": list(verdict.steps)})
-    else:
-        print("\n".join([*verdict.steps, f"→ {verdict.name}"]))
+    from . import question_files
+
+    question_files.answer(file, question_id, text, as_json=as_json)
 
 
-@app.command("play")
-def play_game(
+# Plays
+
+
+@app.command()
+def deal(
+    game_path: GamePath,
+    dice: Dice = None,
+    count: Count = None,
+    topic: Topic = "",
+    level: Level = None,
+    as_json: AsJson = False,
+) -> None:
+    """Show which questions a play would ask, in which order, with the options in their places; where that
+    hangs on how the play goes, if all answers are right."""
+    from ..give.carried.playing import Told
+    from . import plays
+
+    plays.deal(game_path, Told(dice, count=count, topic=topic, level=level, as_json=as_json))
+
+
+@app.command()
+def play(
     game_path: GamePath,
     dice: Dice = None,
     moves: Annotated[str | None, typer.Option(help="a moves file, - for standard input")] = None,
@@ -206,17 +166,126 @@ def play_game(
     as_json: AsJson = False,
 ) -> None:
     """Play in the terminal; with moves, write the trail as JSON Lines."""
+    from ..give.carried.playing import Told, play_as_told
+    from .parts import program_of
+
     play_as_told(program_of(game_path), Told(dice, moves, player, count, topic, level, players, as_json))
 
 
 @app.command()
 def schema() -> None:
     """Write the JSON Schema of a game."""
+    from ..core.rules.document import schema as game_schema
+    from .parts import write
+
     write(game_schema())
 
 
-def _tell_reading(reading: Reading) -> None:
-    for snag in reading.all_snags:
-        print(line_of(snag))
-    kinds = ", ".join(f"{number} {kind}" for kind, number in reading.kinds.items()) or "none"
-    print(f"{reading.file}: {len(reading.questions)} questions ({kinds}), {len(reading.all_snags)} snags")
+# Proofs
+
+
+@app.command()
+def prove(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Walk the waymarks of a game and look at its aims; tell which still come out as they must."""
+    from . import proof
+
+    proof.prove(game_path, as_json=as_json)
+
+
+@app.command()
+def walk(
+    game_path: GamePath,
+    plays: Annotated[int, typer.Option(min=1, max=10_000_000, help="how many plays")],
+    dice: Annotated[int, typer.Option(min=0, max=LARGEST_DICE, help="what all their chance comes from")],
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    helps: Helps = False,
+    spread: Annotated[float, typer.Option(min=0, max=1, help="how far skills differ (sd)")] = 0,
+    pace_spread: Annotated[float, typer.Option(min=0, max=3600, help="how far paces differ (sd)")] = 0,
+    at_level: Annotated[
+        list[str] | None, typer.Option(help="the skill at a level, such as 3=0.6; may be given again")
+    ] = None,
+    as_json: AsJson = False,
+) -> None:
+    """Make many plays, and tell what they come to."""
+    from . import proof
+
+    one = proof.walker_of(skill, knows, pace, helps=helps)
+    walker = (
+        proof.company_of(one, spread, pace_spread, at_level) if spread or pace_spread or at_level else one
+    )
+    proof.walk(game_path, walker, plays, dice, as_json=as_json)
+
+
+@app.command()
+def odds(
+    game_path: GamePath,
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    helps: Helps = False,
+    as_json: AsJson = False,
+) -> None:
+    """Tell exactly what plays come to. Exit 1 where a game has too many states for it."""
+    from . import proof
+
+    proof.odds(game_path, proof.walker_of(skill, knows, pace, helps=helps), as_json=as_json)
+
+
+@app.command()
+def compare(
+    game_path: GamePath,
+    other_path: Annotated[Path, typer.Argument(metavar="OTHER")],
+    skill: Skill = None,
+    knows: Knows = None,
+    pace: Pace = 0,
+    helps: Helps = False,
+    as_json: AsJson = False,
+) -> None:
+    """Hold what plays of a game come to against what those of another do."""
+    from . import proof
+
+    proof.compare(game_path, other_path, proof.walker_of(skill, knows, pace, helps=helps), as_json=as_json)
+
+
+@app.command()
+def snags(game_path: GamePath, as_json: AsJson = False) -> None:
+    """Tell what is wrong with a game."""
+    from . import proof
+
+    proof.snags(game_path, as_json=as_json)
+
+
+# What is given away, and what comes back
+
+
+@app.command()
+def give(
+    game_path: GamePath,
+    out: Annotated[Path, typer.Argument(help="the file to write", metavar="OUT")],
+    way: Annotated[
+        str,
+        typer.Option(
+            "--as", help="bundle: to go on with; page, terminal, course: to be played; qti: its questions"
+        ),
+    ],
+) -> None:
+    """Write a game as one file: for another maker, for a terminal, or for a browser.
+
+    Right answers are not in plain sight in a file that plays, but whoever opens it up can find them.
+    """
+    from . import giving
+
+    giving.give(game_path, out, way)
+
+
+@app.command()
+def report(
+    history: Annotated[Path, typer.Argument(help="plays as the workshop writes them", metavar="HISTORY")],
+    as_json: AsJson = False,
+) -> None:
+    """Tell what plays say of the questions: how hard each is, how well it tells players apart, what to do."""
+    from . import reporting
+
+    reporting.report(history, as_json=as_json)

@@ -1,11 +1,11 @@
-"""What the commands have in common: exit codes, options, and how things are told."""
+"""What the commands have in common: games that are read, and how things are told."""
 
 from __future__ import annotations
 
 import json
 import sys
 from pathlib import Path
-from typing import Annotated, Any
+from typing import Any
 
 import typer
 
@@ -13,14 +13,7 @@ from ..core.play.rulebook.program import Program
 from ..core.rules.document import Document
 from ..core.snag import Refused, Snag
 from ..files import GameOnDisk, game_on_disk
-
-FOUND = 1
-"""Exit code where a command ran and found something wrong."""
-UNUSABLE = 2
-"""Exit code where it could not be used."""
-
-GamePath = Annotated[Path, typer.Argument(help="a game's YAML, or a bundle", metavar="GAME")]
-AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
+from .exits import FOUND
 
 
 def write(value: Any) -> None:

@@ -1,15 +1,16 @@
-"""Commands that prove a game: its waymarks and aims, odds, walks, what a change did, its snags."""
+"""Commands that prove a game: its waymarks and aims, odds, walks, what a change did, its snags.
+
+What reckons with arrays is imported by those who do: it takes a tenth of a second.
+"""
 
 from __future__ import annotations
 
 import sys
+from collections.abc import Sequence
 from dataclasses import asdict
 from pathlib import Path
-from typing import TYPE_CHECKING, Annotated, Any
+from typing import TYPE_CHECKING, Any
 
-import typer
-
-from ..core.play.deal.setup import LARGEST_DICE
 from ..core.play.rulebook.program import Program
 from ..core.prove.odds.company import Company
 from ..core.prove.odds.figures import Figures, changes
@@ -18,18 +19,14 @@ from ..core.prove.replay.waymarks import walk_all
 from ..core.rules.set_aside import with_set_aside
 from ..core.snag import Refused
 from ..files import read_game_file
-from .parts import AsJson, GamePath, leave_if, line_of, placed, program_and_document, program_of, write
+from .parts import leave_if, line_of, placed, program_and_document, program_of, write
 
 if TYPE_CHECKING:
     from ..core.prove.odds.aims import Held
 
-commands = typer.Typer()
-# What reckons with arrays is imported late: it takes a tenth of a second.
 
-
-@commands.command()
-def prove(game_path: GamePath, as_json: AsJson = False) -> None:
-    """Walk the waymarks of a game and look at its aims; tell which still come out as they must."""
+def prove(game_path: Path, *, as_json: bool) -> None:
+    """Walk the waymarks of a game and look at its aims."""
     from ..core.prove.odds.aims import look
 
     program, document = program_and_document(game_path)
@@ -77,47 +74,29 @@ def _told_of(aim: Held) -> str:
     return f"{aim.value:.4g}, between {_told(aim.low)} and {_told(aim.high)} ({aim.plays:,} plays walked)"
 
 
-Skill = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that a try is right")]
-Knows = Annotated[float | None, typer.Option(min=0, max=1, help="the chance that the answer is known")]
-Pace = Annotated[float, typer.Option(min=0, max=3600, help="seconds a try takes")]
-Helps = Annotated[bool, typer.Option("--helps", help="use each help where the answer is not known")]
-
-
-def _walker(skill: float | None, knows: float | None, pace: float, helps: bool) -> Walker:
+def walker_of(skill: float | None, knows: float | None, pace: float, *, helps: bool) -> Walker:
+    """Who makes the plays. Raises Refused where neither or both of skill and knows are given."""
     if (skill is None) == (knows is None):
         raise Refused("Say how the plays are made: --skill P or --knows K.")
     share = skill if skill is not None else knows
     return Walker("skill" if skill is not None else "knows", share or 0.0, pace, helps)
 
 
-@commands.command("walk")
-def walk_plays(
-    game_path: GamePath,
-    plays: Annotated[int, typer.Option(min=1, max=10_000_000, help="how many plays")],
-    dice: Annotated[int, typer.Option(min=0, max=LARGEST_DICE, help="what all their chance comes from")],
-    skill: Skill = None,
-    knows: Knows = None,
-    pace: Pace = 0,
-    helps: Helps = False,
-    spread: Annotated[float, typer.Option(min=0, max=1, help="how far skills differ (sd)")] = 0,
-    pace_spread: Annotated[float, typer.Option(min=0, max=3600, help="how far paces differ (sd)")] = 0,
-    at_level: Annotated[
-        list[str] | None, typer.Option(help="the skill at a level, such as 3=0.6; may be given again")
-    ] = None,
-    as_json: AsJson = False,
-) -> None:
+def company_of(one: Walker, spread: float, pace_spread: float, at_level: Sequence[str] | None) -> Company:
+    """Players around one, who differ. Raises Refused."""
+    if one.helps:
+        raise Refused("A company of players uses no helps: --helps goes with one --skill or --knows.")
+    if one.how != "skill":
+        raise Refused("A company of players has a skill: --skill P, with --spread, --at-level and so on.")
+    return Company(one.share, spread, one.pace, pace_spread, dict(map(_level, at_level or ())))
+
+
+def walk(game_path: Path, walker: Walker | Company, plays: int, dice: int, *, as_json: bool) -> None:
     """Make many plays, and tell what they come to."""
     from ..core.prove.odds.together import ENOUGH, walk_together
     from ..core.prove.odds.walking import Walking
 
     program = program_of(game_path)
-    walker: Walker | Company = _walker(skill, knows, pace, helps)
-    if spread or pace_spread or at_level:
-        if helps:
-            raise Refused("A company of players uses no helps: --helps goes with one --skill or --knows.")
-        if skill is None:
-            raise Refused("A company of players has a skill: --skill P, with --spread, --at-level and so on.")
-        walker = Company(skill, spread, pace, pace_spread, dict(map(_level, at_level or ())))
     walking = Walking(program, walker, dice)
     if plays >= ENOUGH:
         walk_together(walking, plays)
@@ -137,39 +116,22 @@ def _level(said: str) -> tuple[int, float]:
     return found
 
 
-@commands.command("odds")
-def exact_odds(
-    game_path: GamePath,
-    skill: Skill = None,
-    knows: Knows = None,
-    pace: Pace = 0,
-    helps: Helps = False,
-    as_json: AsJson = False,
-) -> None:
-    """Tell exactly what plays come to. Exit 1 where a game has too many states for it."""
-    from ..core.prove.odds.exact import Inexact, odds
+def odds(game_path: Path, walker: Walker, *, as_json: bool) -> None:
+    """Tell exactly what plays come to."""
+    from ..core.prove.odds.exact import Inexact
+    from ..core.prove.odds.exact import odds as exact_odds
 
     program = program_of(game_path)
     try:
-        found = odds(program, _walker(skill, knows, pace, helps))
+        found = exact_odds(program, walker)
     except Inexact as error:
         print(error, file=sys.stderr)
         leave_if(True)
     _show_figures(found, program, as_json)
 
 
-@commands.command()
-def compare(
-    game_path: GamePath,
-    other_path: Annotated[Path, typer.Argument(metavar="OTHER")],
-    skill: Skill = None,
-    knows: Knows = None,
-    pace: Pace = 0,
-    helps: Helps = False,
-    as_json: AsJson = False,
-) -> None:
+def compare(game_path: Path, other_path: Path, walker: Walker, *, as_json: bool) -> None:
     """Hold what plays of a game come to against what those of another do."""
-    walker = _walker(skill, knows, pace, helps)
     sides = [_figures_of(program_of(path), walker) for path in (game_path, other_path)]
     found = changes(*sides)
     if as_json:
@@ -218,8 +180,7 @@ def _told(value: object) -> str:
     return f"{value:.4g}" if isinstance(value, int | float) else str(value)
 
 
-@commands.command()
-def snags(game_path: GamePath, as_json: AsJson = False) -> None:
+def snags(game_path: Path, *, as_json: bool) -> None:
     """Tell what is wrong with a game."""
     from ..core.prove.search.doubts import doubts
     from ..core.prove.search.reach import reach

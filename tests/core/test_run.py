@@ -6,7 +6,8 @@ import json
 import unittest
 
 from dicetrail.core.play.answers.switches import Checking
-from dicetrail.core.play.deal.setup import LARGEST_DICE, LONGEST_NAME, SetupError, choose
+from dicetrail.core.play.deal.setup import LONGEST_NAME, SetupError, choose
+from dicetrail.core.play.dice import LARGEST_DICE
 from dicetrail.core.play.rulebook.game import (
     Award,
     Bounds,

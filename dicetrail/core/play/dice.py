@@ -16,6 +16,8 @@ from typing import TypeVar
 
 T = TypeVar("T")
 
+LARGEST_DICE = 2**128 - 1
+"""The largest dice number: nobody comes to it by trying."""
 _MASK = (1 << 64) - 1
 
 

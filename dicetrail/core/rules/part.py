@@ -6,7 +6,8 @@ from typing import Annotated
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, PlainSerializer, WithJsonSchema
 
-from ..play.deal.setup import LARGEST_DICE, LONGEST_NAME
+from ..play.deal.setup import LONGEST_NAME
+from ..play.dice import LARGEST_DICE
 from ..play.language.numbers import as_written
 from ..play.rulebook.players import MOST_PLAYERS
 
@@ -67,6 +68,7 @@ class Part(BaseModel):
     """A part of the document; words it does not know are mistakes."""
 
     model_config = ConfigDict(
+        defer_build=True,
         extra="forbid",
         populate_by_name=True,
         strict=False,

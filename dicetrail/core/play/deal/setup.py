@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from ..dice import LARGEST_DICE
 from ..rulebook.game import Choices, Game
 from ..words import filled, texts_of
 from .pool import pool
 
 LONGEST_NAME = 40
-LARGEST_DICE = 2**128 - 1
-"""The largest dice number: nobody comes to it by trying."""
 
 
 class SetupError(ValueError):

@@ -176,9 +176,9 @@ class Ways:
         ``answer`` (None: none was given), or ``by`` a help."""
         before = self._ran(spot.state, later)
         if answer is not None:
-            before = before._replace(gave=answer.gave)
-            if self._parts:
-                before = before._replace(hits=answer.hits)
+            hits = answer.hits if self._parts else before.hits
+            if answer.gave is not before.gave or hits != before.hits:
+                before = before._replace(gave=answer.gave, hits=hits)
         for happened in self.course.happen(before, moment, by):
             by_chance = share
             if happened.share != 1:

@@ -29,6 +29,7 @@ class Carrier:
         self.meters = [name for name in self.names if name in program.meters]
         self._meters = [program.meters.get(name) for name in self.names]
         self._whole = {place for place, name in enumerate(self.names) if name not in fractional(program)}
+        self._counts = len(self.meters) < len(self.names)
         self.leaps = False
         """Whether a value was moved so far that some more such moves could be more than a meter holds."""
         self._movers: dict[str, Callable[[Aside], Aside]] = {}
@@ -51,6 +52,8 @@ class Carrier:
 
     def of_counts(self, grown: Counts) -> Does:
         """What a moment does to the counts, by what it adds to each."""
+        if not self._counts:
+            return {}
         return {place: (None, more) for place, name in enumerate(self.names) if (more := grown.get(name))}
 
     def mover(self, does: Does) -> Callable[[Aside], Aside]:

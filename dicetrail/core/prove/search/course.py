@@ -16,7 +16,7 @@ from ...play.rulebook.clocks import Clock
 from ...play.rulebook.game import Number
 from ...play.rulebook.moments import Moment, Onward
 from ...play.rulebook.program import Program, ReadyGate, ReadyHelp, ReadyRow
-from ...play.rulebook.quantities import Counts, Happening, growth
+from ...play.rulebook.quantities import Counts, Happening
 from ...play.rulebook.rows import (
     Meters,
     Trouble,
@@ -91,10 +91,9 @@ class _AtState:
         """The gate that was gone through at the end of a round."""
 
     def count(self, happening: Happening) -> None:
-        course, given = self._course, self._given
-        self.grown |= growth(happening, {**self.counts, **given})
-        self.does = course.carrier.of_counts(self.grown)
-        self.counts = course.states.counted(self.counts, happening, self._state.sort, **given)
+        grown, self.counts = self._course.states.counted(self.counts, happening, self._state)
+        self.grown = self.grown | grown
+        self.does = self._course.carrier.of_counts(self.grown)
 
     def first(self, some: Sequence[Case[T]]) -> tuple[T]:
         return (first_case(some, self.counts),)
@@ -158,9 +157,11 @@ class _AtState:
         except ExpressionError as error:
             self._trouble(f"row {row.number}", error)
             return (False,)
-        clocks = self._times.clocks()
-        changed = move_clocks(row, effect, clocks)
-        self._times = Times.of(clocks)
+        changed = False
+        if row.source.moves_a_clock:
+            clocks = self._times.clocks()
+            changed = move_clocks(row, effect, clocks)
+            self._times = Times.of(clocks)
         self.meters = {name: effect.meters[name] for name in self.before}
         self.does = self.does | of_row
         return (changed or self.meters != self._came_with,)
@@ -178,10 +179,6 @@ class _AtState:
         names = self._named(self._course.states.known(self.after))
         place = first_ending(program, names, self._trouble)
         return (End(program.endings[place - 1][2].result, ending=place) if place else None,)
-
-    @property
-    def _given(self) -> dict[str, Value]:
-        return {"first_visit": self._state.first, "tries": self._course.states.tries(self._state)}
 
     def _known(self) -> Names:
         """What expressions know by now."""
@@ -272,7 +269,7 @@ class Course:
     def happen(self, state: State, moment: Moment, by: ReadyHelp | None = None) -> list[Happened]:
         """A moment at a state, ``by`` a help where one is used: every way it can go by what is rolled. Raises
         TooManyRolls."""
-        bare = state._replace(left=())
+        bare = state._replace(left=()) if state.left else state
         key = (bare, moment, by and by.source.name)
         known = self._known.get(key)
         if known is None:

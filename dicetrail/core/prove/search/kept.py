@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from functools import lru_cache
 from math import inf
 from operator import itemgetter
 from typing import NamedTuple
@@ -24,6 +25,7 @@ from ...play.rulebook.quantities import (
     all_of,
     at_first,
     counted,
+    growth,
     of_topic,
     standing,
 )
@@ -34,7 +36,7 @@ from ...play.run.sequence import Stands
 from .answers import NOTHING_GIVEN, Gave
 from .helps import HelpsOfStates, Used
 from .sorts import QuestionSort
-from .times import NO_TIMES, NONE, Stood, Times
+from .times import KNOWN_AT_A_TIME, NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, looked_in, row_names
 
 _OF_NO_QUESTION: tuple[Moment, ...] = ("round_begun", "round_over", "over")
@@ -65,6 +67,12 @@ class State(NamedTuple):
     open: Open = Open()
     used: Used = ()
     by: str = ""
+
+
+class StateCounts(dict[str, Number]):
+    """The counts of states. What follows from them is looked up by the tally itself, whatever it holds."""
+
+    __hash__ = object.__hash__  # type: ignore[assignment]
 
 
 class Kept:
@@ -105,6 +113,12 @@ class Kept:
             for one in program.rounds
         ]
         self.helps = HelpsOfStates(program, looked)
+        # of states that differ in their meters only these are the same, and are worked out once
+        self.kept = lru_cache(KNOWN_AT_A_TIME)(self._kept_of)
+        self._read = lru_cache(KNOWN_AT_A_TIME)(self._tally)
+        self._counted = lru_cache(KNOWN_AT_A_TIME)(self._after)
+        self._closed = lru_cache(KNOWN_AT_A_TIME)(self._counts_of_closed)
+        self._named = lru_cache(KNOWN_AT_A_TIME)(self._names_but_meters)
         self._keeps_last = bool(OF_THE_LAST & self._names_at_the_end())
         by = [one.question_seconds.names for one in program.rounds if one.question_seconds is not None]
         self._clock_is_known = any({"time_left", "time_used"} & names for names in by)
@@ -127,18 +141,25 @@ class Kept:
         gone, used = (0,) * len(self._gates), self.helps.unused()
         return State("next", (), -1, meters, counts, round=first, gone=gone, used=used)
 
-    def at_first(self) -> Counts:
+    def at_first(self) -> StateCounts:
         """The counts every play begins with."""
-        return {**dict.fromkeys(self.standing, 0), **at_first(having=self.program.having)}
+        return StateCounts({**dict.fromkeys(self.standing, 0), **at_first(having=self.program.having)})
 
-    def counted(self, counts: Counts, happening: Happening, sort: int, **given: Value) -> Counts:
-        """The counts after something happened at a question of a sort, those of its topic, too."""
-        counts = counted(counts, happening, **given)
+    def counted(self, counts: StateCounts, happening: Happening, state: State) -> tuple[Counts, StateCounts]:
+        """What something that happens at the question of a state adds to the counts that grow; and all counts
+        after it, those of its topic, too."""
+        return self._counted(counts, happening, state.sort, state.first)
+
+    def _after(
+        self, counts: StateCounts, happening: Happening, sort: int, first: bool
+    ) -> tuple[Counts, StateCounts]:
+        given: dict[str, Value] = {"first_visit": first, "tries": self._tries(sort)}
+        after = StateCounts(counted(counts, happening, **given))
         names = self._topics.get(self.sorts[sort].topic, {}) if sort >= 0 else {}
         moves = AT_TOPIC.get(happening, {})
         for name, of_play in names.items():
-            counts[name] += moves.get(of_play, 0)
-        return counts
+            after[name] += moves.get(of_play, 0)
+        return growth(happening, {**counts, **given}), after
 
     def round_of(self, state: State) -> ReadyRound:
         """The round a play is in at a state."""
@@ -150,20 +171,23 @@ class Kept:
 
     def through(self, state: State, gate: tuple[int, int]) -> State:
         """A state after a gate was gone through."""
-        gone = self.gone(state)
-        if gate not in gone:
+        if gate not in self._gates:
             return state
+        gone = self.gone(state)
         return state._replace(gone=tuple(often + (one == gate) for one, often in gone.items()))
 
-    def read(self, state: State) -> Counts:
+    def read(self, state: State) -> StateCounts:
         """The counts of a state; those that make no difference are 0."""
-        counts: Counts = dict(zip(self.standing, state.counts, strict=True))
+        return self._read(state.counts, state.round)
+
+    def _tally(self, values: tuple[float, ...], number: int) -> StateCounts:
+        counts = StateCounts(zip(self.standing, values, strict=True))
         if not self._decks:
             counts["total"] = self.total_after(int(counts["asked"]))
             return counts
-        here = self._decks[state.round - 1].total_after(int(counts["round_asked"]))
+        here = self._decks[number - 1].total_after(int(counts["round_asked"]))
         counts["round_total"] = here
-        ahead = sum(one.total for one in self._decks[state.round :])
+        ahead = sum(one.total for one in self._decks[number:])
         counts["total"] = counts["asked"] - counts["round_asked"] + here + ahead
         return counts
 
@@ -171,7 +195,7 @@ class Kept:
         """How many questions the play will have asked, as far as is known once so many were."""
         return total_after(asked, self.total, self._a_pass)
 
-    def kept(self, counts: Counts, number: int) -> tuple[float, ...]:
+    def _kept_of(self, counts: StateCounts, number: int) -> tuple[float, ...]:
         """The counts the course of a play depends on in a round, none larger than makes a difference."""
         values = self._values(counts)
         shown: list[float] = [0] * len(values)
@@ -186,11 +210,17 @@ class Kept:
 
     def opened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort was dealt."""
-        counts = self.kept(self.counted(self.read(state), "dealt", sort), state.round)
-        opened = state._replace(
-            stands="visit", sort=sort, counts=counts, first=True, parts=0, hits=0, gave=NOTHING_GIVEN
+        _, counts = self._counted(self.read(state), "dealt", sort, True)
+        dealt = state._replace(
+            stands="visit",
+            sort=sort,
+            counts=self.kept(counts, state.round),
+            first=True,
+            parts=0,
+            hits=0,
+            gave=NOTHING_GIVEN,
         )
-        return self.with_helps(opened)
+        return self.with_helps(dealt)
 
     def reopened(self, state: State, sort: int) -> State:
         """A state before the next question, when one of a sort comes again."""
@@ -207,7 +237,10 @@ class Kept:
 
     def tries(self, state: State) -> float:
         """The tries that a visit of a state's question has."""
-        tries = self.sorts[state.sort].tries if state.sort >= 0 else None
+        return self._tries(state.sort)
+
+    def _tries(self, sort: int) -> float:
+        tries = self.sorts[sort].tries if sort >= 0 else None
         return inf if tries is None else tries
 
     def clock(self, state: State, names: Names) -> Stood:
@@ -223,13 +256,13 @@ class Kept:
         """A state before the next question: what only the last one is asked about is put away."""
         if self._keeps_last:
             return state._replace(stands="next", first=True, parts=0, open=Open())
-        counts = self.read(state) | _OF_VISIT
-        clock = state.times.question if self._clock_is_known else NONE
-        times = state.times._replace(question=clock)
+        times = state.times
+        if not self._clock_is_known and times.question is not NONE:
+            times = times._replace(question=NONE)
         return state._replace(
             stands="next",
             sort=-1,
-            counts=self.kept(counts, state.round),
+            counts=self._closed(state.counts, state.round),
             first=True,
             parts=0,
             hits=0,
@@ -239,37 +272,48 @@ class Kept:
             by="",
         )
 
+    def _counts_of_closed(self, values: tuple[float, ...], number: int) -> tuple[float, ...]:
+        """The counts of a state, without those of its visit."""
+        return self.kept(StateCounts(self._read(values, number) | _OF_VISIT), number)
+
     def known(self, state: State) -> dict[str, Value]:
         """What expressions know at a state."""
-        counts = self.read(state)
-        return self.names(state, self.meters_of(state), counts)
+        return self.names(state, self.meters_of(state), self.read(state))
 
-    def names(self, state: State, meters: Meters, counts: Counts) -> dict[str, Value]:
+    def names(self, state: State, meters: Meters, counts: StateCounts) -> dict[str, Value]:
         """What expressions know at a state that has come to these meters and counts."""
-        about = self.sorts[state.sort] if state.sort >= 0 else None
+        about = state.sort, state.hits, state.gave, state.by, state.round, state.first
+        return {
+            **self._named(counts, *about),
+            **meters,
+            **state.times.names(),
+            **dict.fromkeys(TOLD, ""),
+        }
+
+    def _names_but_meters(
+        self, counts: StateCounts, sort: int, hits: int, gave: Gave, by: str, number: int, first: bool
+    ) -> Mapping[str, Value]:
+        about = self.sorts[sort] if sort >= 0 else None
         return {
             "player": self.player,
             "count": self.count,
             **NOTHING_OPEN,
             **({name: getattr(about, name) for name in (*OF_A_QUESTION, "possible")} if about else {}),
-            "hits": state.hits,
-            "value": state.gave.value,
-            "given": state.gave.given,
-            "picked": state.gave.picked,
-            "help": state.by,
+            "hits": hits,
+            "value": gave.value,
+            "given": gave.given,
+            "picked": gave.picked,
+            "help": by,
             **NOT_OFF,
-            "round": max(1, state.round),
+            "round": max(1, number),
             "rounds": len(self.program.rounds),
-            "round_name": self.round_of(state).source.name if state.round else "",
-            "visit": 1 if state.first else 2,
+            "round_name": self.program.rounds[number - 1].source.name if number else "",
+            "visit": 1 if first else 2,
             **all_of(counts),
             **{
                 name: of_topic(function, self._of_topic(counts, topic))
                 for name, (function, topic) in self.program.by_topic.items()
             },
-            **meters,
-            **state.times.names(),
-            **dict.fromkeys(TOLD, ""),
         }
 
     def _of_topic(self, counts: Counts, topic: str) -> Counts:

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from functools import lru_cache
 from typing import NamedTuple
 
 from ...play.language.expressions import Value
 from ...play.rulebook.clocks import Clock
+
+KNOWN_AT_A_TIME = 4000
+"""Of so many states that were last looked at it is kept what follows from what they have in common."""
 
 
 class Stood(NamedTuple):
@@ -27,7 +32,7 @@ class Stood(NamedTuple):
     @property
     def left(self) -> int | None:
         """Milliseconds left; None without a limit."""
-        return self.clock().left_at(0)
+        return None if self.limit is None else self.clock().left_at(0)
 
     def ran(self, later: int) -> Stood:
         """The clock when it has run for so many milliseconds more."""
@@ -63,13 +68,18 @@ class Times(NamedTuple):
         """The clocks as they stand."""
         return cls(Stood.of(clocks["question"]), Stood.of(clocks["game"]), Stood.of(clocks["round"]))
 
-    def names(self) -> dict[str, Value]:
+    def names(self) -> Mapping[str, Value]:
         """What expressions know of them, in seconds."""
-        return {
-            "time_left": (self.question.left or 0) / 1000,
-            "time_used": self.question.used / 1000,
-            "game_left": (self.game.left or 0) / 1000,
-        }
+        return _names_of(self)
+
+
+@lru_cache(KNOWN_AT_A_TIME)
+def _names_of(times: Times) -> Mapping[str, Value]:
+    return {
+        "time_left": (times.question.left or 0) / 1000,
+        "time_used": times.question.used / 1000,
+        "game_left": (times.game.left or 0) / 1000,
+    }
 
 
 NO_TIMES = Times()

@@ -4,34 +4,22 @@ from __future__ import annotations
 
 from dataclasses import asdict
 from pathlib import Path
-from typing import TYPE_CHECKING, Annotated
-
-import typer
 
 from ..core.play.answers.folding import fold
 from ..core.play.answers.switches import Checking
 from ..core.prove.plays.about import AboutQuestion
+from ..core.prove.plays.advice import advice_on
 from ..core.prove.plays.out import STATISTICS_COLUMNS, read_json_lines, statistics_row
+from ..core.prove.plays.statistics import FEW, Statistics, statistics_of
 from ..core.snag import Refused
 from ..files import read_bytes
-from .parts import AsJson, write
+from .parts import write
 
-commands = typer.Typer()
 LARGEST_HISTORY = 512 * 2**20
 
-if TYPE_CHECKING:
-    from ..core.prove.plays.statistics import Statistics
 
-
-@commands.command()
-def report(
-    history: Annotated[Path, typer.Argument(help="plays as the workshop writes them", metavar="HISTORY")],
-    as_json: AsJson = False,
-) -> None:
-    """Tell what plays say of the questions: how hard each is, how well it tells players apart, what to do."""
-    from ..core.prove.plays.advice import advice_on  # imported late: it reckons with arrays
-    from ..core.prove.plays.statistics import FEW, statistics_of
-
+def report(history: Path, *, as_json: bool) -> None:
+    """Tell what plays say of the questions."""
     try:
         text = read_bytes(history, LARGEST_HISTORY).decode("utf-8-sig")
     except UnicodeDecodeError:
