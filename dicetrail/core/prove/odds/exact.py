@@ -53,7 +53,7 @@ _AT_FIRST, _A_PART, _THEN = 0.3, 0.6, 0.9
 then on telling them apart."""
 MOST_PLACES = 5_000_000
 """Numbers of plays, by piles and skills, that masses may hold at a time: each has 24 bytes."""
-_A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 16, 9
+_A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 8, 4
 """What it takes to move weights along a way, each of them, and to work a way out: more with each row and
 ending that is looked at."""
 _SOME, _A_PILE = 8, 0.02

@@ -53,10 +53,10 @@ T = TypeVar("T")
 
 
 class Happened(NamedTuple):
-    """What a moment did: to the meters, the state after it, and what came of it. ``grown`` is what it added
-    to the counts that grow; ``move`` does all of it to the values carried aside (None: nothing is done to
-    them); ``mistakes`` tells how many expressions had no value, ``share`` how likely it is by what is
-    rolled."""
+    """What a moment did: to the meters, the state after it, and what came of it. ``names`` are what its row
+    knew, where it had one; ``grown`` is what it added to the counts that grow; ``move`` does all of it to the
+    values carried aside (None: nothing is done to them); ``mistakes`` tells how many expressions had no
+    value, ``share`` how likely it is by what is rolled."""
 
     came: Came
     attempt: float
@@ -265,6 +265,8 @@ class Course:
         self.program, self.states, self.carrier, self.trouble = program, states, carrier, trouble
         self._rolls_left = MOST_ROLLED
         self._known: dict[Hashable, list[Happened]] = {}
+        self._quiet: dict[State, Happened] = {}
+        """What happens where a question opens and no row says anything, by the state without its meters."""
 
     def happen(self, state: State, moment: Moment, by: ReadyHelp | None = None) -> list[Happened]:
         """A moment at a state, ``by`` a help where one is used: every way it can go by what is rolled. Raises
@@ -273,10 +275,30 @@ class Course:
         key = (bare, moment, by and by.source.name)
         known = self._known.get(key)
         if known is None:
-            known = self._known[key] = self._rolled(bare, moment, by)
+            quiet = moment == "opened" and self._opens_quietly(bare)
+            known = self._opened(bare) if quiet else self._rolled(bare, moment, by)
+            self._known[key] = known
         if not state.left:
             return known
         return [one._replace(after=one.after._replace(left=state.left)) for one in known]
+
+    def _opens_quietly(self, state: State) -> bool:
+        """Whether a question opens with nothing that hangs on meters: no row, and no clock by an
+        expression."""
+        by_play = self.states.clocked and self.states.sorts[state.sort].by_play
+        return not (self.states.round_of(state).rows["opened"] or by_play)
+
+    def _opened(self, state: State) -> list[Happened]:
+        """What happens where a question opens quietly: the same whatever the meters are."""
+        bare = state._replace(meters=())
+        known = self._quiet.get(bare)
+        if known is None:
+            [known] = self._rolled(state, "opened", None)
+            self._quiet[bare] = known
+            return [known]
+        meters = self.states.meters_of(state)
+        after = known.after._replace(meters=state.meters)
+        return [known._replace(before=meters, meters=meters, after=after)]
 
     def _rolled(self, state: State, moment: Moment, by: ReadyHelp | None) -> list[Happened]:
         def happened(chance: Chance) -> Happened:
