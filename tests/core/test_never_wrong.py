@@ -70,6 +70,16 @@ class Clocked(unittest.TestCase):
         self.assertEqual(odds(program, Walker("skill", Fraction(1, 2), 5)).awards, {"Slow": 1})
         self.assertEqual(odds(program, Walker("skill", Fraction(1, 2), 4)).awards, {"": 1})
 
+    def test_what_the_last_clock_has_left_when_the_next_round_begins(self):
+        """It stands until a question opens, and a row of the round's begin may look at it."""
+        text = "title: T\npacks: [p]\nclocks: {question: 20}\nmeters: {score: {start: 0}}\n"
+        text += "consequences: [{moment: round_begun, add: {score: time_left}}]\n"
+        text += "rounds: [{name: A, deal: {draw: 1}}, {name: B, deal: {draw: 1}}]\n"
+        program = Program(read(text).game)
+        walker = Walker("skill", Fraction(1), 5)
+        self.assertEqual(odds(program, walker).meters["score"], {15: 1})
+        self.assertEqual(walk(program, walker, 1, 1).meters["score"], {15: 1})
+
     def test_nothing_is_said_for_sure_of_a_time(self):
         """An award that hangs on a clock is called neither lost nor won for all."""
         text = "title: T\npacks: [p]\nclocks: {game: 60, question: 20}\n"

@@ -205,7 +205,7 @@ class Ways:
             to = self._time_is_up(after)
         elif came.gate is not None:
             entered = self.states.closed(after)._replace(stands="enter", round=came.gate.to)
-            times = entered.times._replace(question=NONE, round=NONE)
+            times = entered.times._replace(round=NONE)
             used = self.states.helps.renewed(entered.used, "round")
             to = self.spot(entered._replace(times=times, used=used), Guess())
         elif after.times.round.left == 0:
