@@ -39,7 +39,8 @@ def rules(points: int, lives: int | None) -> str:
     if lives is None:
         return text.replace("waymarks:\n", "")
     return text + "".join(
-        f"  - {{name: walk {n}, moves: [{', '.join(MOVES[n : n + 20])}], expect: {{lives: {lives}}}}}\n"
+        f"  - {{name: walk {n}, dice: {n + 1}, moves: [{', '.join(MOVES[n : n + 20])}],"
+        f" expect: {{lives: {lives}}}}}\n"
         for n in range(50)
     )
 

@@ -7,7 +7,15 @@ import unittest
 from dicetrail.core.play.rulebook.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.trail import to_lines
-from dicetrail.core.prove.replay.waymarks import outcome, play_waymark, walk, walk_all, walk_and_run
+from dicetrail.core.prove.replay.waymarks import (
+    expecting,
+    outcome,
+    play_of,
+    play_waymark,
+    walk,
+    walk_all,
+    walk_and_run,
+)
 from dicetrail.core.prove.search.lengths import seconds_of_plays
 from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.prove.search.watched import looked_at
@@ -64,6 +72,27 @@ class Waymarks(unittest.TestCase):
         )
         now = [{"after": part.after, "expect": part.got} for part in walked.along]
         self.assertTrue(walk(self.GAME, mark("right", "wrong", "right", along=now)).passed)
+
+    def test_another_expectation_of_the_same_play_is_held_against_the_same_walk(self):
+        def made(name: str, end: object, on_the_way: object, *moves: str, **more: object) -> WaymarkPart:
+            along = [{"after": 2, "expect": {"right": 2}}, {"after": 1, "expect": {"score": on_the_way}}]
+            return mark(
+                *(moves or ("right", "right", "wrong")), name=name, expect={"score": end}, along=along, **more
+            )
+
+        first, other = made("one", 3, 1.5), made("two", 4, 0)
+        self.assertEqual(play_of(first), play_of(other))
+        self.assertEqual(expecting(walk(self.GAME, first), other), walk(self.GAME, other))
+        self.assertEqual(expecting(walk(self.GAME, other), first), walk(self.GAME, first))
+        for unlike in (
+            made("one", 3, 1.5, "right", "wrong", "wrong"),
+            made("one", 3, 1.5, dice=2),
+            made("one", 3, 1.5, count=2),
+            made("one", 3, 1.5, player="Ida"),
+            mark("right", "right", "wrong", expect={"right": 3}),
+            mark("right", "right", "wrong", expect={"score": 3}),
+        ):
+            self.assertNotEqual(play_of(first), play_of(unlike))
 
     def test_looking_on_the_way_changes_nothing(self):
         moves = ["right @1", "wrong", "right"]

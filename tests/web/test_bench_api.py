@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import json
 from typing import Any
+from unittest import mock
 
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import create_engine, text
 
 from dicetrail.store.database import MIGRATIONS
+from dicetrail.web.workshop import marks
 
 from .serving import RULES, Serving
 
@@ -92,6 +94,16 @@ class Bench(Serving):
         self.assertEqual(broken["since"], "score was 10, now 8, since step 3, row 1.")
         self.change({"path": ["waymarks", 0, "expect"], "value": broken["now"]["expect"]})
         self.assertEqual(self.ask("GET", f"{self.path}/waymarks")["failed"], 0)
+
+    def test_each_waymark_is_walked_once_under_the_same_rules(self):
+        with mock.patch.object(marks, "walk", wraps=marks.walk) as walked:
+            self.ask("GET", f"{self.path}/waymarks")
+            before = walked.call_count
+            self.change({"path": ["consequences", 0, "add", "score"], "value": 4})
+            self.assertEqual(self.ask("GET", f"{self.path}/waymarks")["failed"], 1)
+            self.assertEqual(walked.call_count, before + 2)  # how it was is known, since it was looked at
+        self.client = self.serve()
+        self.assertIn("now 8", self.ask("GET", f"{self.path}/waymarks")["waymarks"][0]["since"])
 
     def test_what_can_be_expected_after_each_move(self):
         play = {"dice": 1, "moves": ["right", "wrong", "leap", "right"]}

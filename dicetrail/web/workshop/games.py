@@ -15,7 +15,7 @@ from ...core.play.questions.question import Question
 from ...core.play.rulebook.program import Program
 from ...core.play.run.trail import Step
 from ...core.prove.replay.beginning import begun_game
-from ...core.prove.replay.waymarks import Walked, walk, walk_all
+from ...core.prove.replay.waymarks import Walked
 from ...core.prove.search.reached import Reach
 from ...core.rules.compile import read_game
 from ...core.rules.expected import WaymarkPart
@@ -29,6 +29,7 @@ from ...store import games, plays
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
 from . import files
+from .marks import Marks
 from .packs import PackShelf
 from .reaches import Reaches
 from .recent import Recent
@@ -75,8 +76,7 @@ class GameShelf:
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
         self._earlier: Recent[tuple[Program | None]] = Recent(60)
-        self._passed: Recent[tuple[bool]] = Recent(20_000)
-        self._walked: Recent[list[Walked]] = Recent(200)
+        self._marks = Marks()
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
         self.reaches = Reaches(sessions)
@@ -96,12 +96,16 @@ class GameShelf:
     def key(self, session: Session, game: StoredGame) -> tuple[Hashable, ...] | None:
         """What a compiled game depends on: its packs as they were read, and the files there are; None where
         its packs are not known yet."""
-        names = self._named.get((game.id, game.revision))
+        return self._key_at(session, game, game.revision)
+
+    def _key_at(self, session: Session, game: StoredGame, revision: int) -> tuple[Hashable, ...] | None:
+        """The same of a game as it was in a revision, over its packs as they are."""
+        names = self._named.get((game.id, revision))
         if names is None:
             return None
         stand = standing(session).packs
         packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
-        return (game.id, game.revision, packs, standing(session).files)
+        return (game.id, revision, packs, standing(session).files)
 
     def program(self, session: Session, game: StoredGame) -> Program | None:
         """A game as it can be played; None where its rules stop it."""
@@ -114,27 +118,26 @@ class GameShelf:
         """A game as it was in an earlier revision, over its packs as they are; None where it can't be
         played. It is made once for all that is held against it."""
 
+        key = self._key_at(session, game, revision)
+        if key is None:
+            reading = self.read(session, games.text_of(session, game, revision) or "")
+            self._named.put((game.id, revision), reading.packs)
+            key = self._key_at(session, game, revision)
+
         def make() -> tuple[Program | None]:
-            text = games.text_of(session, game, revision)
-            read = self.read(session, text).game if text else None
-            return (Program(read) if read else None,)
+            program = self._programs.get(key)
+            if program is None:
+                read = self.read(session, games.text_of(session, game, revision) or "").game
+                program = Program(read) if read else None
+            return (program,)
 
-        return self._earlier.get_or_make(self._earlier_key(session, game, revision), make)[0]
-
-    def _earlier_key(self, session: Session, game: StoredGame, revision: int) -> Hashable:
-        """What a game as it was depends on: its packs as they are."""
-        key = self.key(session, game)
-        return (game.id, revision, key and key[2:])
+        return self._earlier.get_or_make(key, make)[0]
 
     def passed(self, session: Session, game: StoredGame, revision: int, mark: WaymarkPart) -> bool:
         """Whether a waymark passes under the rules of an earlier revision."""
-
-        def make() -> tuple[bool]:
-            program = self.earlier(session, game, revision)
-            return (program is not None and walk(program, mark).passed,)
-
-        key = (self._earlier_key(session, game, revision), mark.model_dump_json())
-        return self._passed.get_or_make(key, make)[0]
+        program = self.earlier(session, game, revision)
+        under = self._key_at(session, game, revision)
+        return program is not None and self._marks.walked(under, program, mark).passed
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""
@@ -169,9 +172,10 @@ class GameShelf:
     def walked(self, session: Session, game: StoredGame) -> list[Walked]:
         """The waymarks of a game, walked under its present rules."""
         program, document = self.program(session, game), self.compiled(session, game).document
-        if program is None or document is None or not document.waymarks:
+        if program is None or document is None:
             return []
-        return self._walked.get_or_make(self.key(session, game), lambda: walk_all(program, document.waymarks))
+        under = self.key(session, game)
+        return [self._marks.walked(under, program, mark) for mark in document.waymarks]
 
     def reach(self, session: Session, game: StoredGame, *, begin: bool = True) -> Reach | None:
         """What the plays of a game can come to; None while that is not known. It is worked out from now on

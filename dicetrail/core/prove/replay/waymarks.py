@@ -97,6 +97,27 @@ def walk_and_run(program: Program, waymark: WaymarkPart) -> tuple[Walked, Run | 
     return walked, run
 
 
+def play_of(waymark: WaymarkPart) -> str:
+    """What the walk of a waymark hangs on: its play, and which names are looked at, and where."""
+    along = [part.model_copy(update={"expect": dict.fromkeys(part.expect, 0)}) for part in waymark.along]
+    expect = dict.fromkeys(waymark.expect, 0)
+    return waymark.model_copy(update={"name": "", "expect": expect, "along": along}).model_dump_json()
+
+
+def expecting(walked: Walked, waymark: WaymarkPart) -> Walked:
+    """What was walked, held against what a waymark of the same play expects of it."""
+    along = sorted(waymark.along, key=lambda part: part.after)
+    return Walked(
+        waymark.name,
+        tuple(
+            replace(looked, expected=dict(part.expect))
+            for looked, part in zip(walked.along, along, strict=True)
+        ),
+        replace(walked.end, expected=dict(waymark.expect)),
+        walked.problem,
+    )
+
+
 def _looked(after: int | None, expected: Mapping[str, Expected], found: Mapping[str, Expected]) -> Looked:
     got = {name: found[name] for name in expected if name in found}
     return Looked(after, dict(expected), got)
