@@ -11,7 +11,7 @@ from alembic.config import Config
 from sqlalchemy import create_engine, text
 
 from dicetrail.store.database import MIGRATIONS
-from dicetrail.web.workshop import marks
+from dicetrail.web.workshop import waymarks
 
 from .serving import RULES, Serving
 
@@ -96,7 +96,7 @@ class Bench(Serving):
         self.assertEqual(self.ask("GET", f"{self.path}/waymarks")["failed"], 0)
 
     def test_each_waymark_is_walked_once_under_the_same_rules(self):
-        with mock.patch.object(marks, "walk", wraps=marks.walk) as walked:
+        with mock.patch.object(waymarks, "walk", wraps=waymarks.walk) as walked:
             self.ask("GET", f"{self.path}/waymarks")
             before = walked.call_count
             self.change({"path": ["consequences", 0, "add", "score"], "value": 4})

@@ -29,10 +29,10 @@ from ...store import games, plays
 from ...store.models import Pack, StoredGame
 from ...store.standing import standing
 from . import files
-from .marks import Marks
 from .packs import PackShelf
 from .reaches import Reaches
 from .recent import Recent
+from .waymarks import WaymarkWalks
 
 LARGEST_ROLL = 1_000_000
 SECRET_BITS = 128
@@ -76,7 +76,7 @@ class GameShelf:
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
         self._earlier: Recent[tuple[Program | None]] = Recent(60)
-        self._marks = Marks()
+        self._waymarks = WaymarkWalks()
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
         self.reaches = Reaches(sessions)
@@ -137,7 +137,7 @@ class GameShelf:
         """Whether a waymark passes under the rules of an earlier revision."""
         program = self.earlier(session, game, revision)
         under = self._key_at(session, game, revision)
-        return program is not None and self._marks.walked(under, program, mark).passed
+        return program is not None and self._waymarks.walked(under, program, mark).passed
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
         """The digest under which a game as it can be played is kept for its plays."""
@@ -175,7 +175,7 @@ class GameShelf:
         if program is None or document is None:
             return []
         under = self.key(session, game)
-        return [self._marks.walked(under, program, mark) for mark in document.waymarks]
+        return [self._waymarks.walked(under, program, mark) for mark in document.waymarks]
 
     def reach(self, session: Session, game: StoredGame, *, begin: bool = True) -> Reach | None:
         """What the plays of a game can come to; None while that is not known. It is worked out from now on

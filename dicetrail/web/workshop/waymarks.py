@@ -1,4 +1,4 @@
-"""Marks: the waymarks of games, each walked once under the rules and packs it was walked under."""
+"""The waymarks of games, each walked once under the rules and packs it was walked under."""
 
 from __future__ import annotations
 
@@ -13,7 +13,7 @@ MOST_KEPT = 20_000
 """Walks that are kept: fifty waymarks under each of four hundred revisions."""
 
 
-class Marks:
+class WaymarkWalks:
     """What came of the plays of waymarks. A play of which something else is expected is not played again."""
 
     def __init__(self) -> None:
