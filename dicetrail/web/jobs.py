@@ -65,18 +65,20 @@ class Jobs:
         self.senders_beside = Beside(AT_ONCE, database)
         """Where what is sent elsewhere is made."""
         self._jobs: OrderedDict[str, Job] = OrderedDict()
+        self._keeping = threading.Lock()
+        """Held while jobs are counted, taken in and let go: several requests begin some at a time."""
 
     def start(self, sort: Sort, work: Callable[[Progress], int | None], about: Any = None) -> Job:
         """Begin a job; ``work`` gives back the pack that came of it, if one did. Of those that have ended
         only the latest are kept."""
         job = Job(sort, about=about)
-        self._jobs[job.id] = job
-        ended = [one.id for one in self._jobs.values() if one.state not in ("waiting", "working")]
-        if len(self._jobs) - len(ended) > MOST_WAITING:
-            del self._jobs[job.id]
-            raise Refused("There is more work waiting than can be done. Stop some of it, and try again.")
-        for old in ended[: max(0, len(ended) - MOST_KEPT)]:
-            del self._jobs[old]
+        with self._keeping:
+            ended = [one.id for one in self._jobs.values() if one.state not in ("waiting", "working")]
+            if len(self._jobs) - len(ended) >= MOST_WAITING:
+                raise Refused("There is more work waiting than can be done. Stop some of it, and try again.")
+            for old in ended[: max(0, len(ended) - MOST_KEPT)]:
+                del self._jobs[old]
+            self._jobs[job.id] = job
         (self._senders if sort == "statements" else self._workers).submit(_do, job, work)
         return job
 
@@ -86,8 +88,9 @@ class Jobs:
 
     def close(self) -> None:
         """Stop whatever still goes on."""
-        for job in self._jobs.values():
-            job.stop()
+        with self._keeping:
+            for job in self._jobs.values():
+                job.stop()
         self.beside.close()
         self.senders_beside.close()
         for workers in (self._workers, self._senders):

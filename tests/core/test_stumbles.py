@@ -54,12 +54,13 @@ class Choosing(unittest.TestCase):
         return read_game(rules, lambda _: read_text("p.tsv", self.TOPICS).questions).game
 
     def test_the_start_page_says_how_many_each_choice_has(self):
-        invited = invitation("t", self.game("setup: {topic: ask}"))
+        invited = invitation("t", Program(self.game("setup: {topic: ask}")))
         self.assertEqual(
             [(one.topic, one.questions) for one in invited.offers], [("", 3), ("knots", 2), ("snow", 3)]
         )
         self.assertNotIn("question", invited.played)  # it is said beside what is chosen
-        counted = invitation("t", self.game("setup: {topic: ask, count: {min: 1, max: 6, default: 3}}"))
+        asked = self.game("setup: {topic: ask, count: {min: 1, max: 6, default: 3}}")
+        counted = invitation("t", Program(asked))
         self.assertEqual([one.questions for one in counted.offers], [6, 2, 4])
         for offer in invited.offers:  # each as a play has it
             run = Run(Program(self.game("setup: {topic: ask}")), Choices(1, topic=offer.topic))
@@ -67,7 +68,7 @@ class Choosing(unittest.TestCase):
 
     def test_a_topic_that_has_to_be_chosen(self):
         game = self.game("setup: {topic: one}")
-        invited = invitation("t", game)
+        invited = invitation("t", Program(game))
         self.assertFalse(invited.all_topics)
         self.assertEqual([one.topic for one in invited.offers], ["knots", "snow"])
         self.assertEqual(choose(game, 1).topic, "knots")
@@ -117,7 +118,7 @@ class Choosing(unittest.TestCase):
         def played(clocks: str) -> str:
             rules = f"title: T\npacks: [p]\nclocks: {clocks}\n"
             game = read_game(rules, lambda _: read_text("p.tsv", rows).questions).game
-            return invitation("t", game).played
+            return invitation("t", Program(game)).played
 
         self.assertIn("20–90 seconds each", played("{question: 20}"))
         self.assertIn("90 seconds each", played("{question: 90}"))

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import json
+import sys
 import time
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import suppress
 from unittest import mock
 
+from dicetrail.core.snag import Refused
 from dicetrail.store.models import CompiledGame, Play, PlayMove
+from dicetrail.web.jobs import Jobs
 from dicetrail.web.players.allowance import A_SECOND
 
 from .every_request import every_request, picture
@@ -56,6 +60,20 @@ class Crowds(Serving):
             return self.client.post(path, json=wanted).status_code
 
         self.assertEqual(sorted(self.at_once(edit)), [200] + [409] * (MANY - 1))
+
+    def test_jobs_begun_at_once_are_all_kept_or_refused(self):
+        jobs = Jobs()
+        self.addCleanup(jobs.close)
+        self.addCleanup(sys.setswitchinterval, sys.getswitchinterval())
+        sys.setswitchinterval(1e-6)  # threads change places in the middle of everything
+
+        def begin(_: int) -> int:
+            for _ in range(300):
+                with suppress(Refused):
+                    jobs.start("fairness", lambda _: None)
+            return 1
+
+        self.assertEqual(sum(self.at_once(begin, 4)), 4)
 
     def test_put_back_twice_is_put_back_once(self):
         game = self.game()

@@ -33,7 +33,7 @@ class Page:
 
     def invitation(self) -> str:
         """What a player sees before a play."""
-        return _json(asdict(invitation("", self._program.game)))
+        return _json(asdict(invitation("", self._program)))
 
     def texts(self, language: str) -> str:
         """The texts of the page in a language, in English where there are none in it."""

@@ -69,7 +69,7 @@ def experience(wanted: ExperienceIn, program: TheProgram) -> View:
 @router.get("/games/{game_id}/page/start")
 def page_start(game: TheGame, program: TheProgram) -> Invitation:
     """What a player of a game sees before a play."""
-    return invitation(game.slug, program.game)
+    return invitation(game.slug, program)
 
 
 @router.get("/games/{game_id}/page/{state}")

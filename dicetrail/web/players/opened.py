@@ -61,9 +61,13 @@ def _of_handout(session: Session, workshop: Workshop, handout: Handout, visitor:
 TheOpened = Annotated[Opened, Depends(opened)]
 
 
-def invitation_to(slug: str, found: Opened) -> Invitation:
+def invitation_to(slug: str, found: Opened, workshop: Workshop) -> Invitation:
     """What a player sees who follows a link."""
-    made = invitation(slug, found.program.game)
+
+    def made_once() -> Invitation:
+        return invitation(slug, found.program)
+
+    made: Invitation = workshop.games.known_of(found.digest, ("invitation", slug), made_once)
     handout = found.handout
     if handout is None:
         return made

@@ -95,9 +95,9 @@ def listed_handouts(session: ThePlayersSession, workshop: TheWorkshop) -> list[L
 
 
 @router.get("/games/{slug}")
-def invite(slug: str, found: TheOpened) -> Invitation:
+async def invite(slug: str, found: TheOpened, workshop: TheWorkshop) -> Invitation:
     """What a player sees before a play."""
-    return invitation_to(slug, found)
+    return invitation_to(slug, found, workshop)
 
 
 @router.post("/games/{slug}/plays", status_code=201)

@@ -49,13 +49,14 @@ class Invitation:
     opens: str = ""
 
 
-def invitation(slug: str, game: Game) -> Invitation:
+def invitation(slug: str, program: Program) -> Invitation:
     """The invitation to a game that can be played."""
+    game = program.game
     once = pass_length(game.questions) if game.deal.repeats == "never" else None
     return Invitation(
         slug=slug,
         title=game.title,
-        intro=intro(Program(game)),
+        intro=intro(program),
         name=game.setup.name and game.players is None,
         count=_bounds(game.setup.count, once),
         level=_bounds(game.setup.level, None),
