@@ -115,6 +115,44 @@ class Rounds(unittest.TestCase):
             weighed(text, questions(10))
         weighed(text.replace("abs(level - 2)", "abs(level - 2) + level / 10"), questions(10))
 
+    def test_an_empty_round_ends_with_the_question_of_the_round_before(self) -> None:
+        """Its gate leads back while the last question was easy: the one that is drawn again is the other one."""
+        found = weighed(
+            "consequences: [{moment: missed, add: {score: 1}}]\n"
+            "rounds:\n"
+            "  - {name: A, deal: {draw: 1}}\n"
+            "  - {name: B, only: level > 3, then: [{if: level == 1, go: A, most: 1}]}\n",
+            questions(2),
+            Walker("skill", 0.0),
+        )
+        self.assertAlmostEqual(found.meters["score"][2], 1 / 2)  # the easy one was first
+        self.assertAlmostEqual(found.meters["score"][1], 1 / 2)
+
+    def test_a_choice_from_a_deck_that_is_sorted(self) -> None:
+        """Of the chosen level the first topic comes first, whatever is drawn."""
+        some = [one._replace(level=2, worth=1 + number) for number, one in enumerate(questions(6))]
+        text = "deal: {order: by_topic}\nconsequences: [{moment: right, add: {score: worth}}]\n"
+        text += "rounds: [{name: A, deal: {draw: 1, choose: level}}]\n"
+        found = weighed(text, some, Walker("skill", 1.0))
+        self.assertEqual(
+            {value: round(share, 9) for value, share in found.meters["score"].items()}, {1: 0.5, 4: 0.5}
+        )
+        with self.assertRaisesRegex(Inexact, "come as they are filed"):
+            weighed(text.replace("by_topic", "filed"), some)
+
+    def test_parts_that_share_questions(self) -> None:
+        """Where one may take what the other needs, how many are drawn is left to chance; where it can't, the
+        odds are exact: one easy one, then two of the rest."""
+        text = "consequences: [{moment: right, add: {score: level}}]\nrounds:\n  - name: A\n"
+        text += (
+            "    deal: {order: by_part, draw: [{if: level <= 2, draw: 1}, {if: level >= 2, draw: MANY}]}\n"
+        )
+        with self.assertRaisesRegex(Inexact, "what an earlier part drew"):
+            weighed(text.replace("MANY", "2"), questions(3))
+        found = weighed(text.replace("MANY", "1"), questions(3), Walker("skill", 1.0))
+        shares = {value: round(share, 9) for value, share in found.meters["score"].items()}
+        self.assertEqual(shares, {3: 0.25, 4: 0.25, 5: 0.5})
+
     def test_the_demo_game_is_exact_and_as_it_is_walked(self) -> None:
         game = read_game_file(DEMO / "11-the-long-way-up.yaml").game
         assert game is not None

@@ -214,9 +214,9 @@ class _Deck:
         self.is_placed = self.deal.order == "filed" and several and not self.deal.is_steered
         if self.is_placed and len(pool) < every:
             raise Unsortable("Questions of a round come as they are filed.")
-        draws_all = self.deal.draw is None or self.deal.draw >= len(pool)
+        draws_all = self.deal.is_steered or self.deal.draw is None or self.deal.draw >= len(pool)
         self._ranks: dict[int, int] = {}
-        if self.deal.order in ("easiest_first", "by_topic") and several and not self.deal.is_steered:
+        if self.deal.order in ("easiest_first", "by_topic") and several:
             if not draws_all or self.deal.parts:
                 raise Unsortable("Only some of a round's questions are drawn, and these are sorted.")
             self._ranks = {kind: _rank(self.deal.order, pool, questions[kind]) for kind in self.kinds}
@@ -224,6 +224,8 @@ class _Deck:
         if self.deal.parts:
             if several and (self.deal.order != "by_part" or self.deal.is_steered):
                 raise Unsortable("Questions are drawn in parts and mixed then.")
+            if several and _shared(self.deal, pool):
+                raise Unsortable("How many a part of the draw finds hangs on what an earlier part drew.")
             until = 0
             for part, number in zip(self.deal.parts, parts_drawn(pool, self.deal), strict=True):
                 picks, until = picked(part.condition), until + number
@@ -235,12 +237,16 @@ class _Deck:
         if self._parts:
             part = next((some for until, some in self._parts if asked < until), set())
             kinds = [kind for kind in kinds if kind in part]
-        if self._ranks and kinds:
-            lowest = min(self._ranks[kind] for kind in kinds)
-            kinds = [kind for kind in kinds if self._ranks[kind] == lowest]
+        if not self.deal.is_steered:
+            kinds = self._lowest(kinds)
         if self.is_placed and kinds:
             kinds = [kind for kind in kinds if kind == self._filed[asked]]
         return kinds
+
+    def _lowest(self, kinds: list[int]) -> list[int]:
+        """Those of some classes that come first where the deck is sorted."""
+        lowest = min((self._ranks[kind] for kind in kinds), default=0) if self._ranks else 0
+        return [kind for kind in kinds if self._ranks.get(kind, 0) == lowest]
 
     def groups(self, kinds: Sequence[int]) -> list[list[int]]:
         """The classes by what a player chooses; all together where nothing is chosen."""
@@ -254,16 +260,19 @@ class _Deck:
     def least(self, kinds: list[int], names: Callable[[], Names]) -> list[int]:
         """Those of some classes of which one comes next."""
         if self._least is None:
-            return kinds
+            found = self._lowest(kinds)
+            if self.deal.is_steered and self.deal.order == "filed" and len(found) > 1:
+                raise Unsortable("Questions of several sorts can be chosen, and come as they are filed.")
+            return found
         known = names()
         values = [least_of(self._least, Candidate(self._questions[kind], known)) for kind in kinds]
         found = [kind for kind, value in zip(kinds, values, strict=True) if value == min(values)]
-        if len(found) > 1:
+        if len(self._lowest(found)) > 1:
             raise Unsortable(
                 f"Questions of several sorts come next where `{self.deal.next}` is the same for them; make it"
                 " differ, such as by `+ level / 10`."
             )
-        return found
+        return self._lowest(found)
 
 
 def _leads(program: Program, number: int) -> list[int]:
@@ -284,6 +293,24 @@ def _told(deal: Deal, question: Question) -> Iterator[Any]:
     if deal.next:
         asks = compile_expression(deal.next).names
         yield tuple(str(value) for name, value in about(question).items() if name in asks)
+
+
+def _shared(deal: Deal, pool: Sequence[Question]) -> bool:
+    """Whether a part of a draw may find fewer questions where an earlier part drew some that both pick."""
+    whole: set[int] = set()
+    some_of: list[tuple[int, set[int]]] = []
+    for part in deal.parts:
+        picks = picked(part.condition)
+        finds = {place for place, question in enumerate(pool) if picks(question)} - whole
+        gone = sum(min(number, len(finds & some)) for number, some in some_of)
+        draws = len(finds) if part.draw is None else part.draw
+        if gone and draws > len(finds) - gone:
+            return True
+        if draws >= len(finds):
+            whole |= finds
+        else:
+            some_of.append((draws, finds))
+    return False
 
 
 def _rank(order: str, pool: Sequence[Question], question: Question) -> int:

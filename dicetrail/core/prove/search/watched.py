@@ -111,6 +111,9 @@ def looked_in(program: Program, one: ReadyRound, looked: LookedAt) -> frozenset[
         names |= _names(divisions(row))
     for gate in one.gates:
         names |= gate.condition.names if gate.condition is not None else set()
+    for other in program.rounds:  # a round that has no question left ends with that of the round before
+        for gate in other.gates:
+            names |= gate.condition.names & OF_A_QUESTION.keys() if gate.condition is not None else set()
     names |= _names(of_helps(program)) if looked.helps else set()
     names |= one.question_seconds.names if one.question_seconds is not None else set()
     if one.source.deal.next:
