@@ -116,7 +116,7 @@ class Rounds(unittest.TestCase):
         weighed(text.replace("abs(level - 2)", "abs(level - 2) + level / 10"), questions(10))
 
     def test_an_empty_round_ends_with_the_question_of_the_round_before(self) -> None:
-        """Its gate leads back while the last question was easy: the one that is drawn again is the other one."""
+        """Its gate leads back while the last question was easy: the other one is drawn then."""
         found = weighed(
             "consequences: [{moment: missed, add: {score: 1}}]\n"
             "rounds:\n"
@@ -127,6 +127,8 @@ class Rounds(unittest.TestCase):
         )
         self.assertAlmostEqual(found.meters["score"][2], 1 / 2)  # the easy one was first
         self.assertAlmostEqual(found.meters["score"][1], 1 / 2)
+        before = "rounds: [{name: A, only: level > 5, then: [{if: visit > 0, go: won}]}, {name: B}]\n"
+        self.assertAlmostEqual(weighed(before, questions(2)).results["done"], 1)  # nothing was visited yet
 
     def test_a_choice_from_a_deck_that_is_sorted(self) -> None:
         """Of the chosen level the first topic comes first, whatever is drawn."""

@@ -308,7 +308,7 @@ class Kept:
             "round": max(1, number),
             "rounds": len(self.program.rounds),
             "round_name": self.program.rounds[number - 1].source.name if number else "",
-            "visit": 1 if first else 2,
+            **({"visit": 1 if first else 2} if about else {}),
             **all_of(counts),
             **{
                 name: of_topic(function, self._of_topic(counts, topic))
