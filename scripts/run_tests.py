@@ -80,6 +80,7 @@ UNCOUNTED = tuple(
         "straight",
         "text_formats",
         "words_and_numbers",
+        "worths",
         "writing",
     ]
 )

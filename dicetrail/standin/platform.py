@@ -6,7 +6,6 @@ shows what it was told. It keeps everything in memory.
 
 from __future__ import annotations
 
-import argparse
 import json
 import mimetypes
 import re
@@ -24,6 +23,7 @@ import defusedxml.ElementTree
 from ..core.archive import unpacked
 from ..core.snag import Refused
 from .data_model import wrong_elements
+from .serving import serve
 from .statements import problems_of
 
 PAGES = Path(__file__).parent / "pages"
@@ -297,14 +297,5 @@ def _wrong_for_cmi5(one: dict[str, Any], course: BroughtCourse) -> list[str]:
     return found
 
 
-def main() -> None:
-    """Serve a platform until stopped."""
-    parser = argparse.ArgumentParser(description="A stand-in for a learning platform.")
-    parser.add_argument("--port", type=int, default=8323)
-    with LearningPlatform(parser.parse_args().port) as platform:
-        print(f"{platform.address}/")
-        platform.serve_forever()
-
-
 if __name__ == "__main__":
-    main()
+    serve("a learning platform", 8323, LearningPlatform)

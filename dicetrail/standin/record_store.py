@@ -5,12 +5,12 @@
 
 from __future__ import annotations
 
-import argparse
 import base64
 import json
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 
+from .serving import serve
 from .statements import problems_of
 
 
@@ -85,14 +85,5 @@ class _Answers(BaseHTTPRequestHandler):
         """Say nothing."""
 
 
-def main() -> None:
-    """Serve a store until stopped."""
-    parser = argparse.ArgumentParser(description="A stand-in for a learning record store.")
-    parser.add_argument("--port", type=int, default=8322)
-    with RecordStore(parser.parse_args().port) as store:
-        print(f"{store.address}/statements")
-        store.serve_forever()
-
-
 if __name__ == "__main__":
-    main()
+    serve("a learning record store", 8322, RecordStore, "/statements")
