@@ -5,15 +5,17 @@ from __future__ import annotations
 import csv
 import io
 import json
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import chain, islice
 from typing import Any, Literal
 
 from sqlalchemy.orm import Session
 
-from ...core.pack.formats import lost_in_file, write_file
+from ...core.pack.formats import holds_media, lost_in_file, write_file
 from ...core.pack.formats.xlsx import Xlsx
 from ...core.pack.media import files_of
+from ...core.pack.media_file import MediaFile
+from ...core.play.questions.question import Question
 from ...core.prove.plays.about import told_of
 from ...core.prove.plays.out import (
     PLAY_COLUMNS,
@@ -91,14 +93,22 @@ def _statements(
 
 def pack_as(session: Session, workshop: Workshop, pack_id: int, name: str) -> Iterator[bytes]:
     """The questions of a pack as the kind of file that a name says."""
-    questions = workshop.packs.reading(session, session.get_one(Pack, pack_id)).questions
-    yield write_file(name, questions, files_named(session, files_of(questions)))
+    questions, files = _questions_and_files(session, workshop, pack_id, name)
+    yield write_file(name, questions, files)
 
 
 def lost_as(session: Session, workshop: Workshop, pack_id: int, name: str) -> list[str]:
     """What of the questions of a pack such a file would not say."""
+    questions, files = _questions_and_files(session, workshop, pack_id, name)
+    return lost_in_file(name, questions, files)
+
+
+def _questions_and_files(
+    session: Session, workshop: Workshop, pack_id: int, name: str
+) -> tuple[Sequence[Question], Mapping[str, MediaFile]]:
+    """The questions of a pack, and the pictures and sounds they name, where such a file holds these."""
     questions = workshop.packs.reading(session, session.get_one(Pack, pack_id)).questions
-    return lost_in_file(name, questions, files_named(session, files_of(questions)))
+    return questions, files_named(session, files_of(questions)) if holds_media(name) else {}
 
 
 def bundle(session: Session, workshop: Workshop, game_id: int) -> Iterator[bytes]:

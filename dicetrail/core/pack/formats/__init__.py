@@ -71,6 +71,12 @@ def write_file(name: str, questions: Sequence[Question], media: Mapping[str, Med
     return _to_write(name).write(questions, media)
 
 
+def holds_media(name: str) -> bool:
+    """Whether a file in the format that its name's ending says holds pictures and sounds. Raises
+    :class:`Refused`."""
+    return _to_write(name).holds_media
+
+
 def lost_in_file(
     name: str, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA
 ) -> list[str]:

@@ -60,6 +60,8 @@ class Format:
     """What it is, in a word or two, for who chooses one to write."""
     partly = False
     """Whether there are questions of which such a file can't say all."""
+    holds_media = False
+    """Whether such a file holds the pictures and sounds that its questions name."""
 
     def holds(self, name: str, data: bytes) -> bool:
         """Whether a file that is not told by its text is one of these."""

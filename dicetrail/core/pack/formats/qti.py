@@ -34,7 +34,7 @@ class Qti(Format):
     name = "qti"
     endings = ("zip",)
     says = "QTI 3.0, for learning platforms"
-    partly = True
+    partly = holds_media = True
 
     def holds(self, name: str, data: bytes) -> bool:
         """Whether it is a package or an item."""
