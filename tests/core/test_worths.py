@@ -140,6 +140,12 @@ class NotCounted(unittest.TestCase):
         )
         self.assertIsNone(Weighed(bounded, Walker(), Choices(0)).worths)
 
+    @mock.patch.object(exact, "MOST_WORK", 3_000)
+    def test_what_is_to_blame(self):
+        """The maker's word, not the name of a counter."""
+        with self.assertRaisesRegex(Inexact, r"`(worth|lives|score)` comes to more than \d+ values"):
+            odds(game(PAID, worths=range(1, 21), endings=ENDS), Walker("knows", 0.5))
+
     def test_too_many_of_them_are_refused_as_before(self):
         lots = game(PAID, LOST, worths=range(1, 61), deal=Deal())
         with self.assertRaisesRegex(Inexact, "60 sorts of them"):

@@ -43,7 +43,7 @@ from .pile import Left
 from .sorting import Sorted, Unsortable
 from .walker import Walker
 from .ways import Ended, Spot, Way, Ways, can_clocks_matter
-from .worths import worths_of
+from .worths import WORTH, worths_of
 
 MOST_WORK = 1_200_000
 """Work before a game has too many states for this, in units of about two millionths of a second: so it is
@@ -58,6 +58,8 @@ _A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 8, 4
 ending that is looked at."""
 _SOME, _A_PILE = 8, 0.02
 """What it takes to move a weight that has a place for each of many piles of questions, and each of those."""
+_AN_END = 10
+"""The weights that are moved while one end is looked at."""
 MOST_QUESTIONS = 3000
 """Questions after which plays of an endless deck that still go on are not followed any further."""
 LEFT = 1e-9
@@ -308,12 +310,13 @@ class Weighed:
         return masses * self.deck.size * self._skills if self.together else 0
 
     def _too_much(self) -> str:
+        counters = self.worths.counters if self.worths else ()
         why = too_much(
             self.program,
             self.states.meters,
             self.states.standing,
             (spot.state for spot in self.ways.spots),
-            self.carrier.names,
+            [WORTH if name in counters else name for name in self.carrier.names],
             (aside for weights in self._now.values() for aside in weights),
             len({left for _, left in self._now}),
         )
@@ -351,6 +354,8 @@ class Weighed:
         key = (state, aside, result, self._asked)
         known = self._ends.get(key)
         if known is None:
+            if self.worths is not None:  # of one value carried aside there are many ends
+                self._moved(_AN_END)
             known = self._ends[key] = self._look_at_end(state, aside, result)
         return known
 

@@ -14,8 +14,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from functools import cache
-from itertools import product
-from math import factorial, lcm, log10, prod
+from math import factorial, gcd, lcm, log10, prod
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -38,6 +37,8 @@ _FINEST = 512
 """Parts of a whole of which a sum of floats is right to the last digit a meter keeps."""
 _MOST_SUMS, _MOST_EXACT = 150_000_000, 3_000_000
 """Steps in which subsets are counted, by floats and by whole numbers of any size."""
+_MOST_NUMBERS = 20_000
+"""In how many ways there may be so many questions of each class and factor."""
 _MOST_WAYS = 300
 """How many digits the number of ways to choose questions may have."""
 
@@ -53,11 +54,18 @@ class Worths:
 
     ``program`` is that game: a meter of its own for each factor holds, for each class of questions, how many
     were multiplied by it, as the digits of one number to the ``base``. ``meter`` is what the worths are
-    added to, in units of one ``unit``-th.
+    added to, in units of a ``unit``.
     """
 
     def __init__(
-        self, program: Program, meter: str, classes: Sequence[_Class], factors: int, unit: int, *, exact: bool
+        self,
+        program: Program,
+        meter: str,
+        classes: Sequence[_Class],
+        factors: int,
+        unit: Fraction,
+        *,
+        exact: bool,
     ) -> None:
         self.program, self.meter = program, meter
         self.counters = tuple(_counter(number) for number in range(factors))
@@ -75,13 +83,13 @@ class Worths:
         for place in places:
             after[place] = 0
         for units, share in self._spread(tuple(int(aside[place]) for place in places)):
-            more = Fraction(units, self._unit)
+            more = units * self._unit
             after[target] = aside[target] + (int(more) if more.denominator == 1 else float(more))
             yield share, tuple(after)
 
     def _sums_of(self, codes: tuple[int, ...]) -> list[tuple[int, Any]]:
         """The sums of questions, of each class so many by each factor, and the share of each."""
-        found: dict[int, Any] = {0: Fraction(1) if self._exact else 1.0}
+        first, found = 0, np.ones(1, object if self._exact else float)
         for number, one in enumerate(self._classes):
             many = tuple(code // self._base**number % self._base for code in codes)
             if not any(many):
@@ -89,16 +97,9 @@ class Worths:
             least, ways = self._subsets(number)
             rest = len(one.units) - sum(many)
             whole = factorial(len(one.units)) // prod(map(factorial, (*many, rest)))
-            shares = [
-                (least + place, Fraction(int(some), whole) if self._exact else float(some) / float(whole))
-                for place, some in enumerate(ways[many].tolist())
-                if some
-            ]
-            both: dict[int, Any] = {}
-            for (have, share), (more, of_those) in product(found.items(), shares):
-                both[have + more] = both.get(have + more, 0) + share * of_those
-            found = both
-        return sorted(found.items())
+            shares = ways[many] * Fraction(1, whole) if self._exact else ways[many] / float(whole)
+            first, found = first + least, np.convolve(found, shares)
+        return [(first + place, share) for place, share in enumerate(found.tolist()) if share]
 
     def _counted(self, number: int) -> tuple[int, NDArray[Any]]:
         """Of a class, the least sum there can be, and the number of ways to choose questions: by how many
@@ -143,24 +144,32 @@ def worths_of(
     if all(len({question.worth for question in some}) == 1 for some in by_class.values()):
         return None
     amounts = [[[Fraction(one.worth) * by for by in factors] for one in some] for some in by_class.values()]
-    unit = lcm(*(by.denominator for some in amounts for one in some for by in one))
+    every = [by for some in amounts for one in some for by in one]
+    parts = lcm(*(by.denominator for by in every))
     base = 1 + len(asked)
-    if _FINEST % unit or base ** (len(by_class) - 1) > LONGEST_LEAP:
+    if _FINEST % parts or base ** (len(by_class) - 1) > LONGEST_LEAP:
         return None
-    classes = [_Class(tuple(tuple(int(by * unit) for by in one) for one in some)) for some in amounts]
+    unit = Fraction(gcd(*(int(by * parts) for by in every)) or 1, parts)
+    classes = [_Class(tuple(tuple(int(by / unit) for by in one) for one in some)) for some in amounts]
     exact = isinstance(walker.share, Fraction)
-    if not all(_is_countable(one, exact=exact) for one in classes):
+    if not _are_countable(classes, len(factors), _MOST_EXACT if exact else _MOST_SUMS):
         return None
     codes = {question.id: base**place for place, some in enumerate(by_class.values()) for question in some}
     counted = Program(_counting(program.game, meter, factors, codes))
     return Worths(counted, meter, classes, len(factors), unit, exact=exact)
 
 
-def _is_countable(one: _Class, *, exact: bool) -> bool:
-    """Whether its subsets are few enough to be counted."""
-    questions, factors = len(one.units), len(one.units[0])
-    steps = questions * (questions + 1) ** factors * (_range(one.units)[1] + 1) * factors
-    return steps <= (_MOST_EXACT if exact else _MOST_SUMS) and questions * log10(factors + 1) <= _MOST_WAYS
+def _are_countable(classes: Sequence[_Class], factors: int, most: int) -> bool:
+    """Whether the subsets of each class can be counted in so many steps, and so can the sums of all."""
+    numbers, sums, steps, added = 1, 1, 0, 0
+    for questions, more in ((len(one.units), _range(one.units)[1] + 1) for one in classes):
+        if questions * log10(factors + 1) > _MOST_WAYS:
+            return False
+        steps += questions * (questions + 1) ** factors * more * factors
+        numbers *= (questions + 1) ** factors
+        added += sums * more
+        sums += more
+    return steps + numbers * added <= most and numbers <= _MOST_NUMBERS
 
 
 def _range(units: Sequence[Sequence[int]]) -> tuple[int, int]:
