@@ -1,4 +1,4 @@
-"""The history of 10,000 plays of 20 questions: its pages, its statistics, and all of them walked again.
+"""The history of some 10,000 plays of 20 questions: its pages, its statistics, and all of them walked again.
 
 Prints seconds, and beside them as a ratio what a hand-written loop takes that reads the same answers as JSON
 and counts them.
@@ -40,12 +40,7 @@ def main() -> None:
             first = _timed("statistics, the first time", lambda: client.get(f"{path}/statistics").json())
             print(f"{'':>36} {first / loop:.1f} times the loop")
             _timed("statistics, once more", lambda: client.get(f"{path}/statistics").json())
-            for query in (
-                "",
-                "?sort=score&offset=9900",
-                "?words=runa&sort=player",
-                "?result=lost&sort=seconds",
-            ):
+            for query in PAGES:
                 _timed(f"a page {query}", lambda query=query: client.get(f"{path}/plays{query}").json())
             began = time.perf_counter()
             job = client.post(f"{path}/what-if", json={}).json()
@@ -59,21 +54,15 @@ def main() -> None:
 
 
 def _many(session: Session, workshop: Any) -> int:
-    """Ten thousand plays of a hand-out: a few hundred that were walked, each kept many times."""
+    """Ten thousand plays of a hand-out, each with dice of its own."""
     from sqlalchemy import select
 
-    from dicetrail.store import plays
-    from dicetrail.store.models import Play, StoredGame
-    from dicetrail.web.demo_class import made_up_class
+    from dicetrail.store.models import StoredGame
+    from dicetrail.web.demo_class import GUESTS, made_up_class
 
     game = session.scalars(select(StoredGame).where(StoredGame.slug == GAME)).one()
     program = workshop.games.program(session, game)
-    handout = made_up_class(session, game, program, "many", 10, count=QUESTIONS)
-    session.commit()
-    columns = select(*Play.__table__.columns).where(Play.handout_id == handout.id)
-    kept = session.execute(columns).mappings().all()
-    rows = [{**kept[n % len(kept)], "id": plays.new_id()} for n in range(PLAYS - len(kept))]
-    session.execute(Play.__table__.insert(), rows)
+    handout = made_up_class(session, game, program, "many", -(-PLAYS // len(GUESTS)), count=QUESTIONS)
     session.commit()
     return handout.id
 
