@@ -58,12 +58,16 @@ def text(**changes: object) -> str:
     return "\n".join(heads) + "\n" + "".join(lists)
 
 
+FEW_STATES = 3000
+"""Enough for each of these games that has an end; with unlimited tries it would go on to twenty thousand."""
+
+
 def snags_of(rules: str) -> list[Snag]:
     """Every snag of a game, also of one that can't be played."""
     reading = read_game(rules, lambda name: PACKS[name])
     if reading.game is None:
         return list(reading.snags)
-    return [*reading.snags, *doubts(reading, reach(Program(reading.game)))]
+    return [*reading.snags, *doubts(reading, reach(Program(reading.game), most=FEW_STATES))]
 
 
 def found(**changes: object) -> dict[str, tuple[int, str]]:

@@ -201,11 +201,11 @@ class Weighed(unittest.TestCase):
         for number, game in enumerate(games):
             for walker in (Walker("knows", 0.4, 5, helps=True), Walker("skill", 0.4, helps=True)):
                 with self.subTest(game=number, how=walker.how):
-                    exact, walked = odds(Program(game), walker), walk(Program(game), walker, 1500, number)
+                    exact, walked = odds(Program(game), walker), walk(Program(game), walker, 700, number)
                     for meter in ("score", "lives"):
                         spread = walked.meters[meter]
                         average = mean(walked, meter)
-                        error = (sum(n * (v - average) ** 2 for v, n in spread.items()) / 1500) ** 0.5
+                        error = (sum(n * (v - average) ** 2 for v, n in spread.items()) / 700) ** 0.5
                         self.assertLessEqual(abs(mean(exact, meter) - average), 4.5 * error + 1e-9)
 
     def test_what_is_not_known_exactly_says_why(self):

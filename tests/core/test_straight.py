@@ -54,7 +54,7 @@ class Straight(unittest.TestCase):
     def test_of_any_game(self):
         said = []
 
-        @settings(max_examples=60, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=30, suppress_health_check=list(HealthCheck))
         @given(games(), WALKERS, st.integers(0, 2**40))
         def try_it(game, walker, dice):
             try:
@@ -64,7 +64,7 @@ class Straight(unittest.TestCase):
             said.append(self.same(program, walker, dice))
 
         try_it()
-        self.assertGreater(sum(said), 15, "many made-up games can be said")
+        self.assertGreater(sum(said), 7, "many made-up games can be said")
         self.assertGreater(self.through, 2, "and some of their plays come through")
 
     def test_of_any_game_with_rounds(self):
