@@ -19,7 +19,7 @@ export function Sheet({ open, onClose, title, about, wide = false, children }: P
         <Dialog.Overlay className="fixed inset-0 z-10 bg-ink/40" />
         <Dialog.Content
           className={clsx(
-            "fixed z-10 top-[10vh] left-1/2 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-md border border-edge bg-sheet p-6",
+            "fixed z-10 top-[10vh] left-1/2 max-h-[84vh] -translate-x-1/2 scroll-pb-20 overflow-auto rounded-md border border-edge bg-sheet p-6",
             wide ? "w-[min(62rem,94vw)]" : "w-[min(40rem,94vw)]",
           )}
         >

@@ -80,7 +80,7 @@ export function HandoutForm({ game, handout, busy, problem, done, leave }: Props
         </Field>
         <Limits wanted={wanted} set={set} />
         {problem && <Notice tone="bad">{problem.message}</Notice>}
-        <div className="flex gap-3">
+        <div className="sticky -bottom-6 -mx-6 -mb-6 flex gap-3 border-t border-edge bg-sheet px-6 py-4">
           <Button type="submit" weight="main" disabled={busy}>
             {handout ? "Save" : "Hand out"}
           </Button>
