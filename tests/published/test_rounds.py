@@ -130,6 +130,12 @@ class Rounds(unittest.TestCase):
         before = "rounds: [{name: A, only: level > 5, then: [{if: visit > 0, go: won}]}, {name: B}]\n"
         self.assertAlmostEqual(weighed(before, questions(2)).results["done"], 1)  # nothing was visited yet
 
+    def test_the_count_is_that_of_all_rounds(self) -> None:
+        """Two and three questions: five, whichever round it is asked in."""
+        text = "consequences: [{moment: round_over, add: {score: count}}]\n"
+        text += "rounds: [{name: A, deal: {draw: 2}}, {name: B, deal: {draw: 3}}]\n"
+        self.assertEqual(set(weighed(text, questions(9)).meters["score"]), {10})
+
     def test_a_choice_from_a_deck_that_is_sorted(self) -> None:
         """Of the chosen level the first topic comes first, whatever is drawn."""
         some = [one._replace(level=2, worth=1 + number) for number, one in enumerate(questions(6))]

@@ -97,7 +97,12 @@ class Kept:
         self.program, self.game, self.looked, self.sorts = program, program.game, looked, sorts
         self.total, self._a_pass = total, a_pass
         self.player = nameless(self.game)
-        self.count = choices.count or total or a_pass
+        self._decks = (
+            [Dealer(program.game, choices, one.source) for one in program.rounds]
+            if program.has_rounds
+            else []
+        )
+        self.count = choices.count or sum(one.total for one in self._decks) or total or a_pass
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self._topics = counts_of_topics(program)
         of_topics = tuple(name for names in self._topics.values() for name in names)
@@ -126,11 +131,6 @@ class Kept:
             (one.number, gate.number): 0 for one in program.rounds for gate in one.gates if gate.most < inf
         }
         """The gates that may be gone through only so often."""
-        self._decks = (
-            [Dealer(program.game, choices, one.source) for one in program.rounds]
-            if program.has_rounds
-            else []
-        )
 
     def first(self) -> State:
         """Where every play begins."""
