@@ -63,11 +63,9 @@ TheOpened = Annotated[Opened, Depends(opened)]
 
 def invitation_to(slug: str, found: Opened, workshop: Workshop) -> Invitation:
     """What a player sees who follows a link."""
-
-    def made_once() -> Invitation:
-        return invitation(slug, found.program)
-
-    made: Invitation = workshop.games.known_of(found.digest, ("invitation", slug), made_once)
+    made: Invitation = workshop.games.known_of(
+        found.digest, ("invitation", slug), lambda: invitation(slug, found.program)
+    )
     handout = found.handout
     if handout is None:
         return made

@@ -95,7 +95,7 @@ def listed_handouts(session: ThePlayersSession, workshop: TheWorkshop) -> list[L
 
 
 @router.get("/games/{slug}")
-async def invite(slug: str, found: TheOpened, workshop: TheWorkshop) -> Invitation:
+def invite(slug: str, found: TheOpened, workshop: TheWorkshop) -> Invitation:
     """What a player sees before a play."""
     return invitation_to(slug, found, workshop)
 

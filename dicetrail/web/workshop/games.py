@@ -118,17 +118,22 @@ class GameShelf:
         """A game as it was in an earlier revision, over its packs as they are; None where it can't be
         played. It is made once for all that is held against it."""
 
+        reading: GameReading | None = None
+
+        def read() -> GameReading:
+            return self.read(session, games.text_of(session, game, revision) or "")
+
         key = self._key_at(session, game, revision)
         if key is None:
-            reading = self.read(session, games.text_of(session, game, revision) or "")
+            reading = read()
             self._named.put((game.id, revision), reading.packs)
             key = self._key_at(session, game, revision)
 
         def make() -> tuple[Program | None]:
             program = self._programs.get(key)
             if program is None:
-                read = self.read(session, games.text_of(session, game, revision) or "").game
-                program = Program(read) if read else None
+                compiled = (reading or read()).game
+                program = Program(compiled) if compiled else None
             return (program,)
 
         return self._earlier.get_or_make(key, make)[0]

@@ -245,7 +245,7 @@ class _Deck:
 
     def _lowest(self, kinds: list[int]) -> list[int]:
         """Those of some classes that come first where the deck is sorted."""
-        lowest = min((self._ranks[kind] for kind in kinds), default=0) if self._ranks else 0
+        lowest = min((self._ranks.get(kind, 0) for kind in kinds), default=0)
         return [kind for kind in kinds if self._ranks.get(kind, 0) == lowest]
 
     def groups(self, kinds: Sequence[int]) -> list[list[int]]:
@@ -266,13 +266,15 @@ class _Deck:
             return found
         known = names()
         values = [least_of(self._least, Candidate(self._questions[kind], known)) for kind in kinds]
-        found = [kind for kind, value in zip(kinds, values, strict=True) if value == min(values)]
-        if len(self._lowest(found)) > 1:
+        found = self._lowest(
+            [kind for kind, value in zip(kinds, values, strict=True) if value == min(values)]
+        )
+        if len(found) > 1:
             raise Unsortable(
                 f"Questions of several sorts come next where `{self.deal.next}` is the same for them; make it"
                 " differ, such as by `+ level / 10`."
             )
-        return self._lowest(found)
+        return found
 
 
 def _leads(program: Program, number: int) -> list[int]:

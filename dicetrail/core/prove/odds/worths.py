@@ -155,7 +155,7 @@ def worths_of(
     if not _are_countable(classes, len(factors), _MOST_EXACT if exact else _MOST_SUMS):
         return None
     codes = {question.id: base**place for place, some in enumerate(by_class.values()) for question in some}
-    counted = Program(_counting(program.game, meter, factors, codes))
+    counted = Program(_counting(program.game, factors, codes))
     return Worths(counted, meter, classes, len(factors), unit, exact=exact)
 
 
@@ -253,9 +253,9 @@ def _counter(number: int) -> str:
     return f"{WORTH} {number + 1}"  # no name of a maker has a blank in it
 
 
-def _counting(game: Game, meter: str, factors: Sequence[Fraction], codes: Mapping[str, int]) -> Game:
-    """The game with counters in place of what it adds to a meter, and questions that are worth what counts
-    one of their class."""
+def _counting(game: Game, factors: Sequence[Fraction], codes: Mapping[str, int]) -> Game:
+    """The game with counters in place of the worths it adds, and questions that are worth what counts one of
+    their class."""
 
     def row(one: Consequence) -> Consequence:
         add = []

@@ -70,7 +70,7 @@ class State(NamedTuple):
 
 
 class StateCounts(dict[str, Number]):
-    """The counts of states. What follows from them is looked up by the tally itself, whatever it holds."""
+    """The counts of states. What follows from them is looked up by the object, whatever it holds."""
 
     __hash__ = object.__hash__  # type: ignore[assignment]
 
