@@ -13,6 +13,7 @@ from PIL import Image
 
 from dicetrail.core.pack.formats import ENDINGS
 from dicetrail.core.pack.reader import read_file
+from dicetrail.store.models import StoredGame
 
 from .serving import ROWS, RULES, Serving
 
@@ -167,6 +168,24 @@ class Questions(Serving):
         self.assertEqual(self.client.get("/api/players/files/nothing").status_code, 404)
         pack = self.change(1, image="lost.png", alt="lost")
         self.assertEqual([snag["code"] for snag in pack["snags"]][-1], "no-file")
+
+    def test_a_picture_that_comes_later_is_in_the_game(self):
+        self.change(0, image="late.png", alt="a field")
+        game = self.ask("POST", "/games", {"pack_id": self.pack["id"], "title": "Late"}, 201)
+        path = f"/games/{game['id']}"
+
+        def seen() -> int:
+            workshop = self.client.app.state.workshop
+            with workshop.session() as session:
+                reading = workshop.games.compiled(session, session.get_one(StoredGame, game["id"]))
+            return self.client.get(reading.game.questions[0].image).status_code
+
+        self.assertEqual(seen(), 404)
+        self.client.post("/api/workshop/media", files={"file": ("late.png", png())})
+        self.assertEqual(seen(), 200)
+        edits = [{"path": ["title"], "value": "Later"}]
+        self.ask("POST", f"{path}/edits", {"edits": edits, "revision": game["revision"]})
+        self.assertEqual(seen(), 200)
 
 
 class Called(Serving):

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from functools import cache, lru_cache
+from functools import cache
 from typing import Any, Literal
 
 from babel import Locale
@@ -17,6 +17,7 @@ from ..play.answers.switches import Checking, Comma, Spelling
 from ..play.answers.verdict import Verdict
 from ..play.kinds import kind_of
 from ..play.questions.card import as_filed
+from ..play.questions.once import once_over
 from ..play.questions.question import LABELS, Question, said, same
 from ..play.run.checking import check
 from .checking import OwnCheckingPart
@@ -75,8 +76,8 @@ def verdict_on(question: Question, text: str, rules: Checking) -> Verdict:
     return check(as_filed(question), text, rules)
 
 
-@lru_cache(maxsize=8)
-def collisions(questions: tuple[Question, ...], rules: Checking) -> tuple[Collision, ...]:
+@once_over
+def collisions(questions: Sequence[Question], rules: Checking) -> tuple[Collision, ...]:
     """Every pair of options that were different as filed and that the switches make the same.
 
     ``rules`` are the game's; a question's own go before them.

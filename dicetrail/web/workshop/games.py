@@ -27,7 +27,7 @@ from ...core.snag import Refused
 from ...files import starting_points
 from ...store import games, plays
 from ...store.models import Pack, StoredGame
-from ...store.standing import standing
+from ...store.standing import Shelved, standing
 from . import files
 from .packs import PackShelf
 from .reaches import Reaches
@@ -50,12 +50,16 @@ def secret_dice() -> int:
     return secrets.randbits(SECRET_BITS)
 
 
+def _weight_of(questions: Sequence[Question]) -> int:
+    return max(100, len(questions))
+
+
 def _questions_read(reading: GameReading) -> int:
-    return max(100, len(reading.game.questions) if reading.game else 0)
+    return _weight_of(reading.game.questions if reading.game else ())
 
 
 def _questions_of(program: Program) -> int:
-    return max(100, len(program.game.questions))
+    return _weight_of(program.game.questions)
 
 
 def _kept_for_plays(session: Session, program: Program) -> str:
@@ -72,6 +76,7 @@ class GameShelf:
         self._named: Recent[tuple[str, ...]] = Recent(1000)
         self._compiled: Recent[GameReading] = Recent(MOST_QUESTIONS_KEPT, _questions_read)
         self._programs: Recent[Program] = Recent(100)
+        self._shown: Recent[Sequence[Question]] = Recent(MOST_QUESTIONS_KEPT, _weight_of)
         self._played: Recent[Program] = Recent(MOST_QUESTIONS_KEPT, _questions_of)
         self._digests: Recent[str] = Recent(1000)
         self._known: Recent[Any] = Recent(300)
@@ -212,9 +217,18 @@ class GameShelf:
             if name not in known:
                 there = ", ".join(known) or "none yet"
                 raise Refused(f"There is no pack {name} on the shelf. There are: {there}.")
-            return files.shown(session, self._packs.reading(session, known[name]).questions)
+            return self._shown_to_players(session, known[name])
 
         return load_pack
+
+    def _shown_to_players(self, session: Session, pack: Shelved) -> Sequence[Question]:
+        """The questions of a pack, the same as long as neither it nor the files there are have changed."""
+
+        def make() -> Sequence[Question]:
+            reading = self._packs.reading(session, pack)
+            return files.shown(session, reading.questions) if reading.files else reading.questions
+
+        return self._shown.get_or_make((self._packs.key(session, pack), standing(session).files), make)
 
     def start(self, session: Session, title: str, pack: Pack | None, manner: str) -> StoredGame:
         """A new game over a pack, or none yet, with rules to begin from.

@@ -8,6 +8,7 @@ from math import inf
 from ..kinds import GENERATED
 from ..language.calls import CHANCE
 from ..language.expressions import Expression, ExpressionError, Names, Value, compile_expression
+from ..questions.once import once_over
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
 from ..rulebook.names import OF_A_QUESTION, PICKS
@@ -110,11 +111,15 @@ def follows_level(question: Question) -> bool:
     return kind is not None and kind.uses_level(question.recipe)
 
 
+@once_over
 def pass_length(questions: Sequence[Question]) -> int:
     """How many questions one pass asks, with all that the generated ones give to it."""
-    return sum(
-        times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1 for question in questions
-    )
+    return sum(map(times_in_one_pass, questions))
+
+
+def times_in_one_pass(question: Question) -> int:
+    """How often one pass asks a question: a generated one as often as it gives another."""
+    return times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1
 
 
 def times_in_a_pass(question: Question, supply: Supply) -> int:

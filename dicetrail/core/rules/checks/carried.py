@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from ...play.kinds import kind_of
+from ...play.questions.once import once_over
+from ...play.questions.question import Question
 from ...play.rulebook.game import Game
 from ..document import Document
 from .found import Found, Written, put
@@ -16,19 +18,26 @@ MOST_TOLD = 20
 
 def meters(game: Written) -> Iterator[Found]:
     """Answers that add to a meter which is not there."""
-    known, told = game.document.meters, set[str]()
-    for question in game.questions:
+    known = game.document.meters
+    unknown = [(name, question) for name, question in _added_to(game.questions) if name not in known]
+    for name, question in unknown[:MOST_TOLD]:
+        message = (
+            f"An answer to ‘{question.prompt[:60]}’ adds to `{name}`, but there is no such meter: nothing"
+            " comes of it."
+        )
+        mend = put(f"Add the meter {name}", ("meters", name), {"start": 0})
+        yield Found("carried-meter", "warn", message, ("packs",), mend=mend)
+
+
+@once_over
+def _added_to(questions: Sequence[Question]) -> list[tuple[str, Question]]:
+    """The meters that answers add to, each with the first question whose answers do."""
+    first: dict[str, Question] = {}
+    for question in questions:
         for one in question.carries:
             for name, _ in one.adds:
-                if name in known or name in told or len(told) >= MOST_TOLD:
-                    continue
-                told.add(name)
-                message = (
-                    f"An answer to ‘{question.prompt[:60]}’ adds to `{name}`, but there is no such meter:"
-                    " nothing comes of it."
-                )
-                mend = put(f"Add the meter {name}", ("meters", name), {"start": 0})
-                yield Found("carried-meter", "warn", message, ("packs",), mend=mend)
+                first.setdefault(name, question)
+    return list(first.items())
 
 
 def never_right(document: Document, game: Game) -> Iterator[Found]:

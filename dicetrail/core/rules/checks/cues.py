@@ -66,8 +66,8 @@ def scenes(document: Document, game: Game) -> Iterator[Found]:
 
 def silence(document: Document, game: Game) -> Iterator[Found]:
     """Sounds that nobody hears."""
-    heard = sum(bool(question.sound) for question in game.questions)
-    if game.silent and heard:
+    heard = sum(bool(question.sound) for question in game.questions) if game.silent else 0
+    if heard:
         what = "One question has a sound" if heard == 1 else f"{heard} questions have a sound"
         said = f"{what} that nobody hears: the game is silent."
         mend = gone("Let sounds be heard", ("silent",))

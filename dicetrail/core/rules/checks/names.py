@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from difflib import get_close_matches
 
 from ...play.language.calls import of_topic, topics_in
+from ...play.questions.once import once_over
+from ...play.questions.question import Question
 from ...play.rulebook.named import DEEPEST, circle, depths, used_by
 from ..sites import names_at, sites_of
 from .found import Found, Written, gone, put
@@ -44,9 +46,9 @@ def names(game: Written) -> Iterator[Found]:
 
 def topics(game: Written) -> Iterator[Found]:
     """Counts of a topic that no question has."""
-    there = list(dict.fromkeys(question.topic for question in game.questions if question.topic))
     for site in sites_of(game.document):
         for called, (function, topic) in topics_in(names_at(site)).items():
+            there = _topics(game.questions)
             if topic in there:
                 continue
             near = get_close_matches(topic, there, n=1)
@@ -56,3 +58,8 @@ def topics(game: Written) -> Iterator[Found]:
             mended = mended.replace(f"'{topic}'", f"'{near[0]}'") if near else mended
             mend = put(f"Write {of_topic(function, near[0])}", site.path, mended) if near else None
             yield Found("unknown-topic", "warn", message, site.path, mend=mend)
+
+
+@once_over
+def _topics(questions: Sequence[Question]) -> list[str]:
+    return list(dict.fromkeys(question.topic for question in questions if question.topic))

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from ...play.kinds import kind_of, shown_answer
+from ...play.questions.once import once_over
 from ...play.questions.question import Question, said
-from ...play.rulebook.game import Consequence, Game
+from ...play.rulebook.game import Clocks, Consequence, Game
 from ...play.rulebook.moments import MOMENTS
 from ...play.rulebook.seconds import seconds_of
 from ..cues import SHIPPED
@@ -30,17 +31,7 @@ def seconds_to_read(text: str) -> float:
 
 def questions(document: Document, game: Game) -> Iterator[Found]:
     """Questions whose clock is too short to read them."""
-    short: list[tuple[Question, float, float]] = []
-    if game.rounds:
-        return
-    for question in game.questions:
-        clock = seconds_of(game.clocks, question)
-        if clock is None:
-            continue
-        items = kind_of(question).items(question)
-        needs = seconds_to_read(" ".join((question.prompt, *items, *map(said, question.options))))
-        if needs > clock:
-            short.append((question, clock, needs))
+    short = [] if game.rounds else _too_long(game.questions, game.clocks)
     if short:
         question, clock, needs = max(short, key=lambda one: one[2] - one[1])
         many = f"{len(short)} questions take" if len(short) > 1 else "One question takes"
@@ -53,9 +44,24 @@ def questions(document: Document, game: Game) -> Iterator[Found]:
         )
 
 
-def _longest_answer(game: Game) -> str:
-    answers = (shown_answer(question) for question in game.questions if not question.recipe)
-    return max(answers, key=len, default="")
+@once_over
+def _too_long(questions: Sequence[Question], clocks: Clocks) -> list[tuple[Question, float, float]]:
+    """Questions that take longer to read than their clock gives, with its seconds and those it takes."""
+    found: list[tuple[Question, float, float]] = []
+    for question in questions:
+        clock = seconds_of(clocks, question)
+        if clock is None:
+            continue
+        items = kind_of(question).items(question)
+        needs = seconds_to_read(" ".join((question.prompt, *items, *map(said, question.options))))
+        if needs > clock:
+            found.append((question, clock, needs))
+    return found
+
+
+@once_over
+def _longest_answer(questions: Sequence[Question]) -> str:
+    return max((shown_answer(question) for question in questions if not question.recipe), key=len, default="")
 
 
 def feedback(document: Document, game: Game) -> Iterator[Found]:
@@ -63,7 +69,7 @@ def feedback(document: Document, game: Game) -> Iterator[Found]:
     breather = game.clocks.breather
     if breather == "player":
         return
-    longest = _longest_answer(game) if any(row.reveal for row in game.rows) else ""
+    longest = _longest_answer(game.questions) if any(row.reveal for row in game.rows) else ""
     for number, row in enumerate(game.rows, 1):
         path = row_path(game, number)
         text = max((_BRACES.sub("0", text) for text in row.texts), key=len)
