@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import func, select, update
+from sqlalchemy import and_, bindparam, func, select, update
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
@@ -85,9 +85,21 @@ def waits(session: Session, handout_id: int | None) -> bool:
     return handout is not None and handout.together and handout.begun is None
 
 
-def handout_called(session: Session, link: str) -> Handout | None:
-    """The hand-out of a link, None where there is none."""
-    return session.scalar(select(Handout).where(Handout.link == link))
+_HANDED_OUT = (
+    select(Handout, HandoutVersion.digest)
+    .join(
+        HandoutVersion,
+        and_(HandoutVersion.handout_id == Handout.id, HandoutVersion.number == Handout.version),
+    )
+    .where(Handout.link == bindparam("link"))
+)
+"""Built once: a crowd that follows a link asks nothing else."""
+
+
+def handed_out(session: Session, link: str) -> tuple[Handout, str] | None:
+    """The hand-out of a link, and the digest of the game that new plays are of; None where there is none."""
+    found = session.execute(_HANDED_OUT, {"link": link}).one_or_none()
+    return None if found is None else (found[0], found[1])
 
 
 def handouts_of(session: Session, game_id: int) -> Sequence[Handout]:

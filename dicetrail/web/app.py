@@ -35,6 +35,8 @@ from .walls.walls import Walls
 from .workshop import Workshop
 
 _ROUTES = (
+    plays.router.routes,
+    walls.router.routes,
     bench.router.routes,
     games.routes,
     packs.routes,
@@ -43,9 +45,8 @@ _ROUTES = (
     history.routes,
     watching.router.routes,
     handbook.router.routes,
-    plays.router.routes,
-    walls.router.routes,
 )
+"""Those of players first: a path is held against one after another."""
 PACKS_AT_ONCE = 2
 """Large packs that are read at once."""
 TIDIED_EVERY = 3600

@@ -5,8 +5,6 @@ from __future__ import annotations
 import codecs
 import re
 
-from charset_normalizer import from_bytes
-
 from ..snag import Refused
 
 LARGEST_FILE = 20 * 1024 * 1024
@@ -97,6 +95,8 @@ def _decoded(data: bytes, name: str) -> tuple[str, str]:
         return data.decode("utf-8"), "utf-8"
     except UnicodeDecodeError:
         pass
+    from charset_normalizer import from_bytes  # imported late: most files are UTF-8
+
     best = from_bytes(data[:LOOKED_AT]).best()
     for encoding in (best.encoding if best else "cp1252", "cp1252", "latin-1"):
         try:

@@ -7,14 +7,12 @@ from dataclasses import dataclass, replace
 from typing import Annotated
 
 from fastapi import Depends, HTTPException, Request
-from sqlalchemy.orm import Session
 
 from ...core.play.rulebook.program import Program
 from ...core.play.seen.invitation import Invitation, Shut, invitation
 from ...store import games, handouts
 from ...store.models import Handout, now
 from ..requests import ThePlayersSession, TheWorkshop
-from ..workshop import Workshop
 
 VISITOR = "dicetrail-player"
 """The cookie that tells browsers apart, for hand-outs that a player may play only so often."""
@@ -40,9 +38,11 @@ class Opened:
 
 def opened(slug: str, request: Request, session: ThePlayersSession, workshop: TheWorkshop) -> Opened:
     """What a link leads to. 404 where that is nothing for this player, 409 where it can't be played."""
-    handout = handouts.handout_called(session, slug)
-    if handout is not None:
-        return _of_handout(session, workshop, handout, visitor_of(request))
+    handed = handouts.handed_out(session, slug)
+    if handed is not None:
+        handout, digest = handed
+        shut = handouts.shut(session, handout, visitor_of(request), now())
+        return Opened(handout.game_id, workshop.games.played(session, digest), digest, handout, shut)
     game = games.game_called(session, slug)
     if game is None or game.off_since is not None or not request.scope["maker"]:
         raise HTTPException(404, _NOTHING)
@@ -52,17 +52,13 @@ def opened(slug: str, request: Request, session: ThePlayersSession, workshop: Th
     return Opened(game.id, program, workshop.games.kept(session, game, program), None, "")
 
 
-def _of_handout(session: Session, workshop: Workshop, handout: Handout, visitor: str) -> Opened:
-    digest = handouts.version_of(session, handout).digest
-    shut = handouts.shut(session, handout, visitor, now())
-    return Opened(handout.game_id, workshop.games.played(session, digest), digest, handout, shut)
-
-
 TheOpened = Annotated[Opened, Depends(opened)]
 
 
-def invitation_to(slug: str, found: Opened, workshop: Workshop) -> Invitation:
-    """What a player sees who follows a link."""
+def invited(slug: str, request: Request, session: ThePlayersSession, workshop: TheWorkshop) -> Invitation:
+    """What a player sees who follows a link. Raises as :func:`opened` does, and in one thread with it: each
+    change of thread of a crowd is one of everybody's turns."""
+    found = opened(slug, request, session, workshop)
     made: Invitation = workshop.games.known_of(
         found.digest, ("invitation", slug), lambda: invitation(slug, found.program)
     )
@@ -78,6 +74,9 @@ def invitation_to(slug: str, found: Opened, workshop: Workshop) -> Invitation:
     return replace(
         made, name=asks_name, players=players, wall=wall, note=handout.note, shut=found.shut, opens=opens
     )
+
+
+TheInvitation = Annotated[Invitation, Depends(invited)]
 
 
 def visitor_of(request: Request) -> str:

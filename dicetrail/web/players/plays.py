@@ -37,7 +37,7 @@ from ..strict import read_json
 from ..workshop.games import secret_dice
 from .allowance import A_SECOND
 from .live import Live, LivePlay
-from .opened import SHUT, VISITOR, Opened, TheOpened, invitation_to, new_visitor, visitor_of
+from .opened import SHUT, VISITOR, Opened, TheInvitation, TheOpened, new_visitor, visitor_of
 
 router = router_of("/api/players", "players", LARGEST_FRAME)
 
@@ -95,9 +95,9 @@ def listed_handouts(session: ThePlayersSession, workshop: TheWorkshop) -> list[L
 
 
 @router.get("/games/{slug}")
-def invite(slug: str, found: TheOpened, workshop: TheWorkshop) -> Invitation:
+async def invite(invitation: TheInvitation) -> Invitation:
     """What a player sees before a play."""
-    return invitation_to(slug, found, workshop)
+    return invitation
 
 
 @router.post("/games/{slug}/plays", status_code=201)

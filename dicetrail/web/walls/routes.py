@@ -71,10 +71,11 @@ TheWall = Annotated[Named, Depends(wall_of)]
 
 def _looked_up(link: str, workshop: Workshop) -> tuple[Handout, Shut, Game, Sequence[EndedPlay], bool] | None:
     with workshop.session() as session:
-        handout = handouts.handout_called(session, link)
-        if handout is None or handout.wall == "off":
+        handed = handouts.handed_out(session, link)
+        if handed is None or handed[0].wall == "off":
             return None
-        game = workshop.games.played(session, handouts.version_of(session, handout).digest).game
+        handout, digest = handed
+        game = workshop.games.played(session, digest).game
         at = now()
         ended = [
             EndedPlay(

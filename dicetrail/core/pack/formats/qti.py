@@ -5,17 +5,20 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from typing import TYPE_CHECKING
 
 from ...archive import holds
 from ...play.questions.question import Question
 from ...snag import Refused
 from ..media_file import MediaFile
 from ..progress import Progress
-from ..qti.package import MANIFEST, Package, read_item, read_package
-from ..qti.written_package import by_topic, package_of, told_of
+from ..qti import MANIFEST
 from ..record import renamed
 from .base import NO_MEDIA, Contents, Format
 from .yaml_list import FIRST_LINE, REMARK, YamlList
+
+if TYPE_CHECKING:
+    from ..qti.package import Package
 
 TITLE = "Questions"
 """What the test of a package is called whose questions are of no game."""
@@ -60,15 +63,21 @@ class Qti(Format):
 
     def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """A package, sections by topics."""
+        from ..qti.written_package import by_topic, package_of  # imported late, as below
+
         return package_of(TITLE, by_topic(questions), media)
 
     def lost(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> list[str]:
         """What there is no word for."""
+        from ..qti.written_package import told_of
+
         return told_of(questions, media)
 
 
 def package_in(name: str, data: bytes) -> Package:
     """What a package or an item holds. Raises Refused."""
+    from ..qti.package import read_item, read_package  # imported late: few files are packages
+
     return read_package(name, data) if data.startswith(b"PK") else read_item(name, data)
 
 

@@ -2,3 +2,6 @@
 
 What is said here of the standard is from memory.
 """
+
+MANIFEST = "imsmanifest.xml"
+"""The file of a content package that says what is in it."""

@@ -12,12 +12,12 @@ from ...archive import unpacked
 from ...snag import Refused
 from ..media_file import MediaFile, media_file
 from ..record import WrittenRecord
+from . import MANIFEST
 from .described import described_in
 from .item import Find
 from .records import Read, record_of
 from .tree import QtiNode, tree_of
 
-MANIFEST = "imsmanifest.xml"
 MOST_ITEMS = 2000
 _NUMBERED = re.compile(r"(?:section|part|abschnitt|teil) ?-?\d*", re.IGNORECASE)
 """Titles of sections that say nothing."""

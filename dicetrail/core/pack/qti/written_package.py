@@ -16,9 +16,9 @@ from ...snag import Refused
 from ..media import files_of, read_part
 from ..media_file import MediaFile
 from ..xml import document, element
+from . import MANIFEST
 from .asked import MEDIA, Sizes
 from .described import described
-from .package import MANIFEST
 from .written_item import NAMESPACE, can_be_written, item_of, lost_in, shortened
 
 TEST = "test.xml"
