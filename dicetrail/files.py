@@ -11,7 +11,7 @@ from typing import Protocol
 
 from .core.pack.bundled import bundled
 from .core.pack.data import Data
-from .core.pack.formats import media_in
+from .core.pack.formats import with_media
 from .core.pack.formats.base import Contents
 from .core.pack.media import files_of, missing, renamed
 from .core.pack.media_file import MediaFile, media_file
@@ -94,8 +94,11 @@ class _Folder:
             return read_data(table, self._read((beside / table).as_posix()))
 
         data = self._read(name)
-        self.inside |= {one.name: one.data for one in media_in(name, data)}
-        return read_file(shown_as, data, load_data=load_data)
+        package = with_media(name, data)
+        if package is None:
+            return read_file(shown_as, data, load_data=load_data)
+        self.inside |= {one.name: one.data for one in package.media}
+        return read_contents(shown_as, package.contents({}), load_data=load_data)
 
     def _read(self, name: str) -> bytes:
         return self.used.setdefault(name, read_bytes(self.path / name))

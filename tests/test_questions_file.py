@@ -9,7 +9,7 @@ import zipfile
 from pathlib import Path
 from xml.etree.ElementTree import Element, fromstring
 
-from dicetrail.core.pack.formats import media_in
+from dicetrail.core.pack.formats import with_media
 from dicetrail.core.pack.qti.asked import ASKED
 from dicetrail.core.pack.reader import read_file
 from dicetrail.files import game_on_disk
@@ -66,4 +66,4 @@ class QuestionsFile(unittest.TestCase):
                 self.assertEqual({one.id for one in reading.questions}, wanted)
                 self.assertFalse([one for one in reading.snags if one.severity == "stop"])
                 shown = {one.image for one in game.questions if one.image and one.id in wanted}
-                self.assertGreaterEqual(len(media_in("x.zip", package)), len(shown))
+                self.assertGreaterEqual(len(with_media("x.zip", package).media), len(shown))

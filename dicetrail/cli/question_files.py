@@ -7,7 +7,8 @@ from collections import Counter
 from collections.abc import Sequence
 from pathlib import Path
 
-from ..core.pack.formats import lost_in_file, write_file
+from ..core.pack.formats import holds_media, lost_in_file, write_file
+from ..core.pack.formats.base import NO_MEDIA
 from ..core.pack.reading import Reading
 from ..core.play.answers.switches import Checking
 from ..core.play.questions.card import as_filed
@@ -34,7 +35,9 @@ def check(files: Sequence[Path], *, as_json: bool) -> None:
 
 def convert(source: Path, target: Path) -> None:
     """Write the questions of a file as another kind of file."""
-    reading, media = read_pack_with_media(source)
+    reading, media = (
+        read_pack_with_media(source) if holds_media(target.name) else (read_pack_file(source), NO_MEDIA)
+    )
     write_bytes(target, write_file(target.name, reading.questions, media))
     for sentence in lost_in_file(target.name, reading.questions, media):
         print(sentence, file=sys.stderr)

@@ -14,7 +14,7 @@ from xml.etree.ElementTree import fromstring
 from PIL import Image
 
 from dicetrail.core.archive import MOST_FILES, archive
-from dicetrail.core.pack.formats import contents_of, lost_in_file, media_in, write_file
+from dicetrail.core.pack.formats import contents_of, lost_in_file, with_media, write_file
 from dicetrail.core.pack.media_file import MediaFile, media_file
 from dicetrail.core.pack.reader import read_file, read_text
 from dicetrail.core.pack.reading import Reading
@@ -180,7 +180,7 @@ class ThereAndBack(unittest.TestCase):
     def test_media_come_with_it(self) -> None:
         package = write_file("x.zip", [said("spot"), said("pictures")], MEDIA)
         self.assertEqual(
-            {one.name: one.data for one in media_in("x.zip", package)},
+            {one.name: one.data for one in with_media("x.zip", package).media},
             {name: MEDIA[name].data for name in ("map.png", "hut.png")},
         )
 

@@ -52,6 +52,21 @@ class QtiInTheWorkshop(Serving):
         self.assertEqual(self.first(same)["image"], "map.png")
         self.assertEqual(len(self.ask("GET", "/media")), 2)
 
+    def test_brought_again_with_another_picture(self) -> None:
+        """The picture of the second pack was given another name; so is the one that comes in its place."""
+        self.brought("places.zip", package(10))
+        pack = self.brought("others.zip", package(200))
+        path = f"/api/workshop/packs/{pack['id']}/again"
+        same = self.client.post(path, files={"file": ("others.zip", package(200))}).json()
+        self.assertEqual(same["differences"], [])
+        other = self.client.post(path, files={"file": ("others.zip", package(90))}).json()
+        self.assertEqual([one["what"] for one in other["differences"]], ["changed"])
+        taken = {"token": other["token"], "numbers": [0], "revision": pack["revision"]}
+        self.ask("POST", f"/packs/{pack['id']}/again/take", taken)
+        named = {one["name"]: one["id"] for one in self.ask("GET", "/media")}
+        self.assertEqual(len(named), 3)
+        self.assertEqual(self.first(pack)["image"], max(named, key=named.get))
+
     def test_saved_and_brought_again(self) -> None:
         pack = self.brought("places.zip", package(10))
         self.assertEqual(self.ask("GET", f"/packs/{pack['id']}/lost?ending=zip"), {"total": 0, "lost": []})

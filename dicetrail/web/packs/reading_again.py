@@ -5,15 +5,12 @@ from __future__ import annotations
 from fastapi import UploadFile
 
 from ...core.pack.editing import Source
-from ...core.pack.formats import media_in
 from ...core.pack.reading_again import QuestionDifference, differences, take
 from ...core.pack.text import LARGEST_FILE
-from ...store import media
 from ..refusals import router_of
 from ..requests import TheSession, TheWorkshop
 from ..shapes.packs import DifferenceOut, DifferencesOut, TakeIn, TakenOut
 from ..workshop.settings import read_settings
-from ..workshop.tables import short
 from .shown import question_out
 from .the_pack import ThePack, keep_and_show
 
@@ -26,8 +23,9 @@ MOST_SHOWN = 1000
 def bring_again(
     file: UploadFile, pack: ThePack, session: TheSession, workshop: TheWorkshop
 ) -> DifferencesOut:
-    """Bring a pack's file again: how it differs. Nothing is changed yet."""
-    token, base, theirs = workshop.packs.bring_again(pack, file.file.read(LARGEST_FILE + 1))
+    """Bring a pack's file again: how it differs. Nothing is changed yet; its pictures and sounds are kept."""
+    token, base, theirs = workshop.packs.bring_again(session, pack, file.file.read(LARGEST_FILE + 1))
+    session.commit()
     found = differences(base.read(), workshop.packs.reading(session, pack), theirs.read())
     return DifferencesOut(
         token=token, differences=[_difference_out(one) for one in found[:MOST_SHOWN]], total=len(found)
@@ -45,12 +43,10 @@ def take_again(wanted: TakeIn, pack: ThePack, session: TheSession, workshop: The
             mine.name, theirs.text, theirs.encoding, read_settings(pack.read_as), workshop.packs.tables()
         )
     else:
-        base = workshop.packs.read_brought(pack.name, pack.original, read_settings(pack.read_as))
+        base = workshop.packs.as_brought(session, pack)
         found = differences(base.read(), mine.read(), theirs.read())
         changed, reasons = take(mine, found, set(wanted.numbers))
         left = [f"{_prompt(found[number])}: {reason}" for number, reason in reasons]
-    for one in media_in(short(pack.name), data):
-        media.keep(session, *one)
     if wanted.numbers is None or not left:
         pack.original = data
     pack.encoding = changed.encoding

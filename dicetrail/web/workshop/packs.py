@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Callable, Hashable, Mapping, Sequence
-from types import MappingProxyType
+from collections.abc import Callable, Hashable, Sequence
 from typing import NamedTuple
 
 from sqlalchemy import event
 from sqlalchemy.orm import Session
 
 from ...core.pack.editing import Source
-from ...core.pack.formats import contents_called, contents_of, kept_as, media_in
+from ...core.pack.formats import contents_of, kept_as, with_media
 from ...core.pack.formats.base import Contents
 from ...core.pack.media import missing
 from ...core.pack.progress import Progress
@@ -30,7 +29,6 @@ SLOW_FROM = 400_000
 """Bytes, or characters, from which a pack is large."""
 PACKED_TO = 20
 """How many times less of them a spreadsheet may have: it is packed."""
-NO_NAMES: Mapping[str, str] = MappingProxyType({})
 MOST_LINES_KEPT = 500_000
 """Lines of packs, all together, that stay read in memory."""
 
@@ -142,9 +140,17 @@ class PackShelf:
         progress: Progress | None = None,
     ) -> Pack:
         """Keep a question file that was brought. Raises Refused where nothing in it can be read."""
-        inside = media_in(short(filename), data)
-        called = {one.name: media.keep(session, *one).name for one in inside}
-        return self.keep_brought(session, data, self.read_brought(filename, data, settings, progress, called))
+        held = self._held(session, filename, data)
+        return self.keep_brought(session, data, self.read_brought(filename, data, settings, progress, held))
+
+    @staticmethod
+    def _held(session: Session, filename: str, data: bytes) -> bytes | Contents:
+        """What of a file is read: the text of one that holds pictures and sounds, which are kept and named as
+        they are kept; else its bytes. Raises Refused."""
+        package = with_media(short(filename), data)
+        if package is None:
+            return data
+        return package.contents({one.name: media.keep(session, *one).name for one in package.media})
 
     def keep_brought(self, session: Session, data: bytes, source: Source) -> Pack:
         """Keep a file that was read already."""
@@ -169,28 +175,33 @@ class PackShelf:
         data: bytes,
         settings: Settings | None = None,
         progress: Progress | None = None,
-        called: Mapping[str, str] = NO_NAMES,
+        held: bytes | Contents | None = None,
     ) -> Source:
-        """A file as it would be kept, its own pictures and sounds ``called`` otherwise where that says so.
+        """A file as it would be kept; ``held`` is what of it is read, where that is not ``data`` as it is.
         Raises Refused."""
         base = short(filename.replace("\\", "/")).strip()[:120] or "pasted.tsv"
         check_size(data, base)
-        held = contents_called(base, data, called) if called else data
-        return self.read(f"packs/{kept_as(base, data)}", held, settings or Settings(), progress)
+        name = f"packs/{kept_as(base, data)}"
+        return self.read(name, data if held is None else held, settings or Settings(), progress)
 
     # Reading a file again
 
-    def bring_again(
-        self, pack: Pack, data: bytes, progress: Progress | None = None
-    ) -> tuple[str, Source, Source]:
+    def bring_again(self, session: Session, pack: Pack, data: bytes) -> tuple[str, Source, Source]:
         """Read a pack's file anew: a token for it, the file as it was brought before, and as it is now."""
-        settings = read_settings(pack.read_as)
-        name = short(pack.name)
-        theirs = self.read_brought(name, data, settings, progress)
-        base = self.read_brought(name, pack.original, settings, progress)
+        theirs = self._read_for(session, pack, data)
         token = secrets.token_urlsafe(9)
         self._brought.put(token, _Brought(pack.id, data, theirs))
-        return token, base, theirs
+        return token, self.as_brought(session, pack), theirs
+
+    def as_brought(self, session: Session, pack: Pack) -> Source:
+        """A pack's file as it was brought."""
+        return self._read_for(session, pack, pack.original)
+
+    def _read_for(self, session: Session, pack: Pack, data: bytes) -> Source:
+        """A file read as a pack's is."""
+        name = short(pack.name)
+        held = self._held(session, name, data)
+        return self.read_brought(name, data, read_settings(pack.read_as), held=held)
 
     def brought_again(self, token: str, pack: Pack) -> tuple[bytes, Source]:
         """The file that was brought under a token. Raises Refused where it is not at hand any more."""

@@ -1796,7 +1796,7 @@ export interface paths {
         put?: never;
         /**
          * Bring Again
-         * @description Bring a pack's file again: how it differs. Nothing is changed yet.
+         * @description Bring a pack's file again: how it differs. Nothing is changed yet; its pictures and sounds are kept.
          */
         post: operations["bring_again_api_workshop_packs__pack_id__again_post"];
         delete?: never;

@@ -9,7 +9,7 @@ from ...snag import Refused
 from ..media_file import MediaFile
 from ..progress import Progress
 from ..text import check_size
-from .base import NO_MEDIA, Contents, Format, Structured
+from .base import NO_MEDIA, Contents, Format, Structured, WithMedia
 from .json_lines import JsonLines
 from .json_list import JsonList
 from .ods import Ods
@@ -47,14 +47,11 @@ def contents_of(name: str, data: bytes, progress: Progress | None = None) -> Con
     return _form_of(name, data).read(name, data, progress)
 
 
-def media_in(name: str, data: bytes) -> list[MediaFile]:
-    """The pictures and sounds that a question file holds itself. Raises Refused."""
-    return _form_of(name, data).media(name, data)
-
-
-def contents_called(name: str, data: bytes, called: Mapping[str, str]) -> Contents:
-    """What a file holds whose own pictures and sounds are ``called`` otherwise."""
-    return _form_of(name, data).read_called(name, data, called)
+def with_media(name: str, data: bytes) -> WithMedia | None:
+    """A question file with the pictures and sounds that it holds itself; None where it is of a format that
+    holds none. Raises Refused."""
+    check_size(data, name)
+    return _form_of(name, data).with_media(name, data)
 
 
 def kept_as(name: str, data: bytes) -> str:

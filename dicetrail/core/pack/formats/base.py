@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from types import MappingProxyType
 from typing import Any
@@ -45,6 +45,15 @@ class Contents:
     records: tuple[Record, ...] | None = field(default=None, repr=False)
 
 
+@dataclass(frozen=True, slots=True)
+class WithMedia:
+    """A file that was opened: the pictures and sounds it holds itself, and how its text says them by other
+    names; ``contents`` raises Refused where there is no question."""
+
+    media: Sequence[MediaFile]
+    contents: Callable[[Mapping[str, str]], Contents]
+
+
 class Format:
     """A file format: how its files become the text of a pack, and how questions are written as one.
 
@@ -75,13 +84,9 @@ class Format:
         """What a pack is called that comes of a file of a name."""
         return name
 
-    def media(self, name: str, data: bytes) -> list[MediaFile]:
-        """The pictures and sounds that a file holds itself. Raises Refused."""
-        return []
-
-    def read_called(self, name: str, data: bytes, called: Mapping[str, str]) -> Contents:
-        """What a file holds whose own pictures and sounds are ``called`` otherwise. Raises Refused."""
-        return self.read(name, data, None)
+    def with_media(self, name: str, data: bytes) -> WithMedia | None:
+        """A file that may hold pictures and sounds itself; None where it never does. Raises Refused."""
+        return None
 
     def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """Questions as a file. ``media`` are the pictures and sounds they name, for a file that holds

@@ -14,7 +14,7 @@ from ..media_file import MediaFile
 from ..progress import Progress
 from ..qti import MANIFEST
 from ..record import renamed
-from .base import NO_MEDIA, Contents, Format
+from .base import NO_MEDIA, Contents, Format, WithMedia
 from .yaml_list import FIRST_LINE, REMARK, YamlList
 
 if TYPE_CHECKING:
@@ -47,19 +47,17 @@ class Qti(Format):
 
     def read(self, name: str, data: bytes, progress: Progress | None) -> Contents:
         """The questions as YAML."""
-        return self.read_called(name, data, {})
+        return self.with_media(name, data).contents({})
 
-    def read_called(self, name: str, data: bytes, called: Mapping[str, str]) -> Contents:
-        """The same, its pictures and sounds under other names."""
-        return Contents(text_of(package_in(name, data), name, called))
+    def with_media(self, name: str, data: bytes) -> WithMedia:
+        """The package, unpacked."""
+        package = package_in(name, data)
+        media = list(package.media.values())
+        return WithMedia(media, lambda called: Contents(text_of(package, name, called)))
 
     def kept_as(self, name: str) -> str:
         """As the YAML that it becomes."""
         return f"{name.rpartition('.')[0] or name}.yaml"
-
-    def media(self, name: str, data: bytes) -> list[MediaFile]:
-        """The pictures and sounds in a package."""
-        return list(package_in(name, data).media.values())
 
     def write(self, questions: Sequence[Question], media: Mapping[str, MediaFile] = NO_MEDIA) -> bytes:
         """A package, sections by topics."""

@@ -4,7 +4,7 @@ Where a game does nothing with the worth of its questions but add it to a meter 
 way, and no question comes twice, plays only count how many questions it was added for. Which of those alike
 but for their worth these were hangs on the order of the deck alone, and all orders are as likely: any so many
 are as likely as any other so many, however the play went (questions in a random order are exchangeable). So
-the sums of all subsets of a size are counted, and each is as likely as there are subsets that have it.
+each sum is as likely as there are subsets of a size that have it (:mod:`.subsets`).
 """
 
 from __future__ import annotations
@@ -14,15 +14,12 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from functools import cache
-from math import factorial, gcd, lcm, log10, prod
-from typing import Any, NamedTuple
-
-import numpy as np
-from numpy.typing import NDArray
+from math import gcd, lcm
+from typing import Any
 
 from ...play.language.expressions import Expression, compile_expression
 from ...play.questions.question import Question
-from ...play.rulebook.game import Choices, Consequence, Game, Meter
+from ...play.rulebook.game import Choices, Consequence, Game, Meter, Number
 from ...play.rulebook.moments import MOMENTS
 from ...play.rulebook.program import Program
 from ..search.aside import LONGEST_LEAP, Aside
@@ -30,23 +27,12 @@ from ..search.plans import asked_of
 from ..search.watched import LookedAt, divisions
 from ..search.whole import is_whole
 from .sorting import Sorted, Unsortable
+from .subsets import Numbers, Subsets
 from .walker import Walker
 
 WORTH = "worth"
 _FINEST = 512
 """Parts of a whole of which a sum of floats is right to the last digit a meter keeps."""
-_MOST_SUMS, _MOST_EXACT = 150_000_000, 3_000_000
-"""Steps in which subsets are counted, by floats and by whole numbers of any size."""
-_MOST_NUMBERS = 20_000
-"""In how many ways there may be so many questions of each class and factor."""
-_MOST_WAYS = 300
-"""How many digits the number of ways to choose questions may have."""
-
-
-class _Class(NamedTuple):
-    """Questions that are alike but for their worth: what each is worth, in units, by each factor."""
-
-    units: tuple[tuple[int, ...], ...]
 
 
 class Worths:
@@ -54,25 +40,16 @@ class Worths:
 
     ``program`` is that game: a meter of its own for each factor holds, for each class of questions, how many
     were multiplied by it, as the digits of one number to the ``base``. ``meter`` is what the worths are
-    added to, in units of a ``unit``.
+    added to, in units of a ``unit``; ``subsets`` are those of the worths in each class.
     """
 
     def __init__(
-        self,
-        program: Program,
-        meter: str,
-        classes: Sequence[_Class],
-        factors: int,
-        unit: Fraction,
-        *,
-        exact: bool,
+        self, program: Program, meter: str, factors: int, base: int, unit: Fraction, subsets: Subsets
     ) -> None:
         self.program, self.meter = program, meter
-        self.counters = tuple(_counter(number) for number in range(factors))
-        self._classes, self._unit, self._exact = classes, unit, exact
-        self._base = 1 + sum(len(one.units) for one in classes)
+        self.counters = tuple(map(_counter, range(factors)))
+        self._base, self._unit, self._subsets = base, unit, subsets
         self._spread = cache(self._sums_of)
-        self._subsets = cache(self._counted)
 
     def spread(self, names: Sequence[str], aside: Aside) -> Iterator[tuple[Any, Aside]]:
         """The values carried aside, by their names, that plays with these ones can have once the worths are
@@ -82,45 +59,18 @@ class Worths:
         after = list(aside)
         for place in places:
             after[place] = 0
-        for units, share in self._spread(tuple(int(aside[place]) for place in places)):
-            more = units * self._unit
-            after[target] = aside[target] + (int(more) if more.denominator == 1 else float(more))
+        for more, share in self._spread(tuple(int(aside[place]) for place in places)):
+            after[target] = aside[target] + more
             yield share, tuple(after)
 
-    def _sums_of(self, codes: tuple[int, ...]) -> list[tuple[int, Any]]:
-        """The sums of questions, of each class so many by each factor, and the share of each."""
-        first, found = 0, np.ones(1, object if self._exact else float)
-        for number, one in enumerate(self._classes):
-            many = tuple(code // self._base**number % self._base for code in codes)
-            if not any(many):
-                continue
-            least, ways = self._subsets(number)
-            rest = len(one.units) - sum(many)
-            whole = factorial(len(one.units)) // prod(map(factorial, (*many, rest)))
-            shares = ways[many] * Fraction(1, whole) if self._exact else ways[many] / float(whole)
-            first, found = first + least, np.convolve(found, shares)
-        return [(first + place, share) for place, share in enumerate(found.tolist()) if share]
-
-    def _counted(self, number: int) -> tuple[int, NDArray[Any]]:
-        """Of a class, the least sum there can be, and the number of ways to choose questions: by how many
-        there are of each factor, and by how much more than the least they come to."""
-        units = self._classes[number].units
-        least, span = _range(units)
-        ways = np.zeros(
-            (*(len(units) + 1 for _ in self.counters), span + 1), object if self._exact else float
+    def _sums_of(self, counters: tuple[int, ...]) -> list[tuple[Number, Any]]:
+        """What the counted questions are worth, and the share of each sum."""
+        chosen = tuple(
+            tuple(counter // self._base**number % self._base for counter in counters)
+            for number in range(len(self._subsets.classes))
         )
-        ways[(*(0 for _ in self.counters), -least)] = 1
-        for by_factor in units:
-            more = ways.copy()
-            for axis, by in enumerate(by_factor):
-                there: list[slice] = [slice(None)] * ways.ndim
-                here = list(there)
-                there[axis], here[axis] = slice(1, None), slice(None, -1)
-                there[-1] = slice(by, None) if by >= 0 else slice(None, by)
-                here[-1] = slice(None, -by) if by > 0 else slice(-by, None)
-                more[tuple(there)] += ways[tuple(here)]
-            ways = more
-        return least, ways
+        sums = ((units * self._unit, share) for units, share in self._subsets.sums(chosen))
+        return [(int(one) if one.denominator == 1 else float(one), share) for one, share in sums]
 
 
 def worths_of(
@@ -150,32 +100,13 @@ def worths_of(
     if _FINEST % parts or base ** (len(by_class) - 1) > LONGEST_LEAP:
         return None
     unit = Fraction(gcd(*(int(by * parts) for by in every)) or 1, parts)
-    classes = [_Class(tuple(tuple(int(by / unit) for by in one) for one in some)) for some in amounts]
-    exact = isinstance(walker.share, Fraction)
-    if not _are_countable(classes, len(factors), _MOST_EXACT if exact else _MOST_SUMS):
+    classes = [Numbers([[int(by / unit) for by in one] for one in some]) for some in amounts]
+    subsets = Subsets(classes, len(factors), exact=isinstance(walker.share, Fraction))
+    if not subsets.are_countable():
         return None
     codes = {question.id: base**place for place, some in enumerate(by_class.values()) for question in some}
     counted = Program(_counting(program.game, factors, codes))
-    return Worths(counted, meter, classes, len(factors), unit, exact=exact)
-
-
-def _are_countable(classes: Sequence[_Class], factors: int, most: int) -> bool:
-    """Whether the subsets of each class can be counted in so many steps, and so can the sums of all."""
-    numbers, sums, steps, added = 1, 1, 0, 0
-    for questions, more in ((len(one.units), _range(one.units)[1] + 1) for one in classes):
-        if questions * log10(factors + 1) > _MOST_WAYS:
-            return False
-        steps += questions * (questions + 1) ** factors * more * factors
-        numbers *= (questions + 1) ** factors
-        added += sums * more
-        sums += more
-    return steps + numbers * added <= most and numbers <= _MOST_NUMBERS
-
-
-def _range(units: Sequence[Sequence[int]]) -> tuple[int, int]:
-    """The least sum there can be, and how far from it the largest one is."""
-    least = sum(min(0, *one) for one in units)
-    return least, sum(max(0, *one) for one in units) - least
+    return Worths(counted, meter, len(factors), base, unit, subsets)
 
 
 # What a game does with worths
