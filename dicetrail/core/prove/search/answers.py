@@ -68,8 +68,8 @@ class Answering:
         texts = [kind.guess(card, n) for n in range(min(number, MOST_ANSWERS))]
         made = input_for("wrong", card, ())
         given = [*(texts or [input_for("right", card, ()), made])]
-        if every and not texts:
-            given += [one.text for one in question.carries]
+        if every:
+            given += [one.text for one in question.carries] if not texts else []
             given += sorted(self._said)
         found: Counter[AnswerSort] = Counter()
         for text in given:

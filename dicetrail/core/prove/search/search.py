@@ -36,8 +36,6 @@ MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
 
 
-_NONE_GIVEN = AnswerSort("wrong", 0)
-"""No answer: nothing of it is known."""
 _BETWEEN: tuple[Stands, ...] = ("enter", "round", "next")
 """Where no question is open."""
 
@@ -83,7 +81,7 @@ class Search:
             and not program.has_rounds
             and all(sort.seconds is not None for sort in self.states.sorts)
         )
-        self._leads: dict[tuple[State, Moment, float, AnswerSort, str], list[_Leads]] = {}
+        self._leads: dict[tuple[State, Moment, float, AnswerSort | None, str], list[_Leads]] = {}
         self.move = ""
         self.ends: set[State] = set()
         self.queue: deque[State] = deque()
@@ -208,18 +206,17 @@ class Search:
             for name, partial in verdicts
         }
         moments |= {moment: None for moment in BY_A_MOVE if rows[moment]}
-        if rows["unreadable"] and asks_again:
-            moments["unreadable"] = None
+        if asks_again and (rows["unreadable"] or state.hits or state.gave != NOTHING_GIVEN):
+            moments["unreadable"] = None  # of which at the least nothing was right
         if self.game.leave:
             self._finish(state, values, End("done"), state)
         times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
         for moment in moments:
-            for used, answer in product(times, answers_at(moment, sort)):
+            for used, answer in product(times, answers_at(moment, sort, asks_again=asks_again)):
                 self._moment(state, values, moment, used, state, answer)
         self._use_helps(state, values)
         if sort.seconds is not None:
-            for answer in answers_at("late", sort):
-                self._moment(state, values, "late", sort.seconds, state, answer)
+            self._moment(state, values, "late", sort.seconds, state)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
         if one.source.clocks.round is not None:
@@ -248,10 +245,11 @@ class Search:
         moment: Moment,
         used: float,
         source: State | None,
-        answer: AnswerSort = _NONE_GIVEN,
+        answer: AnswerSort | None = None,
         by: ReadyHelp | None = None,
     ) -> None:
-        """A moment at a state, ``by`` a help where one is used, and where the play goes from there."""
+        """A moment at a state, brought about by an ``answer`` or ``by`` a help where one is, and where the
+        play goes from there."""
         bare = state._replace(left=())
         key = (bare, moment, used, answer, by.source.name if by else "")
         self.move = f"help {by.source.name}" if by else MOMENTS[moment].move
@@ -316,7 +314,7 @@ class Search:
         then = self.course.goes_on(state, after, moment, onward)
         if then.stands in _BETWEEN:
             return then
-        return then._replace(hits=0, gave=NOTHING_GIVEN, times=NO_TIMES)
+        return then._replace(times=NO_TIMES)
 
     def _row_changes(self, moment: Moment) -> bool:
         """Whether a row of a moment changes a meter that ends plays."""

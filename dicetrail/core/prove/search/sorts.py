@@ -60,21 +60,27 @@ _BY_VERDICT: dict[Moment, tuple[VerdictName, ...]] = {
     "wrong": ("wrong", "close"),
     "missed": ("wrong", "close"),
     "close": ("close",),
+    "unreadable": ("unreadable",),
 }
 """The verdicts that bring moments about."""
+_UNREAD = AnswerSort("wrong", 0)
+"""An answer of which no part is right, and nothing is known."""
 
 
-def answers_at(moment: Moment, sort: QuestionSort) -> Sequence[AnswerSort]:
-    """The answers that can have been given last at a moment; any where it is none that brings it about."""
+def answers_at(moment: Moment, sort: QuestionSort, *, asks_again: bool) -> Sequence[AnswerSort | None]:
+    """The answers that bring a moment about; None where none does, and the last one stands. What can't be
+    read is wrong unless it ``asks_again``: nothing of it is right."""
     verdicts = _BY_VERDICT.get(moment)
-    if moment != "part" and verdicts and (some := sort.ways_to(*verdicts)):
-        return some
-    if moment in ("right", "part"):
-        return (AnswerSort("right", sort.possible),)
-    if moment in _BY_VERDICT:
-        return [AnswerSort("wrong", hits) for hits in sort.wrong_hits]
-    before = [AnswerSort("wrong", hits) for hits in {0: None, **dict.fromkeys(sort.wrong_hits)}]
-    return [*before, *sort.ways_to("wrong", "close")]
+    if verdicts is None:
+        return (None,)
+    if "right" in verdicts:
+        known = sort.ways_to("right") if moment == "right" else ()
+        return known or (AnswerSort("right", 0 if moment == "part" else sort.possible),)
+    unread = "unreadable" in verdicts or ("wrong" in verdicts and not asks_again)
+    known = sort.ways_to(*verdicts, *(("unreadable",) if unread else ()))
+    hits = () if sort.ways_to(*verdicts) or "wrong" not in verdicts else sort.wrong_hits
+    some = [*known, *(AnswerSort("wrong", one) for one in hits)]
+    return [*some, _UNREAD] if unread or not some else some
 
 
 class Sorter:

@@ -59,7 +59,7 @@ class States(Kept):
     def entered(self, state: State) -> State:
         """A state in which a round begins: with all its questions."""
         left, used = self._at_first[state.round - 1], self.helps.renewed(state.used, "round")
-        return state._replace(left=left, back=(), times=NO_TIMES, used=used)
+        return state._replace(left=left, back=(), used=used)
 
     def opened(self, state: State, sort: int) -> State:
         left = self.plan(state).taken(state.left, sort)
@@ -70,7 +70,7 @@ class States(Kept):
         sort, or there are more where these are not counted."""
         place = state.back.index(sort)
         fewer = (*state.back[:place], *state.back[place + 1 :])
-        opened = self.with_helps(state._replace(stands="visit", sort=sort, first=False, times=NO_TIMES))
+        opened = self.reopened(state, sort)._replace(times=NO_TIMES)
         return [opened._replace(back=fewer), *([opened] if self.plan(state).repeating else [])]
 
     def put_back(self, state: State, sort: int) -> State:
@@ -85,13 +85,17 @@ class States(Kept):
         """A state before the next question, when one was taken back: it is not counted."""
         return state._replace(left=(state.left[0] + 1, *state.left[1:])) if state.left else state
 
-    def at(self, state: State, used: float, answer: AnswerSort) -> State:
-        """A state at an answer, the question's clock having run for ``used`` seconds."""
+    def at(self, state: State, used: float, answer: AnswerSort | None) -> State:
+        """A state at an answer (None: the last one stands), the question's clock having run for ``used``
+        seconds; between questions it stands as it stood."""
         seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
         limit = None if seconds is None else round(1000 * seconds)
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
-        clocks = Times(Stood(limit, round(1000 * used), limit), Stood(game, 0, game))
-        return state._replace(hits=answer.hits, gave=answer.gave, times=clocks if self.timed else NO_TIMES)
+        between = state.stands in ("enter", "round")
+        question = state.times.question if between else Stood(limit, round(1000 * used), limit)
+        clocks = Times(question, Stood(game, 0, game)) if self.timed else NO_TIMES
+        about = state if answer is None else answer
+        return state._replace(hits=about.hits, gave=about.gave, times=clocks)
 
     def clock(self, state: State, names: Names) -> Stood:
         """As it stands: :meth:`at` has set it."""
