@@ -1,4 +1,5 @@
-"""Hold the engine against the referee (tests/referee): so many made-up games, a tenth as many odds.
+"""Hold the engine against the referee (tests/referee): so many made-up games, a tenth as many odds, and odds of a
+tenth as many larger games against plays.
 
 Prints how many games, steps, answers and odds were the same, and why odds were refused. Works in a process
 for each core; each takes its share with a seed of its own, so that a difference can be looked at again.
@@ -25,9 +26,16 @@ def main(games: int) -> int:
             **os.environ,
             "REFEREE_GAMES": str(number),
             "REFEREE_ODDS": str(number // 10),
+            "REFEREE_LARGER": str(number // 10),
             "REFEREE_SEED": str(seed),
         }
-        command = [sys.executable, "-m", "unittest", "tests.referee.test_referee"]
+        command = [
+            sys.executable,
+            "-m",
+            "unittest",
+            "tests.referee.test_referee",
+            "tests.referee.test_larger",
+        ]
         running.append(subprocess.Popen(command, cwd=ROOT, env=environment))
     codes = [one.wait() for one in running]
     return int(any(codes))

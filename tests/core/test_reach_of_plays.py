@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.setup import SetupError, choose
-from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Game, Meter, Round
+from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Game, Gate, Meter, Round
 from dicetrail.core.play.rulebook.help import Help
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
@@ -128,6 +128,16 @@ CASES = {
     ),
     "what was picked when it was skipped": game(
         row("skipped", "5", condition='picked == "A C"'), row("wrong", "1")
+    ),
+    "a round of which an answer takes all the time": game(
+        row("opened", "1"),
+        row("right", "100", time=(("round", "-90"),)),
+        rounds=(Round("A", clocks=Clocks(round=9)), Round("B", then=(Gate("", "over"),))),
+    ),
+    "a round that begins with no time": game(
+        row("opened", "1"),
+        Consequence("round_begun", time=(("round", "-90"),)),
+        rounds=(Round("A", clocks=Clocks(round=9)), Round("B")),
     ),
     "awards by the last hits": game(awards=(Award("hits == 1", "One"), Award("hits == 4", "All"))),
 }

@@ -280,6 +280,8 @@ class Search:
             self._finish(to, values, leads.end, source)
         else:
             self._reached(to, values, source)
+            if to.stands == "next" and self.states.may_run_out(state, leads.flow[0]):
+                self._reached(to._replace(stands="round"), values, source)
 
     def _led_so(
         self, happened: Happened, bare: State, state: State, values: set[Aside], moment: Moment

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from ...play.deal.dealer import Dealer
 from ...play.language.expressions import Names
 from ...play.rulebook.game import Choices
+from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import TIMES
 from ...play.rulebook.program import Program, ReadyRound
 from .answers import AnswerSort
@@ -104,6 +105,15 @@ class States(Kept):
     def closed(self, state: State) -> State:
         after = super().closed(state)
         return after._replace(times=after.times._replace(game=NONE, round=NONE))
+
+    def may_run_out(self, state: State, moment: Moment) -> bool:
+        """Whether the clock of a state's round can have nothing left after a moment: it begins with some,
+        which a row may take."""
+        one = self.round_of(state)
+        if one.source.clocks.round is None:
+            return False
+        takes = (name == "round" for row in one.rows["round_begun"] for name, _ in row.time)
+        return moment != "round_begun" or any(takes)
 
     def next_sorts(self, state: State) -> Sequence[int]:
         """The sorts of question that can come next and have not been asked."""
