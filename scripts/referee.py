@@ -1,5 +1,5 @@
-"""Hold the engine against the referee (tests/referee): so many made-up games, a tenth as many odds, and odds of a
-tenth as many larger games against plays.
+"""Hold the engine against the referee (tests/referee): so many made-up games, a tenth as many odds, and
+odds of a tenth as many larger games against plays.
 
 Prints how many games, steps, answers and odds were the same, and why odds were refused. Works in a process
 for each core; each takes its share with a seed of its own, so that a difference can be looked at again.
