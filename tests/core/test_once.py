@@ -6,7 +6,7 @@ import unittest
 
 from dicetrail.core.pack.reader import read_text
 from dicetrail.core.play.deal.pool import pass_length
-from dicetrail.core.play.questions.once import KEPT, once_over
+from dicetrail.core.play.questions.once import KEPT, once_each, once_over
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.rules.compile import read_game
 
@@ -48,6 +48,22 @@ class Once(unittest.TestCase):
         with self.assertRaises(IndexError):
             self.first((), "")
         self.assertEqual(len(self.done), 1)
+
+    def test_of_each_only_those_that_are_new(self):
+        done = []
+
+        @once_each
+        def told(question, letter):
+            done.append(question.id)
+            return question.id + letter
+
+        some = [choice(number) for number in range(3)]
+        self.assertEqual(told(some, "x"), ["c0x", "c1x", "c2x"])
+        self.assertEqual(told([some[2], choice(7), some[0]], "x"), ["c2x", "c7x", "c0x"])
+        self.assertEqual(done, ["c0", "c1", "c2", "c7"])
+        self.assertEqual(told(some, "y"), ["c0y", "c1y", "c2y"])
+        self.assertEqual(told([], "x"), [])
+        self.assertEqual(told(some[:1] * 2, "x"), ["c0x", "c0x"])
 
     def test_a_pass_of_several(self):
         self.assertEqual([pass_length(questions(count)) for count in (0, 3, 5)], [0, 3, 5])

@@ -5,9 +5,10 @@ Switches are set for the game, a pack or one question; of each the nearest setti
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
+from itertools import chain
 from typing import Any, Literal
 
 from babel import Locale
@@ -17,7 +18,7 @@ from ..play.answers.switches import Checking, Comma, Spelling
 from ..play.answers.verdict import Verdict
 from ..play.kinds import kind_of
 from ..play.questions.card import as_filed
-from ..play.questions.once import once_over
+from ..play.questions.once import once_each, once_over
 from ..play.questions.question import LABELS, Question, said, same
 from ..play.run.checking import check
 from .checking import OwnCheckingPart
@@ -82,23 +83,23 @@ def collisions(questions: Sequence[Question], rules: Checking) -> tuple[Collisio
 
     ``rules`` are the game's; a question's own go before them.
     """
-    return tuple(
-        found
-        for question in questions
-        if kind_of(question).by_text
-        for found in _of_options(question, question.checking or rules)
-    )
+    return tuple(chain.from_iterable(_of_options(questions, rules)))
 
 
-def _of_options(question: Question, rules: Checking) -> Iterator[Collision]:
+@once_each
+def _of_options(question: Question, rules: Checking) -> tuple[Collision, ...]:
+    if not kind_of(question).by_text:
+        return ()
     options = [said(option) for option in question.options]
-    folded = [fold(option, rules) for option in options]
+    folded = [fold(option, question.checking or rules) for option in options]
     if len(set(folded)) == len(folded):
-        return
-    for later, option in enumerate(folded):
-        earlier = folded.index(option)
-        if earlier < later and same(options[earlier]) != same(options[later]):
-            yield Collision(question, (earlier, later), _said(question, options, earlier, later))
+        return ()
+    return tuple(
+        Collision(question, (earlier, later), _said(question, options, earlier, later))
+        for later, option in enumerate(folded)
+        for earlier in (folded.index(option),)
+        if earlier < later and same(options[earlier]) != same(options[later])
+    )
 
 
 def _said(question: Question, options: Sequence[str], earlier: int, later: int) -> str:

@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 import unicodedata
 from collections.abc import Callable
+from functools import lru_cache
 
 from .switches import Checking, Switch
 
@@ -22,23 +23,25 @@ def visible(text: str) -> bool:
 
 def fold(text: str, rules: Checking) -> str:
     """``text`` with everything away that the rules ignore."""
-    return fold_steps(text, rules)[1]
+    for _, change in _folds(rules):
+        text = change(text, rules) or text
+    return text
 
 
 def fold_steps(text: str, rules: Checking) -> tuple[list[str], str]:
     """The steps that changed ``text`` and what is left of it."""
     steps = []
-    for switch, step, change in _FOLDS:
-        if switch is None or rules.ignores(switch):
-            changed = change(text, rules)
-            if changed != text and changed:
-                steps.append(f"{step}: ‘{shorten(changed)}’")
-                text = changed
+    for step, change in _folds(rules):
+        changed = change(text, rules)
+        if changed != text and changed:
+            steps.append(f"{step}: ‘{shorten(changed)}’")
+            text = changed
     return steps, text
 
 
 _UNSEEN = "\u200b\u2060\ufeff\u061c\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069"
 """Blanks without width, and the marks of direction (Unicode 15, UAX #9, table 4)."""
+_GONE = dict.fromkeys(map(ord, _UNSEEN))
 _BLANK = rf"[\s{_UNSEEN}]"
 _APART = re.compile(rf"^({_BLANK}*)(.*?)({_BLANK}*)$", re.DOTALL)
 _APOSTROPHES = "'\u2019\u2018\u02bc\u02bb\u02bd\u02b9\u07f4\u07f5\u055a\uff07\u2032`\u00b4"
@@ -47,11 +50,12 @@ _APOSTROPHES = "'\u2019\u2018\u02bc\u02bb\u02bd\u02b9\u07f4\u07f5\u055a\uff07\u2
 
 def without_unseen(text: str) -> str:
     """``text`` without blanks of no width and marks of direction."""
-    return text.translate(dict.fromkeys(map(ord, _UNSEEN)))
+    return text.translate(_GONE)
 
 
 def _without_outer(text: str, _rules: Checking) -> str:
-    return _APART.sub(r"\2", text)
+    match = _APART.match(text)
+    return match[2] if match else text
 
 
 def _single_blanks(text: str, _rules: Checking) -> str:
@@ -112,6 +116,12 @@ _FOLDS: tuple[tuple[Switch | None, str, Callable[[str, Checking], str]], ...] = 
     ("articles", "without the leading word", _without_article),
 )
 """What is done to a text in this order, by the switch that has to be on for it (None: always)."""
+
+
+@lru_cache(maxsize=100)
+def _folds(rules: Checking) -> tuple[tuple[str, Callable[[str, Checking], str]], ...]:
+    """What the rules have done to a text, each with what is said of it."""
+    return tuple((step, change) for switch, step, change in _FOLDS if switch is None or rules.ignores(switch))
 
 
 def edits(a: str, b: str, most: int) -> int:
