@@ -17,7 +17,17 @@ from dicetrail.core.play.language.expressions import ExpressionError, compile_ex
 from dicetrail.core.play.language.numbers import read_number
 from dicetrail.core.play.questions.card import as_filed
 from dicetrail.core.play.rulebook.clocks import Clock
-from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequence, Deal, Ending, Game, Meter
+from dicetrail.core.play.rulebook.game import (
+    Award,
+    Choices,
+    Clocks,
+    Consequence,
+    Deal,
+    Ending,
+    Game,
+    Meter,
+    Round,
+)
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.checking import check
@@ -79,6 +89,22 @@ class Clocked(unittest.TestCase):
         walker = Walker("skill", Fraction(1), 5)
         self.assertEqual(odds(program, walker).meters["score"], {15: 1})
         self.assertEqual(walk(program, walker, 1, 1).meters["score"], {15: 1})
+
+    def test_what_is_left_when_the_next_round_begins(self):
+        row = Consequence("round_begun", add=(("score", "total + 100 * left + 10000 * round_total"),))
+        rounds = (Round("A"), Round("B", deal=Deal(draw=1), draws=True))
+        program = Program(
+            Game(
+                "g",
+                tuple(map(choice, range(2))),
+                meters=(Meter("score"),),
+                consequences=(row,),
+                rounds=rounds,
+            )
+        )
+        told = 3 + 100 * 3 + 10000 * 2 + (3 + 100 * 1 + 10000 * 1)
+        self.assertEqual(odds(program, Walker("skill", 0.5)).meters["score"], {told: 1})
+        self.assertEqual(walk(program, Walker("skill", 0.5), 20, 1).meters["score"], {told: 1})
 
     def test_nothing_is_said_for_sure_of_a_time(self):
         """An award that hangs on a clock is called neither lost nor won for all."""

@@ -139,6 +139,10 @@ CASES = {
         Consequence("round_begun", time=(("round", "-90"),)),
         rounds=(Round("A", clocks=Clocks(round=9)), Round("B")),
     ),
+    "what is left when a round begins": game(
+        row("round_begun", "total + 100 * left + 10000 * round_total + 1000000 * round_left"),
+        rounds=(Round("A"), Round("B")),
+    ),
     "awards by the last hits": game(awards=(Award("hits == 1", "One"), Award("hits == 4", "All"))),
 }
 

@@ -148,7 +148,10 @@ class Kept:
     def counted(self, counts: StateCounts, happening: Happening, state: State) -> tuple[Counts, StateCounts]:
         """What something that happens at the question of a state adds to the counts that grow; and all counts
         after it, those of its topic, too."""
-        return self._counted(counts, happening, state.sort, state.first)
+        grown, after = self._counted(counts, happening, state.sort, state.first)
+        if happening == "entered":  # what was asked of the round before is no more of this one
+            after = self._with_totals(StateCounts(after), state.round)
+        return grown, after
 
     def _after(
         self, counts: StateCounts, happening: Happening, sort: int, first: bool
@@ -181,7 +184,10 @@ class Kept:
         return self._read(state.counts, state.round)
 
     def _tally(self, values: tuple[float, ...], number: int) -> StateCounts:
-        counts = StateCounts(zip(self.standing, values, strict=True))
+        return self._with_totals(StateCounts(zip(self.standing, values, strict=True)), number)
+
+    def _with_totals(self, counts: StateCounts, number: int) -> StateCounts:
+        """Counts that know in a round how many questions it and the play ask."""
         if not self._decks:
             counts["total"] = self.total_after(int(counts["asked"]))
             return counts
