@@ -44,3 +44,10 @@ async def ask(request: Written) -> Answer:
     writing.close()
     head, _, body = answered.partition(b"\r\n\r\n")
     return Answer(int(head.split()[1]), body, seconds)
+
+
+async def asked_at_once(request: Written, number: int, status: int = 200) -> list[Answer]:
+    """Send a request so many times at once, and wait for all answers, each of which has to have a status."""
+    answers = await asyncio.gather(*(ask(request) for _ in range(number)))
+    assert {answer.status for answer in answers} == {status}, answers[0]
+    return answers

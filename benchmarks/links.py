@@ -18,13 +18,12 @@ from fastapi import FastAPI, Response
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
-from benchmarks.asking import Written, ask, written
+from benchmarks.asking import Written, ask, asked_at_once, written
 from benchmarks.busy import BESIDE
-from benchmarks.players import ROWS, RULES
+from benchmarks.players import AT_ONCE, ROWS, RULES
 from tests.ui.harness import Served, free_port
 
 RUNS = 5
-AT_ONCE = 200
 
 
 def ready(port: int, body: bytes) -> None:
@@ -40,9 +39,7 @@ def ready(port: int, body: bytes) -> None:
 
 async def opened(request: Written) -> float:
     """The seconds until the last of them has an answer."""
-    answers = await asyncio.gather(*(ask(request) for _ in range(AT_ONCE)))
-    assert {answer.status for answer in answers} == {200}, answers[0]
-    return max(answer.seconds for answer in answers)
+    return max(answer.seconds for answer in await asked_at_once(request, AT_ONCE))
 
 
 async def there(request: Written) -> bytes:

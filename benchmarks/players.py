@@ -30,7 +30,7 @@ from fastapi import FastAPI, WebSocket
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
-from benchmarks.asking import ask, written
+from benchmarks.asking import ask, asked_at_once, written
 from tests.ui.harness import Served, free_port
 
 RULES = """\
@@ -132,17 +132,14 @@ async def pace(players: list[Player], seconds: float) -> list[float]:
 async def started(url: str, slug: str, number: int) -> tuple[list[str], list[float]]:
     """Start plays at once: their ids, and how long each answer took in seconds."""
     request = written(url, "POST", f"/api/players/games/{slug}/plays", json={"player": "Ida"})
-    answers = await asyncio.gather(*(ask(request) for _ in range(number)))
-    assert {answer.status for answer in answers} == {201}, answers[0]
+    answers = await asked_at_once(request, number, 201)
     return [json.loads(answer.body)["id"] for answer in answers], [answer.seconds for answer in answers]
 
 
 async def opened(url: str, link: str) -> list[float]:
     """How long it takes to open a link, where many do at once; in seconds."""
     request = written(url, "GET", f"/api/players/games/{link}")
-    answers = await asyncio.gather(*(ask(request) for _ in range(AT_ONCE)))
-    assert {answer.status for answer in answers} == {200}, answers[0]
-    return [answer.seconds for answer in answers]
+    return [answer.seconds for answer in await asked_at_once(request, AT_ONCE)]
 
 
 async def beside(url: str, path: str, work: asyncio.Task) -> list[float]:
