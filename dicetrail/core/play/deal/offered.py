@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ..questions.question import Question
 from ..rulebook.game import Game
-from .pool import follows_level, times_in_one_pass
+from .pool import follows_level, times_in_a_pass
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +25,7 @@ def offers(game: Game) -> list[Offer]:
     """Everything a player may choose of topics and levels, each with its questions."""
     counted: Counter[tuple[str, int | None]] = Counter()
     for question in game.questions:
-        often = times_in_one_pass(question)
+        often = times_in_a_pass(question)
         for choice in choices_with(game, question):
             counted[choice] += often
     return [Offer(*choice, counted[choice]) for choice in _choices(game)]

@@ -114,15 +114,13 @@ def follows_level(question: Question) -> bool:
 @once_over
 def pass_length(questions: Sequence[Question]) -> int:
     """How many questions one pass asks, with all that the generated ones give to it."""
-    return sum(map(times_in_one_pass, questions))
+    return sum(map(times_in_a_pass, questions))
 
 
-def times_in_one_pass(question: Question) -> int:
-    """How often one pass asks a question: a generated one as often as it gives another."""
-    return times_in_a_pass(question, Supply(question, 0)) if question.recipe else 1
-
-
-def times_in_a_pass(question: Question, supply: Supply) -> int:
-    """How often a pass asks a generated question: never more often than it has something to ask."""
-    wanted = question.times or (supply.size or 1 if GENERATED[question.kind].whole else 1)
-    return min(wanted, supply.size or wanted)
+def times_in_a_pass(question: Question, supply: Supply | None = None) -> int:
+    """How often a pass asks a question: a generated one as often as it is to, and has something to ask."""
+    if not question.recipe:
+        return 1
+    size = (supply or Supply(question, 0)).size
+    wanted = question.times or (size or 1 if GENERATED[question.kind].whole else 1)
+    return min(wanted, size or wanted)

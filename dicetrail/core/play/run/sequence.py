@@ -132,6 +132,8 @@ def end_round(stage: RoundStage) -> Iterator[Came]:
 Stands = Literal["enter", "round", "next", "visit", "ask"]
 """Where a play stands: before a round, where one is over, before the next question, at the begin of a visit
 of one, or waiting for an answer."""
+BETWEEN: tuple[Stands, ...] = ("enter", "round", "next")
+"""Where no question is open."""
 
 
 class Leads(NamedTuple):

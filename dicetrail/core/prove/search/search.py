@@ -15,7 +15,7 @@ from ...play.rulebook.moments import MOMENTS, Moment, Onward
 from ...play.rulebook.move import BY_A_MOVE
 from ...play.rulebook.program import Program, ReadyHelp, ReadyRow
 from ...play.run.played import End
-from ...play.run.sequence import Stands, answered, first_case
+from ...play.run.sequence import BETWEEN, Stands, answered, first_case
 from .answers import NOTHING_GIVEN, AnswerSort
 from .aside import Aside, Carrier
 from .course import Course, Happened
@@ -34,10 +34,6 @@ MOST_VALUES = 100_000
 """Values carried along, all together, before it is left at that."""
 MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
-
-
-_BETWEEN: tuple[Stands, ...] = ("enter", "round", "next")
-"""Where no question is open."""
 
 
 class _Leads(NamedTuple):
@@ -264,7 +260,7 @@ class Search:
     def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
         """A play goes where a moment leads."""
         total = self.states.plan(state).total if state.round == len(self.game.rounds) else None
-        asks = leads.row and total is not None and state.stands not in _BETWEEN
+        asks = leads.row and total is not None and state.stands not in BETWEEN
         if asks and self.states.asked(state) >= (total or 0):
             self.found.last_rows.add(leads.row or 0)
         if leads.move is not None:
@@ -314,7 +310,7 @@ class Search:
             same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
             self.found.idle |= same and not self._row_changes(moment)
         then = self.course.goes_on(state, after, moment, onward)
-        if then.stands in _BETWEEN:
+        if then.stands in BETWEEN:
             return then
         return then._replace(times=NO_TIMES)
 

@@ -10,6 +10,7 @@ from ...play.rulebook.game import Choices
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import TIMES
 from ...play.rulebook.program import Program, ReadyRound
+from ...play.run.sequence import BETWEEN
 from .answers import AnswerSort
 from .kept import Kept, State
 from .plans import Plan
@@ -92,7 +93,7 @@ class States(Kept):
         seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
         limit = None if seconds is None else round(1000 * seconds)
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
-        between = state.stands in ("enter", "round")
+        between = state.stands in BETWEEN
         question = state.times.question if between else Stood(limit, round(1000 * used), limit)
         clocks = Times(question, Stood(game, 0, game)) if self.timed else NO_TIMES
         about = state if answer is None else answer

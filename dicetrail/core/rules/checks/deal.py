@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from ...play.deal.offered import choices_with, offers, topics_offered
-from ...play.deal.pool import pass_length, times_in_one_pass
+from ...play.deal.pool import pass_length, times_in_a_pass
 from ...play.language.expressions import compile_template
 from ...play.questions.question import Question
 from ...play.rulebook.game import Game
@@ -137,7 +137,7 @@ def never_asked(document: Document, game: Game) -> Iterator[Found]:
             unchosen.append(question)
         elif most is not None and all(ahead[choice] >= most for choice in with_it):
             left_out.append(question)
-        often = times_in_one_pass(question)
+        often = times_in_a_pass(question)
         for choice in with_it:
             ahead[choice] += often
     if left_out:
