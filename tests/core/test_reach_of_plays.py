@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.setup import SetupError, choose
-from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Game, Gate, Meter, Round
+from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Game, Gate, Meter, Round
 from dicetrail.core.play.rulebook.help import Help
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
@@ -93,6 +93,8 @@ def missed(found: Reach, run: Run) -> list[str]:
 
 SOME = (several(0), several(1, (0, 1, 2, 3)))
 SCORE = Meter("score")
+LEVELS = tuple(choice(number)._replace(level=number) for number in (1, 2, 3))
+LOWEST = Deal(draw=1, next="level")
 
 
 def game(*rows: Consequence, questions=SOME, **more) -> Program:
@@ -142,6 +144,14 @@ CASES = {
     "what is left when a round begins": game(
         row("round_begun", "total + 100 * left + 10000 * round_total + 1000000 * round_left"),
         rounds=(Round("A"), Round("B")),
+    ),
+    "what a round has asked comes last in the next": game(
+        row("right", "level"),
+        questions=LEVELS,
+        rounds=(Round("A", deal=LOWEST), Round("B", deal=LOWEST), Round("C", only="level > 1", deal=LOWEST)),
+    ),
+    "what a round has asked comes last when it is entered again": game(
+        row("right", "level"), questions=LEVELS, rounds=(Round("A", deal=LOWEST, then=(Gate("", "A", 2),)),)
     ),
     "awards by the last hits": game(awards=(Award("hits == 1", "One"), Award("hits == 4", "All"))),
 }

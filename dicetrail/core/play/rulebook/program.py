@@ -202,6 +202,10 @@ class Program:
         }
         return frozenset(what for what, so in has.items() if so)
 
+    def leads_to(self, number: int) -> list[int]:
+        """The rounds, by their numbers, that the end of one can lead to."""
+        return [gate.to for gate in self.rounds[max(0, number - 1)].gates if gate.to]
+
     @property
     def has_rounds(self) -> bool:
         """Whether it says rounds: one that doesn't is one."""

@@ -10,7 +10,6 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from fractions import Fraction
-from functools import partial
 from typing import Any, NamedTuple
 
 from ...play.deal.dealer import MOST_OFFERED, Dealer
@@ -112,10 +111,10 @@ class RoundPiles:
         self._used = [
             {
                 kind
-                for other in reachable(number, partial(_leads, program))
-                for kind in self._rounds[other].kinds
+                for other in reachable(one.number, program.leads_to)
+                for kind in self._rounds[max(0, other - 1)].kinds
             }
-            for number in range(len(self._rounds))
+            for one in program.rounds
         ]
         self._draws: dict[tuple[int, RoundPile, Any], list[Next]] = {}
 
@@ -275,11 +274,6 @@ class _Deck:
                 " differ, such as by `+ level / 10`."
             )
         return found
-
-
-def _leads(program: Program, number: int) -> list[int]:
-    """The rounds (by their places) that the end of one can lead to."""
-    return [gate.to - 1 for gate in program.rounds[number].gates if gate.to]
 
 
 def _told(deal: Deal, question: Question) -> Iterator[Any]:

@@ -14,6 +14,7 @@ from ...play.questions.question import Question
 from ...play.rulebook.game import Choices
 from ...play.rulebook.names import OF_A_QUESTION
 from ...play.rulebook.program import Program, ReadyRound
+from ...reachable import reachable
 from .helps import swaps_of
 from .sorts import QuestionSort, Sorter
 
@@ -30,12 +31,28 @@ def asked_of(program: Program, choices: Choices, one: ReadyRound | None = None) 
     return [made[question.id] for question in questions]
 
 
+def met_again(program: Program, choices: Choices) -> set[int]:
+    """The rounds, by their numbers, that can have questions which were asked before a play entered them."""
+    asked = {
+        one.number: {question.id for question in asked_of(program, choices, one)} for one in program.rounds
+    }
+    return {
+        later
+        for number, questions in asked.items()
+        for following in program.leads_to(number)
+        for later in reachable(following, program.leads_to)
+        if questions & asked[later]
+    }
+
+
 class Plan:
     """The questions of a round as sorts: ``sequence`` are the places of these in ``sorts``, which takes in
     the new ones. ``totals`` are the numbers of questions that it can ask, None where there is no end to them.
+    ``some_before`` says that some may have been asked before it was entered: these come last.
 
-    ``repeating`` says that any sort can come at any time, ``mixed`` that this is only taken to be so, where
-    there are too many of them; ``in_order`` that they come as they are filed.
+    ``repeating`` says that any sort can come at any time, ``mixed`` that it is only taken to be so that some
+    can come, where there are too many to tell or ``some_before``; ``in_order`` that they come as they are
+    filed.
     """
 
     def __init__(
@@ -46,6 +63,8 @@ class Plan:
         totals: frozenset[int] | None,
         sorter: Sorter,
         sorts: list[QuestionSort],
+        *,
+        some_before: bool,
     ) -> None:
         questions = asked_of(program, choices, one)
         found = [sorter.searched(question, one) for question in questions]
@@ -69,7 +88,9 @@ class Plan:
             self.repeating = ways > MOST_WAYS or swaps
             self.mixed |= self.repeating
         self._sorts = sorts
-        self._least = compile_expression(deal.next) if deal.next and not self.repeating else None
+        steered = bool(deal.next) and not self.repeating
+        self.mixed |= steered and some_before
+        self._least = compile_expression(deal.next) if steered and not some_before else None
         self._have = have
 
     def left_at_first(self, sorts: int) -> tuple[int, ...]:

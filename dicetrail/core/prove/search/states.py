@@ -13,7 +13,7 @@ from ...play.rulebook.program import Program, ReadyRound
 from ...play.run.sequence import BETWEEN
 from .answers import AnswerSort
 from .kept import Kept, State
-from .plans import Plan
+from .plans import Plan, met_again
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
 from .watched import LookedAt, looked_in
@@ -30,6 +30,7 @@ class States(Kept):
     ) -> None:
         self.timed = bool(TIMES.keys() & looked.names)
         sorts = list[QuestionSort]()
+        again = met_again(program, choices)
         self.plans = [
             Plan(
                 program,
@@ -38,6 +39,7 @@ class States(Kept):
                 _totals(program, choices, one, totals),
                 Sorter(program, looked_in(program, one, looked), clocked=self.timed, helps=True),
                 sorts,
+                some_before=one.number in again,
             )
             for one in program.rounds
         ]
