@@ -122,6 +122,7 @@ SnagCode = Literal[
     "outer-blanks",
     "over-all",
     "own-letters",
+    "part-may-lack",
     "parts-repeat",
     "rank-by-rank",
     "round-name",

@@ -5,13 +5,26 @@ from __future__ import annotations
 import random
 import unittest
 from collections import Counter
+from dataclasses import replace
 
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
 from dicetrail.core.play.answers.switches import Checking
 from dicetrail.core.play.deal.setup import SetupError, choose
-from dicetrail.core.play.rulebook.game import Award, Clocks, Consequence, Deal, Game, Gate, Meter, Round
+from dicetrail.core.play.rulebook.game import (
+    Award,
+    Bounds,
+    Clocks,
+    Consequence,
+    Deal,
+    Draw,
+    Game,
+    Gate,
+    Meter,
+    Round,
+    Setup,
+)
 from dicetrail.core.play.rulebook.help import Help
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
@@ -41,7 +54,9 @@ WAITS = [0, 0, 0, 1, 500, 1000, 2999, 5000]
 def played(program: Program, chance: random.Random) -> Run | None:
     """A play of somebody who does this and that; None where nothing can be played as it was set up."""
     try:
-        run = Run(program, choose(program.game, chance.getrandbits(40)))
+        wanted = program.game.setup.count
+        count = chance.randint(wanted.min, wanted.max) if wanted else None
+        run = Run(program, choose(program.game, chance.getrandbits(40), count=count))
     except SetupError:
         return None
     run.begin()
@@ -95,6 +110,8 @@ SOME = (several(0), several(1, (0, 1, 2, 3)))
 SCORE = Meter("score")
 LEVELS = tuple(choice(number)._replace(level=number) for number in (1, 2, 3))
 LOWEST = Deal(draw=1, next="level")
+PARTS = (Draw("level < 2", 1), Draw("level == 3", 1))
+WANTED = Setup(count=Bounds(1, 2, 1))
 
 
 def game(*rows: Consequence, questions=SOME, **more) -> Program:
@@ -152,6 +169,17 @@ CASES = {
     ),
     "what a round has asked comes last when it is entered again": game(
         row("right", "level"), questions=LEVELS, rounds=(Round("A", deal=LOWEST, then=(Gate("", "A", 2),)),)
+    ),
+    "a game that draws in parts": game(
+        row("right", "left"), row("over", "100 * total"), questions=LEVELS, deal=Deal(parts=PARTS)
+    ),
+    "rounds of as many questions as the player wants": game(
+        row("over", "asked"), questions=LEVELS, setup=WANTED, rounds=(Round("A"), Round("B", deal=LOWEST))
+    ),
+    "an award for a number of questions": game(
+        awards=tuple(Award(f"asked == {number}", str(number)) for number in (1, 2, 3)),
+        questions=(*LEVELS, *SOME),
+        setup=replace(WANTED, count=Bounds(1, 5, 1)),
     ),
     "awards by the last hits": game(awards=(Award("hits == 1", "One"), Award("hits == 4", "All"))),
 }

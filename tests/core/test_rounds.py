@@ -22,6 +22,10 @@ from dicetrail.core.play.run.moves import make, play, read_move, to_input
 from dicetrail.core.play.run.run import Run
 from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.play.seen.view import view
+from dicetrail.core.prove.odds.exact import Inexact, odds
+from dicetrail.core.prove.odds.straight import straight
+from dicetrail.core.prove.odds.straight_names import Unsaid
+from dicetrail.core.prove.odds.walker import Walker
 from dicetrail.core.prove.plays.record import AnswerCollector, from_data, to_data
 from dicetrail.core.prove.plays.statistics import statistics_of
 from dicetrail.core.prove.plays.what_if import Meant, walked_again
@@ -200,6 +204,39 @@ class Next(unittest.TestCase):
                     self.assertTrue(all(card.topic == "knots" for card in cards[3:]), dice)
                 self.assertEqual(len({card.id for card in cards}), 5)
 
+    def test_parts_that_may_draw_what_a_later_one_needs(self):
+        text = (
+            "deal: {draw: [{if: topic == 'signs', draw: 1}, {if: level == 1, draw: 6}], order: ORDER}\n"
+            "meters: {score: {start: 0}}\nconsequences: [{moment: right, add: {score: left}}]\n"
+        )
+        for more in ("", "  next: abs(level - 1)\n", "  choose: topic\n"):
+            for order in ("by_part", "shuffled", "filed"):
+                deal = text.replace("ORDER", order).replace(
+                    "}\n", f", {more.strip()}}}\n" if more else "}\n", 1
+                )
+                by_chance = order != "filed"
+                program = Program(game_of(deal, snags=("part-may-lack",) * by_chance))
+                lengths = set()
+                for dice in range(12):
+                    run = Run(program, Choices(dice))
+                    run.begin()
+                    to_input(run)
+                    while run.phase != "over":
+                        if run.phase == "choosing":
+                            run.do(Move("choose", run.offered[0]), run.input_from or 0)
+                        else:
+                            run.do(Move("right"), run.input_from or 0)
+                        to_input(run)
+                    lengths.add(len(asked(run)))
+                    self.assertEqual(len({*asked(run)}), len(asked(run)), "each is asked once")
+                    self.assertEqual((run.counts["total"], run.counts["asked"]), (len(asked(run)),) * 2)
+                self.assertEqual(lengths, {6, 7} if by_chance else {7}, deal)
+                self.assertFalse(reach(program).complete, "nothing is said of what is left")
+                with self.assertRaisesRegex(Inexact, "hangs on what an earlier part drew|mixed then"):
+                    odds(program, Walker("skill", 0.5))
+                with self.assertRaisesRegex(Unsaid, "hangs on what an earlier part drew"):
+                    straight(program, Walker("skill", 0.5), Choices(0))
+
     def test_next_gets_harder_as_it_goes_well(self):
         text = "deal: {draw: 8, next: abs(level - (1 + streak // 2))}\n"
         for answers, wanted in (("right", [1, 1, 2, 2, 3, 3, 4, 4]), ("wrong", [1] * 6 + [2] * 2)):
@@ -280,6 +317,11 @@ class Snags(unittest.TestCase):
             (rounds.replace("name: B", f"name: B, intro: '{long}'"), "long-intro", "rounds.2.intro"),
             ("consequences: [{moment: round_over, tell: Done}]\n", "no-rounds", "consequences.1"),
             ("deal: {draw: [{if: level == 9, draw: 1}]}\n", "empty-part", "deal.draw.1.if"),
+            (
+                "deal: {draw: [{if: topic == 'signs', draw: 1}, {if: level == 1, draw: 6}]}\n",
+                "part-may-lack",
+                "deal.draw.2.draw",
+            ),
             ("deal: {order: by_part}\n", "no-parts", "deal.order"),
         ):
             with self.subTest(code):
@@ -346,7 +388,7 @@ class Reached(unittest.TestCase):
         found = reach(Program(game_of(UP)))
         self.assertTrue(found.complete)
         self.assertEqual((found.rounds, found.gates), ({1, 2}, {(2, 1)}))
-        self.assertEqual((found.values["score"], found.longest), ({*range(19)}, 18))
+        self.assertEqual((found.values["score"], found.longest), ({*range(19)}, 3 + 4 + 3 + 4))
         self.assertIn(found.ways["gate 2.1"][-1], ("late", "wrong"))
         program = Program(game_of(UP))
         for what in ("round 2", "gate 2.1"):

@@ -66,6 +66,13 @@ class Choosing(unittest.TestCase):
             run = Run(Program(self.game("setup: {topic: ask}")), Choices(1, topic=offer.topic))
             self.assertEqual(run.dealer.total, offer.questions)
 
+    def test_the_start_page_says_how_many_each_choice_has_where_parts_are_drawn(self):
+        parts = "deal: {draw: [{if: level == 1, draw: 1}, {if: 'topic == \"snow\"', draw: 2}]}"
+        invited = invitation("t", Program(self.game("setup: {topic: ask}", parts)))
+        self.assertEqual(
+            [(one.topic, one.questions) for one in invited.offers], [("", 3), ("knots", 1), ("snow", 3)]
+        )
+
     def test_a_topic_that_has_to_be_chosen(self):
         game = self.game("setup: {topic: one}")
         invited = invitation("t", Program(game))
@@ -200,6 +207,15 @@ class Snags(unittest.TestCase):
         ):
             with self.subTest(awards):
                 self.assertEqual("better-gets-less" in codes(f"awards: [{awards}]\n"), found)
+
+    def test_the_best_count_of_a_play_that_asks_fewer(self):
+        awards = "awards: [{if: right == 2, title: All}, {if: right >= 0, title: Well}]\n"
+        self.assertIn("better-gets-less", codes(awards))
+        for fewer in (
+            "deal: {draw: [{if: level == 1, draw: 2}]}\n",
+            "setup: {count: {min: 1, max: 2, default: 1}}\n",
+        ):
+            self.assertNotIn("better-gets-less", codes(fewer + awards))
 
     def test_a_meter_without_braces(self):
         for text, found in (

@@ -36,6 +36,8 @@ class Table:
         self.deal, self.pool = self.round(number)
         self.most, self.had, self.back, self.opened = self.size(number), set(self.asked), [], 0
         self.left, self.later, self.passes, self.last, self.always = [], [], 0, None, None
+        if isinstance(self.deal.get("draw"), list):
+            self.most = sum(map(len, self.parts(self.deal, self.pool, self.in_order)))
 
     def enter(self, number, asked):
         self.visits[number] = self.visits.get(number, 0) + 1

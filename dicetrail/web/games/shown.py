@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
+from ...core.play.deal.dealer import Dealer
+from ...core.play.rulebook.game import Choices
 from ...core.prove.search.doubts import doubts
 from ...core.prove.search.reached import Reach
 from ...core.rules.numbering import every_row
@@ -104,5 +106,8 @@ def _deal_words(reading: GameReading) -> str:
     if reading.game.rounds:
         return f"{_counted(len(reading.game.rounds), 'round')} of {len(reading.game.questions)} questions"
     whole = "all" if deal.repeats == "never" else "without end"
-    drawn = "as many as asked" if setup.count else deal.draw or whole
+    if deal.parts:
+        drawn = str(Dealer(reading.game, Choices(0)).foreseen)
+    else:
+        drawn = "as many as asked" if setup.count else str(deal.draw or whole)
     return f"{drawn} of {len(reading.game.questions)}, {deal.order.replace('_', ' ')}"

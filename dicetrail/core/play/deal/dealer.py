@@ -14,7 +14,7 @@ from ..questions.card import Card
 from ..questions.question import Question
 from ..rulebook.game import Choices, Game, Round
 from ..rulebook.rows import Trouble
-from .order import ordered, parts_drawn, was_asked
+from .order import ordered, part_sizes, parts_drawn, was_asked
 from .places import Places
 from .pool import least_of_each, pool, times_in_a_pass
 from .spares import Spares
@@ -75,10 +75,12 @@ class Dealer:
             some = [one for one, often in zip(some, times, strict=True) for _ in range(often)]
         self._pool = some
         chosen = None if of is not None and of.draws else choices.count
-        drawn = sum(parts_drawn(some, deal)) if deal.parts else deal.draw if chosen is None else chosen
+        drawn = deal.draw if chosen is None else chosen
         repeating = deal.repeats != "never"
         if not self._pool:
             self._most: int | None = 0
+        elif deal.parts:
+            self._most = len(list(self._a_pass(0, None)[0]))
         elif drawn is None:
             self._most = None if repeating else len(self._pool)
         else:
@@ -99,6 +101,20 @@ class Dealer:
     def total(self) -> int:
         """How many cards the play will have been dealt, as far as is known before its first."""
         return self.total_after(0)
+
+    @property
+    def foreseen(self) -> int:
+        """The same, as far as it is known before a play is where it deals: parts as the file's order has
+        them."""
+        return sum(parts_drawn(self._pool, self._deal)) if self._deal.parts else self.total
+
+    @property
+    def totals(self) -> range:
+        """What the total can be, as chance is."""
+        if not self._deal.parts:
+            return range(self.total, self.total + 1)
+        sizes = [*part_sizes(self._pool, self._deal)]
+        return range(sum(size[0] for size in sizes), sum(size[-1] for size in sizes) + 1)
 
     def total_after(self, asked: int) -> int:
         """How many cards the play will have been dealt, as far as is known once it has ``asked`` so many."""

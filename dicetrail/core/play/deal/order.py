@@ -37,6 +37,23 @@ def parts_drawn(questions: Sequence[Question], deal: Deal) -> list[int]:
     return [len(part) for part in _parts(list(enumerate(questions)), deal, lambda _, some: some)]
 
 
+def part_sizes(questions: Sequence[Question], deal: Deal) -> Iterator[range]:
+    """How many questions each part of a deal can come to, from the fewest on: one finds fewer than it is to
+    draw where an earlier one drew what both pick."""
+    whole: set[int] = set()
+    some_of: list[tuple[int, set[int]]] = []
+    for part in deal.parts:
+        picks = picked(part.condition)
+        finds = {place for place, question in enumerate(questions) if picks(question)} - whole
+        draws = len(finds) if part.draw is None else min(part.draw, len(finds))
+        gone = sum(min(number, len(finds & some)) for number, some in some_of)
+        yield range(min(draws, max(0, len(finds) - gone)), draws + 1)
+        if draws == len(finds):
+            whole |= finds
+        else:
+            some_of.append((draws, finds))
+
+
 _Filed = tuple[int, Question]
 """A question with the place where it is filed: of a made one there may be copies."""
 

@@ -67,7 +67,7 @@ class Decks:
         sizes = _SIZES.setdefault(self._program, {})
         key = _chosen(self._choices, one), self._choices.count
         if key not in sizes:
-            sizes[key] = self._dealer(one).total
+            sizes[key] = self._dealer(one).foreseen
         return sizes[key]
 
     def _dealer(self, one: ReadyRound) -> Dealer:

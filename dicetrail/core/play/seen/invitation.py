@@ -6,9 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from ..deal.dealer import Dealer
 from ..deal.offered import Offer, offers
 from ..deal.pool import pass_length
-from ..rulebook.game import Bounds, Game
+from ..rulebook.game import Bounds, Choices, Game
 from ..rulebook.page import Look, Welcome
 from ..rulebook.players import Players
 from ..rulebook.program import Program
@@ -76,9 +77,14 @@ def invitation(slug: str, program: Program) -> Invitation:
 def _offers(game: Game) -> Iterator[Offer]:
     if game.deal.repeats != "never" or not (game.setup.topic or game.setup.level):
         return
-    drawn = None if game.setup.count else game.deal.draw
     for offer in offers(game):
-        yield offer if drawn is None else replace(offer, questions=min(drawn, offer.questions))
+        if game.deal.parts:
+            dealer = Dealer(game, Choices(0, topic=offer.topic, level=offer.level))
+            yield replace(offer, questions=dealer.foreseen)
+        elif game.setup.count or game.deal.draw is None:
+            yield offer
+        else:
+            yield replace(offer, questions=min(game.deal.draw, offer.questions))
 
 
 def _bounds(asked: Bounds | None, most: int | None) -> Bounds | None:

@@ -107,6 +107,8 @@ class RoundPiles:
         for deck, dealer in zip(self._rounds, dealers, strict=True):
             if dealer.endless or dealer.total > len(dealer.questions):
                 raise Unsortable("Questions of a round repeat.")
+            if len(dealer.totals) > 1:
+                raise Unsortable("How many a part of the draw finds hangs on what an earlier part drew.")
             deck.total = dealer.total
         self._used = [
             {
@@ -223,8 +225,6 @@ class _Deck:
         if self.deal.parts:
             if several and (self.deal.order != "by_part" or self.deal.is_steered):
                 raise Unsortable("Questions are drawn in parts and mixed then.")
-            if several and _shared(self.deal, pool):
-                raise Unsortable("How many a part of the draw finds hangs on what an earlier part drew.")
             until = 0
             for part, number in zip(self.deal.parts, parts_drawn(pool, self.deal), strict=True):
                 picks, until = picked(part.condition), until + number
@@ -289,24 +289,6 @@ def _told(deal: Deal, question: Question) -> Iterator[Any]:
     if deal.next:
         asks = compile_expression(deal.next).names
         yield tuple(str(value) for name, value in about(question).items() if name in asks)
-
-
-def _shared(deal: Deal, pool: Sequence[Question]) -> bool:
-    """Whether a part of a draw may find fewer questions where an earlier part drew some that both pick."""
-    whole: set[int] = set()
-    some_of: list[tuple[int, set[int]]] = []
-    for part in deal.parts:
-        picks = picked(part.condition)
-        finds = {place for place, question in enumerate(pool) if picks(question)} - whole
-        gone = sum(min(number, len(finds & some)) for number, some in some_of)
-        draws = len(finds) if part.draw is None else part.draw
-        if gone and draws > len(finds) - gone:
-            return True
-        if draws >= len(finds):
-            whole |= finds
-        else:
-            some_of.append((draws, finds))
-    return False
 
 
 def _rank(order: str, pool: Sequence[Question], question: Question) -> int:

@@ -129,6 +129,8 @@ def _problems(program: Program, walker: Walker | Company, choices: Choices) -> I
         for question in questions
     ):
         yield "seconds depend on how a play goes"
+    if any(len(Dealer(program.game, choices, one.source).totals) > 1 for one in program.rounds):
+        yield "how many a part of the draw finds hangs on what an earlier part drew"
     if program.moves_clocks and isinstance(walker, Company) and walker.pace_spread:
         yield "who has a pace of chance is not asked for it where a row has taken all the time there is"
     made = [question for question in questions if question.recipe is not None]

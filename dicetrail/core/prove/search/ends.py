@@ -8,7 +8,7 @@ from ...play.language.calls import Chance
 from ...play.language.expressions import ExpressionError, Names, Value
 from ...play.rulebook.game import Result
 from ...play.rulebook.program import Program
-from ...play.rulebook.quantities import made
+from ...play.rulebook.quantities import made, parts
 from ...play.rulebook.rows import Trouble
 from ...play.run.sequence import close
 from .aside import Aside, Carrier
@@ -17,20 +17,31 @@ from .naming import no_chance
 from .reached import Reach
 from .rolled import every_roll
 from .times import Times
-from .watched import LookedAt
+from .watched import LookedAt, row_names
+
+Seen = dict[tuple[Hashable, ...], set[Aside]]
+"""The values carried along that were looked at, by the result and what else decides."""
 
 
 class Results:
-    """Looks at the ends of plays: the last row, the final meters, and the award."""
+    """Looks at the ends of plays: the last row, the final meters, and the award.
+
+    What was ``seen`` already, by whichever search, is not looked at again.
+    """
 
     def __init__(
-        self, program: Program, looked: LookedAt, carrier: Carrier, found: Reach, trouble: Trouble
+        self,
+        program: Program,
+        looked: LookedAt,
+        carrier: Carrier,
+        found: Reach,
+        trouble: Trouble,
+        seen: Seen,
     ) -> None:
         self.program, self.carrier, self.found, self.trouble = program, carrier, found, trouble
         self._percent = "percent" in looked.names
-        self._decides = sorted(looked.names - looked.aside - {"percent"})
-        self._seen: dict[tuple[Hashable, ...], set[Aside]] = {}
-        """The values carried along that were looked at, by the result and what else decides."""
+        self._decides = sorted((looked.names & _looked_at_last(program, looked)) - looked.aside - {"percent"})
+        self._seen = seen
 
     def look_at(self, names: dict[str, Value], times: Times, values: set[Aside], result: Result) -> None:
         """Look at plays that ended alike, but for the values they carried along."""
@@ -75,3 +86,13 @@ class Results:
                         self.found.shadowed[place] = given
                 except ExpressionError:
                     continue
+
+
+def _looked_at_last(program: Program, looked: LookedAt) -> frozenset[str]:
+    """The names that decide anything once a play is over: of awards, and of rows at its end."""
+    if program.named:
+        return looked.names
+    names = {name for condition, _, _ in program.awards for name in condition.names}
+    names |= {name for row in program.rows["over"] for name in row_names(row)}
+    names |= {part for name in names for part in parts(name)}
+    return frozenset(names | program.meters.keys())

@@ -37,7 +37,8 @@ def longest_way(states: Iterable[State], before: Before) -> int | None:
         state = todo.pop()
         done += 1
         for later in after.get(state, ()):
-            far[later] = max(far[later], far[state] + (state.stands == "next"))
+            opens = (state.stands, later.stands) == ("next", "visit")
+            far[later] = max(far[later], far[state] + opens)
             waits[later] -= 1
             if waits[later] == 0:
                 todo.append(later)

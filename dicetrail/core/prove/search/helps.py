@@ -74,4 +74,4 @@ def can_run_short(program: Program, choices: Choices) -> bool:
         return True
     endless = any(one.uses is None or one.per != "play" for one in swaps)
     most = inf if endless else sum(one.uses or 0 for one in swaps)
-    return program.game.deal.repeats == "never" and dealer.total + most > len(dealer.questions)
+    return program.game.deal.repeats == "never" and dealer.totals[-1] + most > len(dealer.questions)

@@ -16,6 +16,7 @@ from ...play.rulebook.names import OF_A_QUESTION
 from ...play.rulebook.program import Program, ReadyRound
 from ...reachable import reachable
 from .helps import swaps_of
+from .openings import Totals
 from .sorts import QuestionSort, Sorter
 
 MOST_WAYS = 200
@@ -60,7 +61,7 @@ class Plan:
         program: Program,
         one: ReadyRound,
         choices: Choices,
-        totals: frozenset[int] | None,
+        totals: Totals,
         sorter: Sorter,
         sorts: list[QuestionSort],
         *,
@@ -89,7 +90,7 @@ class Plan:
             self.mixed |= self.repeating
         self._sorts = sorts
         steered = bool(deal.next) and not self.repeating
-        self.mixed |= steered and some_before
+        self.mixed |= (steered and some_before) or bool(deal.parts)
         self._least = compile_expression(deal.next) if steered and not some_before else None
         self._have = have
 

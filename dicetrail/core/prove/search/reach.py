@@ -8,20 +8,15 @@ clock, answers at once and answers at the last moment stand for all.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import replace
-from itertools import product
-
-from ...play.deal.dealer import Dealer
-from ...play.deal.offered import topics_offered
-from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ..declared import unsaid
 from .answers import too_many_answers
+from .ends import Seen
 from .helps import can_run_short, is_rough
+from .openings import are_known, openings
 from .reached import Reach
 from .search import Search
-from .watched import LookedAt, looked_at
+from .watched import looked_at
 
 MOST_STATES = 20_000
 """States that are looked at before it is left at that."""
@@ -40,35 +35,11 @@ def reach(program: Program, *, most: int = MOST_STATES) -> Reach:
         and not too_many_answers(program)
     )
     found = Reach(complete=whole, mixed=is_rough(program))
-    for number, (choices, totals) in enumerate(_openings(program, looked)):
-        found.complete &= not can_run_short(program, choices)
+    seen: Seen = {}
+    for number, (choices, totals) in enumerate(openings(program, looked)):
+        found.complete &= not can_run_short(program, choices) and are_known(program, choices, looked)
         if number == MOST_OPENINGS:
             found.complete = False
             break
-        Search(program, choices, totals, looked, found, most).run()
+        Search(program, choices, totals, looked, found, seen, most).run()
     return found
-
-
-def _openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, frozenset[int] | None]]:
-    """The choices a play can begin with, and how many questions it may then have (None: no end to them)."""
-    game = program.game
-    asked, repeating = game.setup.count, game.deal.repeats != "never"
-    levels: list[int | None] = [None]
-    if game.setup.level:
-        levels = list(range(game.setup.level.min, game.setup.level.max + 1))
-    for topic, level in product(topics_offered(game), levels):
-        begun = Choices(0, topic=topic, level=level)
-        available = len(Dealer(game, begun).questions)
-        if not available:
-            continue
-        if asked is None:
-            drawn = game.deal.draw
-            if repeating:
-                yield begun, None if drawn is None else frozenset({drawn})
-            else:
-                yield begun, frozenset({min(drawn or available, available)})
-            continue
-        totals = {n if repeating else min(n, available) for n in (asked.min, asked.default, asked.max)}
-        together = not {"total", "left", "count"} & looked.names
-        for some in [totals] if together else [{total} for total in sorted(totals)]:
-            yield replace(begun, count=max(some)), frozenset(some)

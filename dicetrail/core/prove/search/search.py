@@ -19,9 +19,10 @@ from ...play.run.sequence import BETWEEN, Stands, answered, first_case
 from .answers import NOTHING_GIVEN, AnswerSort
 from .aside import Aside, Carrier
 from .course import Course, Happened
-from .ends import Results
+from .ends import Results, Seen
 from .graph import leading_to, longest_way
 from .kept import State
+from .openings import Totals
 from .plans import Plan
 from .reached import Key, Reach
 from .rolled import TooManyRolls
@@ -49,15 +50,17 @@ class _Leads(NamedTuple):
 
 
 class Search:
-    """One search from one opening; what it comes across is added to ``found``."""
+    """One search from one opening; what it comes across is added to ``found``, the ends it has ``seen`` to
+    those of others."""
 
     def __init__(
         self,
         program: Program,
         choices: Choices,
-        totals: frozenset[int] | None,
+        totals: Totals,
         looked: LookedAt,
         found: Reach,
+        seen: Seen,
         most: int,
     ) -> None:
         self.program, self.game, self.found, self.most = program, program.game, found, most
@@ -65,7 +68,7 @@ class Search:
         self.states = States(program, choices, totals, looked)
         self.carrier = Carrier(program, looked.aside)
         self.course = Course(program, self.states, self.carrier, self._trouble)
-        self.results = Results(program, looked, self.carrier, found, self._trouble)
+        self.results = Results(program, looked, self.carrier, found, self._trouble, seen)
         self.spoken = {row.number for rows in program.rows.values() for row in rows if divisions(row)}
         self.distance: dict[State, int] = {}
         self.carried: dict[State, set[Aside]] = {}
@@ -259,9 +262,9 @@ class Search:
 
     def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
         """A play goes where a moment leads."""
-        total = self.states.plan(state).total if state.round == len(self.game.rounds) else None
-        asks = leads.row and total is not None and state.stands not in BETWEEN
-        if asks and self.states.asked(state) >= (total or 0):
+        totals = self.states.plan(state).totals if state.round == len(self.game.rounds) else None
+        asks = leads.row and state.stands not in BETWEEN
+        if asks and totals and self.states.asked(state) >= min(totals):
             self.found.last_rows.add(leads.row or 0)
         if leads.move is not None:
             values = set(map(leads.move, values))

@@ -9,10 +9,12 @@ from ...play.language.expressions import Names
 from ...play.rulebook.game import Choices
 from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import TIMES
-from ...play.rulebook.program import Program, ReadyRound
+from ...play.rulebook.program import Program
 from ...play.run.sequence import BETWEEN
 from .answers import AnswerSort
+from .helps import swaps_of
 from .kept import Kept, State
+from .openings import Totals, totals_of
 from .plans import Plan, met_again
 from .sorts import QuestionSort, Sorter
 from .times import NO_TIMES, NONE, Stood, Times
@@ -25,9 +27,7 @@ class States(Kept):
     ``totals`` are the numbers of questions that a game without rounds can ask, None where there is no end.
     """
 
-    def __init__(
-        self, program: Program, choices: Choices, totals: frozenset[int] | None, looked: LookedAt
-    ) -> None:
+    def __init__(self, program: Program, choices: Choices, totals: Totals, looked: LookedAt) -> None:
         self.timed = bool(TIMES.keys() & looked.names)
         sorts = list[QuestionSort]()
         again = met_again(program, choices)
@@ -36,7 +36,7 @@ class States(Kept):
                 program,
                 one,
                 choices,
-                _totals(program, choices, one, totals),
+                totals_of(Dealer(program.game, choices, one.source)) if one.number else totals,
                 Sorter(program, looked_in(program, one, looked), clocked=self.timed, helps=True),
                 sorts,
                 some_before=one.number in again,
@@ -47,6 +47,10 @@ class States(Kept):
         super().__init__(program, choices, looked, sorts, first.a_pass, first.total)
         self.free = any(plan.free for plan in self.plans)
         self.mixed = any(plan.mixed for plan in self.plans)
+        cap = looked.caps.get("left")
+        sure = not program.has_rounds and first.total is not None and not swaps_of(program)
+        self._as_asked = first.total - cap if sure and cap is not None and first.total is not None else None
+        """As many seem to be asked at first where only the last few that are left make a difference."""
         self._at_first = [plan.left_at_first(len(sorts)) for plan in self.plans]
 
     def plan(self, state: State) -> Plan:
@@ -67,7 +71,14 @@ class States(Kept):
 
     def opened(self, state: State, sort: int) -> State:
         left = self.plan(state).taken(state.left, sort)
-        return super().opened(state, sort)._replace(left=left, times=NO_TIMES)
+        opened = super().opened(state, sort)._replace(left=left, times=NO_TIMES)
+        return opened if self._as_asked is None else self._asked_at_least(opened, self._as_asked)
+
+    def _asked_at_least(self, state: State, least: int) -> State:
+        """A state in which so many questions seem to be asked: what is left makes no difference yet."""
+        place = self.standing.index("asked")
+        counts = (*state.counts[:place], max(self.asked(state), least), *state.counts[place + 1 :])
+        return state._replace(counts=counts)
 
     def opened_again(self, state: State, sort: int) -> list[State]:
         """The states before the next question, when one that was put back comes again: it was the last of its
@@ -122,13 +133,3 @@ class States(Kept):
         """The sorts of question that can come next and have not been asked."""
         plan = self.plan(state)
         return plan.next_sorts(state.left, self.asked(state), lambda: self.known(state))
-
-
-def _totals(
-    program: Program, choices: Choices, one: ReadyRound, of_game: frozenset[int] | None
-) -> frozenset[int] | None:
-    """The number of questions that a round asks; None where there is no end."""
-    if not one.number:
-        return of_game
-    dealer = Dealer(program.game, choices, one.source)
-    return None if dealer.endless else frozenset((dealer.total,))

@@ -29,10 +29,10 @@ class LookedAt:
     ``names`` decide something anywhere; what is only said decides nothing. Of these, ``aside`` are meters and
     counts that no row and no ending looks at: they never change the course of a play, only what it comes to.
     ``caps`` are counts that are only compared with fixed numbers, with the value past which nothing changes.
-    ``asked`` tells that the course of a play depends on how many questions were asked, ``visits`` that it is
-    looked at more closely which visit of a question it is than whether it is the first, ``how_far`` that it
-    is looked at how far off an answer is. ``helps`` tells that
-    helps are used: else nothing hangs on when they can be, and what they cost.
+    ``asked`` tells that the course of a play depends on how many questions were asked: only on how many are
+    ``left``, where this is one of the caps. ``visits`` tells that it is looked at more closely which visit of
+    a question it is than whether it is the first, ``how_far`` that it is looked at how far off an answer is.
+    ``helps`` tells that helps are used: else nothing hangs on when they can be, and what they cost.
     """
 
     names: frozenset[str]
@@ -86,6 +86,8 @@ def looked_at(program: Program, *, helps: bool = True) -> LookedAt:
     asked = "asked" in deciding or "left" in everything
     named = [(name, expression) for name, expression in program.named.items()]
     caps = _caps([*course, *results], [*moves, *named])
+    left = _cap_of_left(course, [expression for _, expression in moves], results)
+    caps |= {} if left is None else {"left": left}
     visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
     return LookedAt(
         frozenset(everything | meters),
@@ -196,6 +198,21 @@ def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> 
         if (name in OF_A_VISIT or (name in QUANTITIES and QUANTITIES[name].of_moments))
         and name not in uncapped
     }
+
+
+def _cap_of_left(course: list[Expression], moves: list[Expression], results: list[Expression]) -> int | None:
+    """The number of questions left past which nothing changes, where the course of a play hangs on no other
+    name that knows how many were asked; None where it does, or the results look at what is left, too."""
+    names = {name for expression in (*course, *moves) for name in expression.names}
+    known = {name for name in names if name == "asked" or "asked" in parts(name)}
+    if known != {"left"} or any("left" in expression.names for expression in (*moves, *results)):
+        return None
+    numbers, seen = list[float](), 0
+    for condition in course:
+        tree = ast.parse(condition.source.strip(), mode="eval")
+        numbers += [number for name, number in _compared(tree) if name == "left"]
+        seen += sum(isinstance(node, ast.Name) and node.id == "left" for node in ast.walk(tree))
+    return ceil(max(numbers)) + 1 if seen == len(numbers) else None
 
 
 def _compared(tree: ast.AST) -> Iterator[tuple[str, float]]:

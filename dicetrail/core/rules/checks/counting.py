@@ -5,9 +5,10 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from ...play.deal.dealer import Dealer
 from ...play.kinds import kind_of
 from ...play.language.expressions import compile_expression, compile_template
-from ...play.rulebook.game import Game
+from ...play.rulebook.game import Choices, Game
 from ..document import Document
 from ..numbering import row_path
 from ..sites import sites_of
@@ -59,7 +60,8 @@ def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
 
 def exactly_so_many(document: Document, game: Game) -> Iterator[Found]:
     """An award for an exact count, where a better one gets a lower award."""
-    asked = (None if game.rounds else game.deal.draw) or len(game.questions)
+    count = game.setup.count.max if game.setup.count else None
+    asked = len(game.questions) if game.rounds else Dealer(game, Choices(0, count=count)).totals[-1]
     for place, award in enumerate(game.awards):
         exact = _EXACT.fullmatch(award.condition.strip())
         if exact is None or int(exact["number"]) >= asked or place + 1 == len(game.awards):

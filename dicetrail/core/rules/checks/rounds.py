@@ -7,7 +7,8 @@ from collections.abc import Iterator
 from difflib import get_close_matches
 from functools import partial
 
-from ...play.deal.order import parts_drawn
+from ...play.deal.dealer import Dealer
+from ...play.deal.order import part_sizes, parts_drawn
 from ...play.deal.pool import pass_length, picked, pool
 from ...play.questions.question import Question
 from ...play.rulebook.game import GOES, MOST_STEPS, Choices, Deal, Game, Round
@@ -139,7 +140,8 @@ def _short(path: Path, part: RoundPart, one: Round, have: int) -> Iterator[Found
 
 
 def _parts(path: Path, deal: Deal, have: list[Question]) -> Iterator[Found]:
-    for place, (part, drawn) in enumerate(zip(deal.parts, parts_drawn(have, deal), strict=True)):
+    found = zip(deal.parts, parts_drawn(have, deal), part_sizes(have, deal), strict=True)
+    for place, (part, drawn, sizes) in enumerate(found):
         where = (*path, place)
         if not any(map(picked(part.condition), have)):
             message = f"No question is drawn here: `{part.condition}` holds for none."
@@ -151,6 +153,15 @@ def _parts(path: Path, deal: Deal, have: list[Question]) -> Iterator[Found]:
                 f"{part.draw} questions are to be drawn here, but only {drawn} are left for it.",
                 (*where, "draw"),
                 mend=put(f"Draw {drawn}", (*where, "draw"), drawn) if drawn else gone("Remove it", where),
+            )
+        elif part.draw is not None and deal.order != "filed" and (least := sizes[0]) < part.draw:
+            yield Found(
+                "part-may-lack",
+                "warn",
+                f"{part.draw} questions are to be drawn here, but an earlier part may draw some of these:"
+                f" it finds at least {least}. Let the parts pick different questions, or draw fewer.",
+                (*where, "draw"),
+                mend=put(f"Draw {least}", (*where, "draw"), least) if least else gone("Remove it", where),
             )
 
 
@@ -184,7 +195,7 @@ def _leads(game: Game, number: int) -> Iterator[int]:
 def _gates(game: Game, number: int) -> Iterator[Found]:
     one = game.rounds[number]
     names_ = [other.name for other in game.rounds]
-    asked = len(pool(game, Choices(0), one)) if one.deal.draw is None else one.deal.draw
+    asked = Dealer(game, Choices(0), one).totals[-1]
     always = False
     for place, gate in enumerate(one.then):
         path = ("rounds", number, "then", place)
