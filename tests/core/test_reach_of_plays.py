@@ -54,9 +54,8 @@ WAITS = [0, 0, 0, 1, 500, 1000, 2999, 5000]
 def played(program: Program, chance: random.Random) -> Run | None:
     """A play of somebody who does this and that; None where nothing can be played as it was set up."""
     try:
-        wanted = program.game.setup.count
-        count = chance.randint(wanted.min, wanted.max) if wanted else None
-        run = Run(program, choose(program.game, chance.getrandbits(40), count=count))
+        chosen = made.chosen(program.game.setup, chance.choice)
+        run = Run(program, choose(program.game, chance.getrandbits(40), **chosen))
     except SetupError:
         return None
     run.begin()
@@ -204,9 +203,10 @@ class Reached(unittest.TestCase):
         found: Counter[bool] = Counter()
 
         @settings(max_examples=25, suppress_health_check=list(HealthCheck), phases=[Phase.generate])
-        @given(made.games(), st.integers(0, 2**32))
-        def try_it(case, number):
-            program = compiled(*case)
+        @given(made.games(), made.setups(), st.integers(0, 2**32))
+        def try_it(case, setup, number):
+            document, cards = case
+            program = compiled({**document, "setup": setup}, cards)
             if program is not None:
                 found[self.holds(program, number, plays=12).complete] += 1
 

@@ -358,3 +358,22 @@ def texts(draw):
     """A phrase, something put into it, and something cut out."""
     phrase, place, cut = draw(PHRASES), draw(st.integers(0, 9)), draw(st.integers(0, 2))
     return phrase[:place] + draw(st.sampled_from(ODD)) + phrase[place + cut :]
+
+
+@st.composite
+def setups(draw):
+    """What is asked before a play, each of it now and then."""
+    setup = {}
+    if draw(st.integers(0, 3)) == 0:
+        setup["topic"] = draw(st.sampled_from(["ask", "one"]))
+    for name in ("level", "count"):
+        if draw(st.integers(0, 3)) == 0:
+            setup[name] = {"ask": True, "min": 1, "max": draw(st.integers(2, 5)), "default": 2}
+    return setup
+
+
+def chosen(setup, one_of):
+    """What a player of a game with this setup chooses; ``one_of`` takes one of several."""
+    found = {"topic": one_of(["knots", "sky"])} if setup.topic else {}
+    bounds = {"level": setup.level, "count": setup.count}
+    return found | {name: one_of(range(one.min, one.max + 1)) for name, one in bounds.items() if one}

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import json
 import os
+import random
 import unittest
 from collections import Counter
 from collections.abc import Iterator
@@ -34,7 +35,8 @@ GAMES = int(os.environ.get("REFEREE_LARGER", "12"))
 PLAYS = 1500
 FAR = 5
 """Standard errors by which a right figure hardly differs."""
-Case = tuple[Made, list[Made], dict[str, Any], Walker]
+Case = tuple[Made, list[Made], int, Walker]
+"""A game, its questions, what decides which choices are made before it, and who plays it."""
 
 
 @st.composite
@@ -42,21 +44,19 @@ def cases(draw: Any) -> Case:
     document, cards = draw(made.games(weighed=draw(st.booleans())))
     more = draw(st.integers(0, 4))
     cards = [*cards, *(draw(made.cards(len(cards) + n, ["choice", "typed", "truth"])) for n in range(more))]
-    chosen: dict[str, Any] = {}
-    if draw(st.integers(0, 3)) == 0:
-        chosen["topic"] = draw(st.sampled_from(["knots", "sky"]))
-        document["setup"] = {"topic": "one"}
-    if draw(st.integers(0, 3)) == 0:
-        chosen["level"] = draw(st.integers(1, 3))
-        asked = {"ask": True, "min": 1, "max": 3, "default": 2}
-        document["setup"] = {**document.get("setup", {}), "level": asked}
+    document["setup"] = draw(made.setups())
     if draw(st.booleans()) and "helps" not in document:
         names = [*made.METERS, *made.COUNTS, "helps_used"]
         document["helps"] = draw(made.helps(names, "rounds" in document))
     document["tries"] = document["tries"] or 3
     how, share = st.sampled_from(["skill", "knows"]), st.sampled_from([0.25, 0.5, 0.75])
     helps = "helps" in document and draw(st.booleans())
-    return document, cards, chosen, Walker(draw(how), draw(share), draw(st.sampled_from([0, 1, 2.5])), helps)
+    return (
+        document,
+        cards,
+        draw(st.integers(0, 2**32)),
+        Walker(draw(how), draw(share), draw(st.sampled_from([0, 1, 2.5])), helps),
+    )
 
 
 def differing(exact: Figures, walked: Figures) -> Iterator[str]:
@@ -91,11 +91,11 @@ class Larger(unittest.TestCase):
         @settings(QUIET, max_examples=GAMES * 2)
         @given(cases())
         def try_it(case: Case) -> None:
-            document, cards, chosen, walker = case
+            document, cards, number, walker = case
             program = compiled(document, cards)
             if program is None or told["exact"] >= GAMES:
                 return
-            choices = Choices(1, **chosen)
+            choices = Choices(1, **made.chosen(program.game.setup, random.Random(number).choice))
             try:
                 found = odds(program, walker, choices)
             except (Inexact, SetupError):
@@ -112,8 +112,8 @@ class Larger(unittest.TestCase):
             told = [*differing(found, walk(program, walker, plays, dice, choices))]
             if not told:
                 return
-        document, cards, chosen, _ = case
-        self.fail(f"{told}\n{json.dumps(document, indent=1)} {cards} {chosen} {walker}\nseed {SEED}")
+        document, cards, *_ = case
+        self.fail(f"{told}\n{json.dumps(document, indent=1)} {cards} {choices} {walker}\nseed {SEED}")
 
 
 if __name__ == "__main__":
