@@ -25,7 +25,8 @@ HowMany = Annotated[
 
 
 class DrawPart(Part):
-    """A part of what is drawn: so many of the questions for which something holds."""
+    """A part of what is drawn: so many of the questions for which something holds, of those that earlier
+    parts left."""
 
     if_: Source = Field(alias="if", description="of the question: level, topic, kind, worth, pack, id")
     draw: HowMany = None

@@ -3724,7 +3724,8 @@ export interface components {
         };
         /**
          * DrawPart
-         * @description A part of what is drawn: so many of the questions for which something holds.
+         * @description A part of what is drawn: so many of the questions for which something holds, of those that earlier
+         *     parts left.
          */
         DrawPart: {
             /**
