@@ -175,6 +175,14 @@ CASES = {
     "rounds of as many questions as the player wants": game(
         row("over", "asked"), questions=LEVELS, setup=WANTED, rounds=(Round("A"), Round("B", deal=LOWEST))
     ),
+    "the last two of as many as the player wants": game(
+        row("opened", "1", condition="left <= 1"),
+        row("right", "10", condition="left == 0 and streak > 1"),
+        row("missed", "100", condition="left != 0", then="later"),
+        awards=(Award("asked == 4", "Four"), Award("percent == 100", "All")),
+        questions=(*LEVELS, *SOME),
+        setup=replace(WANTED, count=Bounds(1, 5, 1)),
+    ),
     "an award for a number of questions": game(
         awards=tuple(Award(f"asked == {number}", str(number)) for number in (1, 2, 3)),
         questions=(*LEVELS, *SOME),

@@ -33,7 +33,7 @@ def openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, Tota
         if not Dealer(game, begun).questions:
             continue
         of_count = list(_of_counts(program, begun, looked))
-        if program.has_rounds or looked.names & {*_OF_TOTALS, "count"}:
+        if program.has_rounds or "count" in looked.names or _look_at_totals(looked):
             yield from of_count
         else:
             some = [numbers for _, numbers in of_count if numbers is not None]
@@ -63,6 +63,11 @@ def _of_counts(program: Program, begun: Choices, looked: LookedAt) -> Iterator[t
 
 def are_known(program: Program, choices: Choices, looked: LookedAt) -> bool:
     """Whether it is known how many questions there will be, or nothing looks at it."""
-    if not looked.names & _OF_TOTALS:
+    if not _look_at_totals(looked):
         return True
     return all(len(Dealer(program.game, choices, one.source).totals) == 1 for one in program.rounds)
+
+
+def _look_at_totals(looked: LookedAt) -> bool:
+    """Whether rules look at more than how few questions are left."""
+    return bool(looked.names & _OF_TOTALS) and "left" not in looked.caps

@@ -103,7 +103,8 @@ class Search:
             self.found.endless |= leading_to(self.ends, self.before) < len(self.distance)
 
     def _go_through(self) -> None:
-        self._moment(self.states.first(), {self.carrier.first()}, "begun", 0, None)
+        for first in self.states.firsts():
+            self._moment(first, {self.carrier.first()}, "begun", 0, None)
         while self.queue:
             state = self.queue.popleft()
             values = self.fresh.pop(state, None)
@@ -161,23 +162,23 @@ class Search:
 
     def _next(self, state: State, values: set[Aside]) -> None:
         plan, in_rounds = self.states.plan(state), bool(state.round)
-        asked = self.states.asked(state)
         for sort in dict.fromkeys(state.back):
             for opened in self.states.opened_again(state, sort):
                 self._reached(opened, values, state, 1)
-        if not state.back and plan.totals and asked in plan.totals:
+        if not state.back and self.states.may_be_through(state):
             if in_rounds:
                 self._reached(state._replace(stands="round"), values, state)
             else:
                 self._finish(state, values, End("done"), state)
         if self.game.clocks.game is not None:
             self._time_is_up(state, values)
-        if plan.total is not None and asked >= plan.total:
+        if self.states.is_through(state):
             return
         for sort in self.states.next_sorts(state):
             chosen = self._chosen(plan, sort)
             self.move = f"choose {chosen}" if chosen else ""
-            self._reached(self.states.opened(state, sort), values, state, 1)
+            for opened in self.states.all_opened(state, sort):
+                self._reached(opened, values, state, 1)
         self.move = ""
 
     def _chosen(self, plan: Plan, sort: int) -> str:
@@ -262,9 +263,8 @@ class Search:
 
     def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
         """A play goes where a moment leads."""
-        totals = self.states.plan(state).totals if state.round == len(self.game.rounds) else None
-        asks = leads.row and state.stands not in BETWEEN
-        if asks and totals and self.states.asked(state) >= min(totals):
+        asks = leads.row and state.stands not in BETWEEN and state.round == len(self.game.rounds)
+        if asks and self.states.may_be_through(state):
             self.found.last_rows.add(leads.row or 0)
         if leads.move is not None:
             values = set(map(leads.move, values))

@@ -12,7 +12,6 @@ from ...play.rulebook.names import TIMES
 from ...play.rulebook.program import Program
 from ...play.run.sequence import BETWEEN
 from .answers import AnswerSort
-from .helps import swaps_of
 from .kept import Kept, State
 from .openings import Totals, totals_of
 from .plans import Plan, met_again
@@ -47,10 +46,9 @@ class States(Kept):
         super().__init__(program, choices, looked, sorts, first.a_pass, first.total)
         self.free = any(plan.free for plan in self.plans)
         self.mixed = any(plan.mixed for plan in self.plans)
-        cap = looked.caps.get("left")
-        sure = not program.has_rounds and first.total is not None and not swaps_of(program)
-        self._as_asked = first.total - cap if sure and cap is not None and first.total is not None else None
-        """As many seem to be asked at first where only the last few that are left make a difference."""
+        self._far = looked.caps.get("left") if first.totals else None
+        """How many are left at the least in a state of which nothing more of it is known."""
+        self._asked_at = self.standing.index("asked")
         self._at_first = [plan.left_at_first(len(sorts)) for plan in self.plans]
 
     def plan(self, state: State) -> Plan:
@@ -59,6 +57,13 @@ class States(Kept):
 
     def first(self) -> State:
         return super().first()._replace(left=self._at_first[0])
+
+    def firsts(self) -> list[State]:
+        """Where plays begin: by how many questions are left then."""
+        first, totals = self.first(), self.plans[0].totals
+        if self._far is None or totals is None:
+            return [first]
+        return [self._with_left(first, left) for left in sorted({min(one, self._far) for one in totals})]
 
     def asked(self, state: State) -> int:
         """How many questions its round has asked at a state, where that has an end."""
@@ -71,14 +76,41 @@ class States(Kept):
 
     def opened(self, state: State, sort: int) -> State:
         left = self.plan(state).taken(state.left, sort)
-        opened = super().opened(state, sort)._replace(left=left, times=NO_TIMES)
-        return opened if self._as_asked is None else self._asked_at_least(opened, self._as_asked)
+        return super().opened(state, sort)._replace(left=left, times=NO_TIMES)
 
-    def _asked_at_least(self, state: State, least: int) -> State:
-        """A state in which so many questions seem to be asked: what is left makes no difference yet."""
-        place = self.standing.index("asked")
-        counts = (*state.counts[:place], max(self.asked(state), least), *state.counts[place + 1 :])
-        return state._replace(counts=counts)
+    def all_opened(self, state: State, sort: int) -> list[State]:
+        """The states before the next question, when one of a sort was dealt: by how many may be left then."""
+        opened = self.opened(state, sort)
+        if self._far is None:
+            return [opened]
+        left = self._left(state)
+        if left < self._far:
+            return [self._with_left(opened, left - 1)]
+        asked = self.asked(opened)
+        some = {min(total - asked, self._far) for total in self.plan(state).totals or ()}
+        return [self._with_left(opened, one) for one in sorted(some) if one >= self._far - 1]
+
+    def _left(self, state: State) -> int:
+        """How many questions are left at a state; at the least where they are far from few."""
+        return (self.total or 0) - int(state.counts[self._asked_at])
+
+    def _with_left(self, state: State, left: int) -> State:
+        """A state in which so many questions are left, as if of the most that a play can ask."""
+        place, asked = self._asked_at, (self.total or 0) - left
+        return state._replace(counts=(*state.counts[:place], asked, *state.counts[place + 1 :]))
+
+    def may_be_through(self, state: State) -> bool:
+        """Whether no question may be left at a state."""
+        if self._far is not None:
+            return self._left(state) == 0
+        return self.asked(state) in (self.plan(state).totals or ())
+
+    def is_through(self, state: State) -> bool:
+        """Whether no question is left at a state."""
+        total = self.plan(state).total
+        return total is not None and (
+            self.asked(state) >= total or (self._far is not None and self._left(state) == 0)
+        )
 
     def opened_again(self, state: State, sort: int) -> list[State]:
         """The states before the next question, when one that was put back comes again: it was the last of its

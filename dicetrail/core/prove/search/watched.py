@@ -12,6 +12,7 @@ from ...play.rulebook.moments import Moment
 from ...play.rulebook.names import OF_A_QUESTION, OF_A_VISIT, OF_HOW_FAR, TIMES
 from ...play.rulebook.program import Program, ReadyRound, ReadyRow
 from ...play.rulebook.quantities import GROWING, OF_ROUND, QUANTITIES, parts
+from ...play.run.helping import AIDS
 from .answers import moved_by_answers
 
 _BETWEEN: tuple[Moment, ...] = ("round_begun", "round_over", "over")
@@ -87,7 +88,8 @@ def looked_at(program: Program, *, helps: bool = True) -> LookedAt:
     named = [(name, expression) for name, expression in program.named.items()]
     caps = _caps([*course, *results], [*moves, *named])
     left = _cap_of_left(course, [expression for _, expression in moves], results)
-    caps |= {} if left is None else {"left": left}
+    swaps = any(AIDS[one.does].swaps for one in program.game.helps)
+    caps |= {} if left is None or swaps or program.has_rounds else {"left": left}
     visits = "visit" in everything and caps.get("visit", inf) > _FIRST_OR_NOT
     return LookedAt(
         frozenset(everything | meters),
@@ -202,10 +204,11 @@ def _caps(conditions: list[Expression], moves: list[tuple[str, Expression]]) -> 
 
 def _cap_of_left(course: list[Expression], moves: list[Expression], results: list[Expression]) -> int | None:
     """The number of questions left past which nothing changes, where the course of a play hangs on no other
-    name that knows how many were asked; None where it does, or the results look at what is left, too."""
+    name that knows how many are or were asked; None where it does, or the results look at it, too."""
     names = {name for expression in (*course, *moves) for name in expression.names}
-    known = {name for name in names if name == "asked" or "asked" in parts(name)}
-    if known != {"left"} or any("left" in expression.names for expression in (*moves, *results)):
+    known = {name for name in names if name in ("asked", "total") or "asked" in parts(name)}
+    others = {name for expression in (*moves, *results) for name in expression.names}
+    if known != {"left"} or {"left", "total"} & others:
         return None
     numbers, seen = list[float](), 0
     for condition in course:
