@@ -263,9 +263,10 @@ class Search:
 
     def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
         """A play goes where a moment leads."""
-        asks = leads.row and state.stands not in BETWEEN and state.round == len(self.game.rounds)
-        if asks and self.states.may_be_through(state):
-            self.found.last_rows.add(leads.row or 0)
+        row, last = leads.row or 0, self.found.last_rows
+        at_a_question = state.stands not in BETWEEN and state.round == len(self.game.rounds)
+        if row and row not in last and at_a_question and self.states.may_be_through(state):
+            last.add(row)
         if leads.move is not None:
             values = set(map(leads.move, values))
         self.found.flow[leads.flow] += 1
