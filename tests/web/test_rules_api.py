@@ -118,6 +118,11 @@ class Rules(Serving):
         start = self.ask("GET", f"/games/{game['id']}/page/start")
         self.assertIn("questions without end", start["played"])
 
+    def test_how_many_are_drawn_in_parts(self):
+        parts = "[{if: level == 1, draw: 2}, {if: level == 9, draw: 1}]"
+        game = self.game(f"title: Parts\npacks: [packs/five.tsv]\ndeal: {{draw: {parts}, order: by_part}}\n")
+        self.assertEqual(game["deal"], "2 of 5, by part")
+
     def test_what_the_rules_come_to(self):
         game = self.game(RULES.replace("clocks: {question: 30,", "clocks: {question: 30, tick: 3,"))
         found = self.comes_to(game)
