@@ -172,6 +172,11 @@ CASES = {
     "a game that draws in parts": game(
         row("right", "left"), row("over", "100 * total"), questions=LEVELS, deal=Deal(parts=PARTS)
     ),
+    "a draw in parts that finds nothing": game(
+        row("over", "1 + count"),
+        questions=LEVELS,
+        rounds=(Round("A", deal=Deal(parts=(Draw("level > 9", 1),))),),
+    ),
     "rounds of as many questions as the player wants": game(
         row("over", "asked"), questions=LEVELS, setup=WANTED, rounds=(Round("A"), Round("B", deal=LOWEST))
     ),

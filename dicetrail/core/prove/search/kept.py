@@ -102,7 +102,8 @@ class Kept:
             if program.has_rounds
             else []
         )
-        self.count = choices.count or sum(one.total for one in self._decks) or total or a_pass
+        asks = sum(one.total for one in self._decks) if self._decks else a_pass if total is None else total
+        self.count = asks if choices.count is None else choices.count
         self.meters = tuple(name for name in program.meters if name not in looked.aside)
         self._topics = counts_of_topics(program)
         of_topics = tuple(name for names in self._topics.values() for name in names)

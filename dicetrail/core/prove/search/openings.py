@@ -63,7 +63,7 @@ def _of_counts(program: Program, begun: Choices, looked: LookedAt) -> Iterator[t
 
 def are_known(program: Program, choices: Choices, looked: LookedAt) -> bool:
     """Whether it is known how many questions there will be, or nothing looks at it."""
-    if not _look_at_totals(looked):
+    if "count" not in looked.names and not _look_at_totals(looked):
         return True
     return all(len(Dealer(program.game, choices, one.source).totals) == 1 for one in program.rounds)
 
