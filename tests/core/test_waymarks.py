@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 
 from dicetrail.core.play.rulebook.game import Award, Bounds, Clocks, Consequence, Ending, Game, Meter, Setup
+from dicetrail.core.play.rulebook.help import Help
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.trail import to_lines
 from dicetrail.core.prove.replay.waymarks import (
@@ -161,6 +163,18 @@ class Lengths(unittest.TestCase):
         self.assertEqual(self.seconds(clocks=Clocks(question=10, breather="player")), (0, None, None))
         twice = self.seconds(clocks=Clocks(question=10, restart_on_again=True), tries=2)
         self.assertEqual(twice, (0, 4 * 20, None))
+
+    def test_who_does_not_answer_has_no_pause(self):
+        clocks, helps = Clocks(breather=2), (Help("hint", "hint"),)
+        row = Consequence("helped", then="won")
+        for more, quickest in (
+            ({"clocks": clocks}, 8),
+            ({"clocks": clocks, "helps": helps, "consequences": (row,)}, 0),
+            ({"clocks": replace(clocks, game=60)}, 0),
+            ({"clocks": clocks, "leave": True}, 0),
+        ):
+            with self.subTest(more):
+                self.assertEqual(self.seconds(**more).quickest, quickest)
 
     def test_the_game_clock_bounds_it(self):
         slowest = self.seconds(clocks=Clocks(question=10, game=15, breather=1)).slowest

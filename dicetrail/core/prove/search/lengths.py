@@ -17,6 +17,8 @@ from .reached import Reach
 _ONCE: tuple[Moment, ...] = ("begun", "over")
 _UNCOUNTED: tuple[Moment, ...] = ("unreadable", "part", "helped", "round_begun", "round_over")
 """Moments of which nobody knows how many a play has."""
+_OPEN: tuple[Moment, ...] = ("opened", "part", "unreadable", "helped")
+"""Moments at which a question is open, and no answer to it stands."""
 _LAST: tuple[Moment, ...] = ("missed", "late", "skipped")
 """Moments at which a question is over, unless a row has it tried again, past its tries."""
 
@@ -41,7 +43,7 @@ def seconds_of_plays(game: Game, found: Reach) -> Seconds:
     whole = None if moved else game.clocks.game
     if found.shortest is None:
         return Seconds(None, None, whole)
-    quickest = found.shortest * min(_breather(one) for one in program.rounds)
+    quickest = _answered(program, found.shortest) * min(_breather(one) for one in program.rounds)
     questions = [(one, question) for one in program.rounds for question in game.questions]
     pauses = max((_pauses(*one) for one in questions), default=0.0)
     if found.idle or not found.longest or any(_unbounded(program)):
@@ -51,6 +53,15 @@ def seconds_of_plays(game: Game, found: Reach) -> Seconds:
     by_questions = inf if moved else found.longest * answering
     slowest = min(by_questions, inf if whole is None else whole) + found.longest * pauses + once
     return Seconds(quickest, None, whole) if slowest == inf else Seconds(quickest, slowest)
+
+
+def _answered(program: Program, asked: int) -> int:
+    """How many of the questions asked are answered at the least: after others there is no pause."""
+    rows = (row for moment in _OPEN for row in program.rows[moment])
+    ended = any(row.source.then is not None or row.add or row.set or row.source.moves_a_clock for row in rows)
+    if ended or any(one.source.clocks.round is not None for one in program.rounds):
+        return 0
+    return max(0, asked - 1) if program.game.leave or program.game.clocks.game is not None else asked
 
 
 def _on_clock(one: ReadyRound, question: Question) -> float:
