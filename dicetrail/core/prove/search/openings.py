@@ -13,14 +13,14 @@ from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from .watched import LookedAt
 
-Totals = frozenset[int] | None
+Totals = range | None
 """The numbers of questions that a deck can come to; None where there is no end to them."""
 _OF_TOTALS = {"total", "left", "round_total", "round_left"}
 
 
 def totals_of(dealer: Dealer) -> Totals:
     """The numbers of questions that a deck can come to."""
-    return None if dealer.endless else frozenset(dealer.totals)
+    return None if dealer.endless else dealer.totals
 
 
 def openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, Totals]]:
@@ -32,12 +32,18 @@ def openings(program: Program, looked: LookedAt) -> Iterator[tuple[Choices, Tota
         begun = Choices(0, topic=topic, level=level)
         if not Dealer(game, begun).questions:
             continue
-        of_count = list(_of_counts(program, begun, looked))
         if program.has_rounds or "count" in looked.names or _look_at_totals(looked):
-            yield from of_count
+            yield from _of_counts(program, begun, looked)
         else:
-            some = [numbers for _, numbers in of_count if numbers is not None]
-            yield of_count[-1][0], frozenset().union(*some) if some else None
+            least, most = (replace(begun, count=one) for one in _bounds(program))
+            fewest, all_ = totals_of(Dealer(game, least)), totals_of(Dealer(game, most))
+            yield most, range(fewest[0], all_[-1] + 1) if fewest and all_ else all_
+
+
+def _bounds(program: Program) -> tuple[int, int] | tuple[None, None]:
+    """The fewest and the most questions that a player can choose; None where that is not asked."""
+    asked = program.game.setup.count
+    return (None, None) if asked is None else (asked.min, asked.max)
 
 
 def _of_counts(program: Program, begun: Choices, looked: LookedAt) -> Iterator[tuple[Choices, Totals]]:

@@ -73,7 +73,7 @@ class Plan:
         place_of = {sort: place for place, sort in enumerate(sorts)}
         self.sequence = [place_of[sort] for sort in found]
         self.totals, self.free = totals, totals is None
-        self.total = max(totals) if totals else None
+        self.total = totals[-1] if totals else None
         self.a_pass = len(questions)
         self.deal = deal = one.source.deal
         again = deal.repeats == "when_empty" and (self.total is None or self.total > self.a_pass)

@@ -63,7 +63,8 @@ class States(Kept):
         first, totals = self.first(), self.plans[0].totals
         if self._far is None or totals is None:
             return [first]
-        return [self._with_left(first, left) for left in sorted({min(one, self._far) for one in totals})]
+        fewest, most = min(totals[0], self._far), min(totals[-1], self._far)
+        return [self._with_left(first, left) for left in range(fewest, most + 1)]
 
     def asked(self, state: State) -> int:
         """How many questions its round has asked at a state, where that has an end."""
@@ -86,9 +87,10 @@ class States(Kept):
         left = self._left(state)
         if left < self._far:
             return [self._with_left(opened, left - 1)]
-        asked = self.asked(opened)
-        some = {min(total - asked, self._far) for total in self.plan(state).totals or ()}
-        return [self._with_left(opened, one) for one in sorted(some) if one >= self._far - 1]
+        asked, totals = self.asked(opened), self.plan(state).totals or range(0)
+        few = [self._far - 1] if asked + self._far - 1 in totals else []
+        far = [self._far] if totals[-1] - asked >= self._far else []
+        return [self._with_left(opened, one) for one in (*few, *far)]
 
     def _left(self, state: State) -> int:
         """How many questions are left at a state; at the least where they are far from few."""

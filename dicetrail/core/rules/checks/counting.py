@@ -58,13 +58,17 @@ def wrong_of_one_try(document: Document, game: Game) -> Iterator[Found]:
             )
 
 
+def _most_asked(game: Game) -> int:
+    """How many questions a play asks at the most; of rounds, how many there are."""
+    count = game.setup.count.max if game.setup.count else None
+    return len(game.questions) if game.rounds else Dealer(game, Choices(0, count=count)).totals[-1]
+
+
 def exactly_so_many(document: Document, game: Game) -> Iterator[Found]:
     """An award for an exact count, where a better one gets a lower award."""
-    count = game.setup.count.max if game.setup.count else None
-    asked = len(game.questions) if game.rounds else Dealer(game, Choices(0, count=count)).totals[-1]
     for place, award in enumerate(game.awards):
         exact = _EXACT.fullmatch(award.condition.strip())
-        if exact is None or int(exact["number"]) >= asked or place + 1 == len(game.awards):
+        if exact is None or place + 1 == len(game.awards) or int(exact["number"]) >= _most_asked(game):
             continue
         name, number = exact["name"], int(exact["number"])
         wider = f"{name} >= {number}"
