@@ -6,6 +6,7 @@ and a command waits for nothing but what it needs.
 
 from __future__ import annotations
 
+import gc
 import os
 import sys
 from pathlib import Path
@@ -23,6 +24,9 @@ app = typer.Typer(
     pretty_exceptions_enable=False,
     help="Program a quiz game, prove it, play it, hand it out.",
 )
+COLLECTED = (50_000, 50, 100)
+"""How many new objects the collector of cycles waits for. Modules, packs and games are many objects that stay
+and make no cycle, and while it goes through them everybody waits."""
 GamePath = Annotated[Path, typer.Argument(help="a game's YAML, or a bundle", metavar="GAME")]
 AsJson = Annotated[bool, typer.Option("--json", help="write one JSON value")]
 Dice = Annotated[
@@ -39,6 +43,7 @@ Helps = Annotated[bool, typer.Option("--helps", help="use each help where the an
 
 def main() -> NoReturn:
     """Run the command line; every failure is one sentence on standard error and an exit code."""
+    gc.set_threshold(*COLLECTED)
     code: Any = 0
     try:
         code = app(standalone_mode=False)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import resource
 import socket
 import sys
@@ -21,9 +20,6 @@ from .shapes.players import LARGEST_FRAME
 SWITCH = 0.001
 """Seconds for which a thread may keep the others from running: five times less than usual, so that players do
 not wait for the workshop."""
-COLLECTED = (50_000, 50, 100)
-"""How many new objects the collector of cycles waits for. Packs are millions of objects without a cycle, and
-while it goes through them everybody waits."""
 PATIENCE = 3
 """Seconds that who still watches may take to leave when the server ends."""
 MOST_FILES = 10_000
@@ -42,7 +38,6 @@ def serve(host: str, port: int, data: Path | None, *, demo: bool) -> None:
     sys.setswitchinterval(SWITCH)
     most = resource.getrlimit(resource.RLIMIT_NOFILE)[1]
     resource.setrlimit(resource.RLIMIT_NOFILE, (min(MOST_FILES, most), most))
-    gc.set_threshold(*COLLECTED)
     listening = _listen(host, port)
     folder = data or usual_folder()
     key = None if is_loopback(host) else new_key()

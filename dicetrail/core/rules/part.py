@@ -2,14 +2,24 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, PlainSerializer, WithJsonSchema
+from pydantic import (
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+    GetJsonSchemaHandler,
+    PlainSerializer,
+    WithJsonSchema,
+)
+from pydantic_core import CoreSchema
 
 from ..play.deal.setup import LONGEST_NAME
 from ..play.dice import LARGEST_DICE
 from ..play.language.numbers import as_written
 from ..play.rulebook.players import MOST_PLAYERS
+from .described import with_docstrings
 
 LONGEST_TEXT = 2000
 
@@ -73,5 +83,12 @@ class Part(BaseModel):
         populate_by_name=True,
         strict=False,
         coerce_numbers_to_str=True,
-        use_attribute_docstrings=True,
     )
+
+    @classmethod
+    def __get_pydantic_json_schema__(
+        cls, core_schema: CoreSchema, handler: GetJsonSchemaHandler, /
+    ) -> dict[str, Any]:
+        schema = handler(core_schema)
+        with_docstrings(handler.resolve_ref_schema(schema), cls)
+        return schema

@@ -8,8 +8,6 @@ from collections.abc import Iterable, Iterator, Sequence
 from html import escape
 from typing import Any
 
-from defusedxml.ElementTree import iterparse
-
 from .sheets import MOST_COLUMNS, MOST_ROWS, Sheet, writable
 
 _TABLE = "{urn:oasis:names:tc:opendocument:xmlns:table:1.0}"
@@ -46,6 +44,8 @@ class Ods(Sheet):
 
 
 def _cells(content: Any) -> Iterator[list[str]]:
+    from defusedxml.ElementTree import iterparse
+
     filled = False
     row: list[str] = []
     owed = 0

@@ -9,9 +9,6 @@ import zipfile
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import Any
 
-from defusedxml.common import DefusedXmlException
-from defusedxml.ElementTree import ParseError
-
 from ...play.questions.question import Question
 from ...snag import Refused
 from ..media_file import MediaFile
@@ -27,7 +24,7 @@ LARGEST_UNPACKED = 250 * 2**20
 MOST_PARTS = 2000
 MOST_ROWS = 100_001
 MOST_COLUMNS = 200
-_UNWRITABLE = re.compile(r"[^\t\n\x20-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
+_UNWRITABLE = re.compile(r"[\x00-\x08\x0b-\x1f\ud800-\udfff\ufffe\uffff]")
 """What XML 1.0 has no way to write (section 2.2); a carriage return it would read as a line feed."""
 
 
@@ -62,6 +59,9 @@ class Sheet(Format):
         A row takes several lines where one of its cells does. ``progress`` is told the number of rows read,
         and 0 for how many there will be. Raises :class:`Refused`, and what ``progress`` raises.
         """
+        from defusedxml.common import DefusedXmlException  # most runs read no spreadsheet
+        from defusedxml.ElementTree import ParseError
+
         _check_parts(data, name)
         try:
             records = tuple(_records(name, self._bounded(self.rows(data)), progress))

@@ -10,9 +10,10 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field
-from itertools import chain, combinations
+from functools import cache
+from itertools import compress
 from math import inf
-from typing import Literal, cast
+from typing import Literal, cast, get_args
 
 from ..language.expressions import Expression, Names, Value, compile_expression
 from .game import Number
@@ -198,8 +199,8 @@ def at_first(total: int = 0, having: Collection[Having] = ()) -> Counts:
 
 def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
-    of_game = "round_asked" in counts, "opinions" in counts, "helps_used" in counts, "others_asked" in counts
-    becomes = _AT[of_game].get(happening)
+    has = "round_asked" in counts, "opinions" in counts, "helps_used" in counts, "others_asked" in counts
+    becomes = _all_at(has).get(happening)
     return counts | becomes({**counts, **given}) if becomes else counts
 
 
@@ -278,9 +279,10 @@ _FUNCTIONS: dict[str, object] = {"__builtins__": {}, "max": max, **_NONE}
 _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
 
 
-def _all_at(having: Collection[Having]) -> dict[Happening, Callable[[Names], Counts]]:
-    """What becomes of the counts of a game that has these."""
-    stand = {*standing(having)}
+@cache
+def _all_at(has: tuple[bool, ...]) -> dict[Happening, Callable[[Names], Counts]]:
+    """What becomes of the counts of a game that has each of :data:`Having` or has it not."""
+    stand = {*standing(tuple(compress(get_args(Having), has)))}
     return {
         happening: _at_once(of_game)
         for happening, moves in BECOMES.items()
@@ -288,11 +290,6 @@ def _all_at(having: Collection[Having]) -> dict[Happening, Callable[[Names], Cou
     }
 
 
-_HAVING: tuple[Having, ...] = ("rounds", "opinions", "helps", "players")
-_AT = {
-    tuple(one in having for one in _HAVING): _all_at(having)
-    for having in chain.from_iterable(combinations(_HAVING, many) for many in range(len(_HAVING) + 1))
-}
 _GROWTH_AT = {
     happening: _at_once({name: becomes.source for name, becomes in moves if name in GROWING})
     for happening, moves in BECOMES.items()
