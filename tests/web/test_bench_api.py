@@ -105,6 +105,33 @@ class Bench(Serving):
         self.client = self.serve()
         self.assertIn("now 8", self.ask("GET", f"{self.path}/waymarks")["waymarks"][0]["since"])
 
+    def test_what_no_play_hangs_on_walks_no_waymark_anew(self):
+        looks: list[tuple[list[Any], Any]] = [
+            (["title"], "Again"),
+            (["look"], {"accent": "#7a1f5c"}),
+            (["review"], False),
+            (["waymarks", 0, "name"], "the first"),
+        ]
+        rules: list[tuple[list[Any], Any]] = [
+            (["meters", "score", "max"], 90),
+            (["clocks", "question"], 20),
+            (["cues"], {"spark": {"hold": 2}}),
+            (["checking", "spelling"], 1),
+        ]
+        with mock.patch.object(waymarks, "walk", wraps=waymarks.walk) as walked:
+            self.ask("GET", f"{self.path}/waymarks")
+            for walks, some in ((0, looks), (2, rules)):
+                for path, value in some:
+                    before = walked.call_count
+                    self.change({"path": path, "value": value})
+                    self.assertEqual(self.ask("GET", f"{self.path}/waymarks")["passed"], 2, path)
+                    self.assertEqual(walked.call_count, before + walks, path)
+            before = walked.call_count
+            pack = self.ask("GET", self.path)["packs"][0]
+            self.ask("PUT", f"/packs/{pack['id']}/lines/5", {"raw": None, "revision": pack["revision"]})
+            self.ask("GET", f"{self.path}/waymarks")
+            self.assertEqual(walked.call_count, before + 2)
+
     def test_what_can_be_expected_after_each_move(self):
         play = {"dice": 1, "moves": ["right", "wrong", "leap", "right"]}
         found = self.ask("POST", f"{self.path}/outcomes", play)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from functools import cache, partial
 from typing import Any
 
 from ruamel.yaml import YAML
@@ -134,6 +135,7 @@ class _Reader:
     def __init__(self, text: str, *, pure: bool) -> None:
         self._yaml = YAML(typ="safe", pure=pure)
         self._events: Iterator[Any] = iter(self._yaml.parse(text))
+        self._tag_of = cache(partial(self._yaml.resolver.resolve, ScalarNode))
 
     def document(self) -> Node:
         """The whole document; a text without one is nothing. Raises YAMLError and :class:`YamlMistake`."""
@@ -188,7 +190,7 @@ class _Reader:
         start, end = event.start_mark, event.end_mark
         node = Node(start.line, start.column, start.index, end.index, event.value)
         node.quoted = event.style in ('"', "'")
-        tag = event.tag or self._yaml.resolver.resolve(ScalarNode, event.value, event.implicit)
+        tag = event.tag or self._tag_of(event.value, event.implicit)
         kind = str(tag).rpartition(":")[2]
         if kind in ("int", "float", "bool", "null"):
             try:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import secrets
 from collections.abc import Callable, Hashable, Sequence
 from concurrent.futures import Future
+from hashlib import sha256
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -19,6 +20,7 @@ from ...core.prove.replay.waymarks import Walked
 from ...core.prove.search.reached import Reach
 from ...core.rules.compile import read_game
 from ...core.rules.expected import WaymarkPart
+from ...core.rules.played import played_by
 from ...core.rules.questions import PackLoader
 from ...core.rules.reading import GameReading
 from ...core.rules.recognise import is_game
@@ -82,6 +84,7 @@ class GameShelf:
         self._known: Recent[Any] = Recent(300)
         self._earlier: Recent[tuple[Program | None]] = Recent(60)
         self._waymarks = WaymarkWalks()
+        self._rules: Recent[Hashable] = Recent(1000)
         self._trails: Recent[tuple[Hashable, list[Step]]] = Recent(100)
         self._outlines: Recent[tuple[str, tuple[str, ...]]] = Recent(1000)
         self.reaches = Reaches(sessions)
@@ -94,7 +97,7 @@ class GameShelf:
                 kept = self._compiled.get(self.key(session, game))
                 if kept is None:
                     kept = self.read(session, game.text)
-                    self._named.put((game.id, game.revision), kept.packs)
+                    self._name(session, game, game.revision, kept)
                     self._compiled.put(self.key(session, game), kept)
         return kept
 
@@ -112,6 +115,20 @@ class GameShelf:
         packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
         return (game.id, revision, packs, standing(session).files)
 
+    def _name(self, session: Session, game: StoredGame, revision: int, reading: GameReading) -> None:
+        """Keep what names a revision that was read: its packs, and the rules its plays hang on."""
+        self._named.put((game.id, revision), reading.packs)
+        key = self._key_at(session, game, revision)
+        if key is not None and reading.document is not None:
+            _, _, packs, files = key
+            rules = sha256(played_by(reading.document).encode()).digest()
+            self._rules.put(key, (packs, files, rules))
+
+    def _rules_of(self, key: Hashable) -> Hashable:
+        """What the plays of a game hang on that stands as its :meth:`key` says: many revisions have the
+        same."""
+        return self._rules.get(key) or key
+
     def program(self, session: Session, game: StoredGame) -> Program | None:
         """A game as it can be played; None where its rules stop it."""
         compiled = self.compiled(session, game).game
@@ -126,12 +143,13 @@ class GameShelf:
         reading: GameReading | None = None
 
         def read() -> GameReading:
-            return self.read(session, games.text_of(session, game, revision) or "")
+            reading = self.read(session, games.text_of(session, game, revision) or "")
+            self._name(session, game, revision, reading)
+            return reading
 
         key = self._key_at(session, game, revision)
         if key is None:
             reading = read()
-            self._named.put((game.id, revision), reading.packs)
             key = self._key_at(session, game, revision)
 
         def make() -> tuple[Program | None]:
@@ -146,7 +164,7 @@ class GameShelf:
     def passed(self, session: Session, game: StoredGame, revision: int, mark: WaymarkPart) -> bool:
         """Whether a waymark passes under the rules of an earlier revision."""
         program = self.earlier(session, game, revision)
-        under = self._key_at(session, game, revision)
+        under = self._rules_of(self._key_at(session, game, revision))
         return program is not None and self._waymarks.walked(under, program, mark).passed
 
     def kept(self, session: Session, game: StoredGame, program: Program) -> str:
@@ -184,7 +202,7 @@ class GameShelf:
         program, document = self.program(session, game), self.compiled(session, game).document
         if program is None or document is None:
             return []
-        under = self.key(session, game)
+        under = self._rules_of(self.key(session, game))
         return [self._waymarks.walked(under, program, mark) for mark in document.waymarks]
 
     def reach(self, session: Session, game: StoredGame, *, begin: bool = True) -> Reach | None:

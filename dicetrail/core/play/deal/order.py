@@ -27,14 +27,14 @@ def ordered(
     rising order of ten climbs through all the levels there are. What was ``asked`` before (by its id) comes
     last, and is drawn only where nothing else is left.
     """
-    drawn = (question for _, question in _drawn(questions, deal, stream, most, asked))
+    drawn = (questions[place] for place in _drawn(questions, deal, stream, most, asked))
     order = _ORDERS.get(deal.order)
     return drawn if order is None else iter(sorted(drawn, key=order(questions)))
 
 
 def parts_drawn(questions: Sequence[Question], deal: Deal) -> list[int]:
     """How many questions each part of a deal comes to."""
-    return [len(part) for part in _parts(list(enumerate(questions)), deal, lambda _, some: some)]
+    return [len(part) for part in _parts(questions, deal, lambda _, some: some)]
 
 
 def part_sizes(questions: Sequence[Question], deal: Deal) -> Iterator[range]:
@@ -54,49 +54,49 @@ def part_sizes(questions: Sequence[Question], deal: Deal) -> Iterator[range]:
             some_of.append((draws, finds))
 
 
-_Filed = tuple[int, Question]
-"""A question with the place where it is filed: of a made one there may be copies."""
-
-
 def _drawn(
     questions: Sequence[Question], deal: Deal, stream: Streams, most: int | None, asked: Collection[str]
-) -> Iterator[_Filed]:
-    filed = list(enumerate(questions))
+) -> Iterator[int]:
+    """Where the questions that are drawn are filed: of a made one there may be copies."""
     is_filed = deal.order == "filed"
 
-    def in_order(what: str, some: Sequence[_Filed]) -> Iterable[_Filed]:
-        order = some if is_filed else stream(what).drawn(some)
-        return _asked_last(order, asked) if asked else order
+    def in_order(what: str, places: Sequence[int]) -> Iterable[int]:
+        order = places if is_filed else stream(what).drawn(places)
+        return _asked_last(questions, order, asked) if asked else order
 
+    filed = range(len(questions))
     if not deal.parts:
         return iter(in_order("deck", filed)) if is_filed else islice(in_order("deck", filed), most)
-    parts = [one for part in _parts(filed, deal, in_order) for one in part]
+    parts = [place for part in _parts(questions, deal, in_order) for place in part]
     if deal.order == "by_part":
         return iter(parts)
-    return iter(in_order("deck", sorted(parts, key=lambda one: one[0])))
+    return iter(in_order("deck", sorted(parts)))
 
 
 def _parts(
-    filed: list[_Filed], deal: Deal, in_order: Callable[[str, Sequence[_Filed]], Iterable[_Filed]]
-) -> Iterator[list[_Filed]]:
+    questions: Sequence[Question], deal: Deal, in_order: Callable[[str, Sequence[int]], Iterable[int]]
+) -> Iterator[list[int]]:
     """Part after part, each drawn from what the earlier ones left."""
+    left = list(range(len(questions)))
     for number, part in enumerate(deal.parts, 1):
         picks = picked(part.condition)
-        some = [one for one in filed if picks(one[1])]
+        some = [place for place in left if picks(questions[place])]
         drawn = list(islice(in_order(f"part {number} of deck", some), part.draw))
         yield drawn
-        taken = {place for place, _ in drawn}
-        filed = [one for one in filed if one[0] not in taken]
+        taken = {*drawn}
+        left = [place for place in left if place not in taken]
 
 
-def _asked_last(filed: Iterable[_Filed], asked: Collection[str]) -> Iterator[_Filed]:
+def _asked_last(
+    questions: Sequence[Question], places: Iterable[int], asked: Collection[str]
+) -> Iterator[int]:
     """Those that were asked before behind all others."""
     before = []
-    for one in filed:
-        if was_asked(one[1], asked):
-            before.append(one)
+    for place in places:
+        if was_asked(questions[place], asked):
+            before.append(place)
         else:
-            yield one
+            yield place
     yield from before
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
-
 from ..dice import Stream
 from ..kinds import kind_of
 from ..questions.card import Card
@@ -21,16 +19,16 @@ class Places:
         self._of = of
         self.mark = mark
         self._balance: dict[int, list[int]] = {}
-        self._turns: Counter[int] = Counter()
-        self._visits: Counter[str] = Counter()
+        self._turns: dict[int, int] = {}
+        self._visits: dict[str, int] = {}
 
     def card(self, question: Question) -> Card:
         """The question with its options in their places."""
         order = list(range(len(question.options)))
         kind = kind_of(question)
         if kind.moved and (self._how != "filed" or kind.never_filed):
-            again = self._visits[question.id]
-            self._visits[question.id] += 1
+            again = self._visits.get(question.id, 0)
+            self._visits[question.id] = again + 1
             visit = f" visit {again}" if again else ""
             free = [place for place in order if place not in question.pinned]
             moved = Stream(self._dice, f"{self._of}options of {question.id}{self.mark}{visit}").shuffled(free)
@@ -49,7 +47,8 @@ class Places:
         """The next place for the right answer: every place once, in random order, before any twice."""
         left = self._balance.setdefault(places, [])
         if not left:
-            stream = Stream(self._dice, f"{self._of}places of {places}{self.mark} turn {self._turns[places]}")
-            self._turns[places] += 1
+            turn = self._turns.get(places, 0)
+            self._turns[places] = turn + 1
+            stream = Stream(self._dice, f"{self._of}places of {places}{self.mark} turn {turn}")
             left.extend(stream.shuffled(range(places)))
         return left.pop()

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import ast
 import math
+import operator
 import re
 from collections.abc import Callable, Collection
 from dataclasses import dataclass
@@ -131,7 +132,7 @@ def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate
             return lambda _: constant
         case ast.Name(id=name):
             names.add(name)
-            return lambda values: values[name]
+            return operator.itemgetter(name)
         case ast.UnaryOp(op=ast.Not(), operand=inner):
             operand = part(inner)
             return lambda values: not operand(values)
@@ -141,13 +142,13 @@ def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate
         case ast.UnaryOp(op=ast.UAdd(), operand=inner):
             operand = part(inner)
             return lambda values: number_of(operand(values))
-        case ast.BinOp(left=a, op=operator, right=b) if type(operator) in _ARITHMETIC:
-            work, left, right = _ARITHMETIC[type(operator)], part(a), part(b)
-            if how.exact and isinstance(operator, ast.Div):
+        case ast.BinOp(left=a, op=sign, right=b) if type(sign) in _ARITHMETIC:
+            work, left, right = _ARITHMETIC[type(sign)], part(a), part(b)
+            if how.exact and isinstance(sign, ast.Div):
                 work = _quotient
             return lambda values: bounded(work(number_of(left(values)), number_of(right(values))))
-        case ast.BoolOp(op=operator, values=inner_nodes):
-            return _compile_bool([part(inner) for inner in inner_nodes], isinstance(operator, ast.And))
+        case ast.BoolOp(op=sign, values=inner_nodes):
+            return _compile_bool([part(inner) for inner in inner_nodes], isinstance(sign, ast.And))
         case ast.IfExp(test=test_node, body=body_node, orelse=else_node):
             test, body, other = part(test_node), part(body_node), part(else_node)
             return lambda values: body(values) if test(values) else other(values)
@@ -159,21 +160,21 @@ def _compile(node: ast.expr, names: set[str], depth: int, how: _How) -> Evaluate
 
 
 _ARITHMETIC: dict[type[ast.operator], Callable[[float, float], float]] = {
-    ast.Add: lambda a, b: a + b,
-    ast.Sub: lambda a, b: a - b,
-    ast.Mult: lambda a, b: a * b,
-    ast.Div: lambda a, b: a / b,
-    ast.FloorDiv: lambda a, b: a // b,
-    ast.Mod: lambda a, b: a % b,
+    ast.Add: operator.add,
+    ast.Sub: operator.sub,
+    ast.Mult: operator.mul,
+    ast.Div: operator.truediv,
+    ast.FloorDiv: operator.floordiv,
+    ast.Mod: operator.mod,
 }
 
 _COMPARISONS: dict[type[ast.cmpop], Callable[[Value, Value], bool]] = {
-    ast.Eq: lambda a, b: a == b,
-    ast.NotEq: lambda a, b: a != b,
-    ast.Lt: lambda a, b: a < b,  # type: ignore[operator]
-    ast.LtE: lambda a, b: a <= b,  # type: ignore[operator]
-    ast.Gt: lambda a, b: a > b,  # type: ignore[operator]
-    ast.GtE: lambda a, b: a >= b,  # type: ignore[operator]
+    ast.Eq: operator.eq,
+    ast.NotEq: operator.ne,
+    ast.Lt: operator.lt,
+    ast.LtE: operator.le,
+    ast.Gt: operator.gt,
+    ast.GtE: operator.ge,
     ast.In: lambda a, b: a in b,  # type: ignore[operator]
     ast.NotIn: lambda a, b: a not in b,  # type: ignore[operator]
 }
@@ -201,14 +202,14 @@ def _compile_bool(parts: list[Evaluate], is_and: bool) -> Evaluate:
 
 def _compile_compare(node: ast.Compare, names: set[str], depth: int, how: _How) -> Evaluate:
     tests: list[Callable[[Value, Value], bool]] = []
-    for operator, other in zip(node.ops, node.comparators, strict=True):
-        if type(operator) not in _COMPARISONS:
+    for sign, other in zip(node.ops, node.comparators, strict=True):
+        if type(sign) not in _COMPARISONS:
             raise ExpressionError("compare with == != < <= > >= or in", other.col_offset)
-        test = _COMPARISONS[type(operator)]
+        test = _COMPARISONS[type(sign)]
         tests.append(_within(test, how.within) if how.within else test)
     sides = [_compile(node.left, names, depth + 1, how)]
-    for operator, side in zip(node.ops, node.comparators, strict=True):
-        if isinstance(operator, ast.In | ast.NotIn) and isinstance(side, ast.Tuple | ast.List):
+    for sign, side in zip(node.ops, node.comparators, strict=True):
+        if isinstance(sign, ast.In | ast.NotIn) and isinstance(side, ast.Tuple | ast.List):
             sides.append(_compile_list(side, names, depth + 1, how))
         else:
             sides.append(_compile(side, names, depth + 1, how))

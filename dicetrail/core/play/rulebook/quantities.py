@@ -8,7 +8,7 @@ and the odds work these expressions out, and straight code has them written into
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import cache
 from itertools import compress
@@ -187,12 +187,13 @@ BECOMES: dict[Happening, tuple[tuple[str, Expression], ...]] = {
 """What becomes of which quantities when something happens."""
 
 
-def standing(having: Collection[Having] = ()) -> tuple[str, ...]:
+@cache
+def standing(having: frozenset[Having] = frozenset()) -> tuple[str, ...]:
     """The quantities that stand in a play of a game that has these."""
-    return tuple(name for name, one in QUANTITIES.items() if not one.made_of and one.needs <= {*having})
+    return tuple(name for name, one in QUANTITIES.items() if not one.made_of and one.needs <= having)
 
 
-def at_first(total: int = 0, having: Collection[Having] = ()) -> Counts:
+def at_first(total: int = 0, having: frozenset[Having] = frozenset()) -> Counts:
     """The counts every play begins with, of so many questions in all: those that are :func:`standing`."""
     return {**{name: QUANTITIES[name].start for name in standing(having)}, "total": total}
 
@@ -201,13 +202,13 @@ def counted(counts: Counts, happening: Happening, **given: Value) -> Counts:
     """The counts after something happened; ``given`` are the names that no quantity has."""
     has = "round_asked" in counts, "opinions" in counts, "helps_used" in counts, "others_asked" in counts
     becomes = _all_at(has).get(happening)
-    return counts | becomes({**counts, **given}) if becomes else counts
+    return counts | becomes(counts, given) if becomes else counts
 
 
 def growth(happening: Happening, names: Names) -> Counts:
     """What something that happens adds to the quantities that grow, the others being as in ``names``."""
     grows = _GROWTH_AT.get(happening)
-    return grows({**names, **_FROM_NONE}) if grows else {}
+    return grows({**names, **_FROM_NONE}, {}) if grows else {}
 
 
 def made(name: str, names: Names) -> Number:
@@ -217,7 +218,7 @@ def made(name: str, names: Names) -> Number:
 
 def all_of(counts: Counts) -> Counts:
     """Every quantity by its name, those that are made of others too."""
-    return counts | (_MADE_WITH_ROUNDS if "round_asked" in counts else _ALL_MADE)(counts)
+    return counts | (_MADE_WITH_ROUNDS if "round_asked" in counts else _ALL_MADE)(counts, {})
 
 
 def totals(counts: Counts) -> Counts:
@@ -267,11 +268,18 @@ def parts(name: str) -> frozenset[str]:
     return frozenset(part for part in found if part in QUANTITIES and not QUANTITIES[part].of_visit) - {name}
 
 
-def _at_once(texts: Mapping[str, str]) -> Callable[[Names], Counts]:
-    """Works out several expressions of this table at once: they are Python, too, and far quicker as such."""
+def _at_once(texts: Mapping[str, str]) -> Callable[[Names, Names], Counts]:
+    """Works out several expressions of this table at once: they are Python, too, and far quicker as such.
+    They are given quantities, and the names that no quantity has."""
     told = ", ".join(f"{name!r}: {text}" for name, text in texts.items())
     code = compile(f"{{{told}}}", "<quantities>", "eval")
-    return lambda names: cast(Counts, eval(code, _FUNCTIONS, names))
+    asks = any(compile_expression(text).names - QUANTITIES.keys() for text in texts.values())
+
+    def worked_out(counts: Names, given: Names) -> Counts:
+        values: Counts = eval(code, _FUNCTIONS, {**counts, **given} if asks else counts)
+        return values
+
+    return worked_out
 
 
 _NONE: Counts = dict.fromkeys(ONLY_WITH, 0)
@@ -280,9 +288,9 @@ _FROM_NONE: Counts = dict.fromkeys(GROWING, 0)
 
 
 @cache
-def _all_at(has: tuple[bool, ...]) -> dict[Happening, Callable[[Names], Counts]]:
+def _all_at(has: tuple[bool, ...]) -> dict[Happening, Callable[[Names, Names], Counts]]:
     """What becomes of the counts of a game that has each of :data:`Having` or has it not."""
-    stand = {*standing(tuple(compress(get_args(Having), has)))}
+    stand = {*standing(frozenset(compress(get_args(Having), has)))}
     return {
         happening: _at_once(of_game)
         for happening, moves in BECOMES.items()

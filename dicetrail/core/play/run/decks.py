@@ -71,14 +71,11 @@ class Decks:
         return sizes[key]
 
     def _dealer(self, one: ReadyRound) -> Dealer:
-        number = one.number
-        if not number:
-            return self.deals(self._program.game, self._choices, one.source)
         return self.deals(
             self._program.game,
             self._choices,
             one.source,
-            named=stream_names(number, self._entered[number] or 1),
+            named=stream_names(one.number, self._entered[one.number] or 1),
             had=self._had,
             questions=_questions(self._program, self._choices, one),
         )

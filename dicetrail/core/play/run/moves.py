@@ -10,6 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 
 from ..rulebook.game import Choices
 from ..rulebook.move import LISTED, MOVES, Move
@@ -34,6 +35,7 @@ class Planned:
     wait: int = 0
 
 
+@lru_cache(1024)
 def read_move(line: str) -> Planned:
     """One line of a moves file. Raises :class:`MoveError` where it is no move."""
     text, wait = line.strip(), 0

@@ -79,7 +79,8 @@ class Recorder:
                 here | extra,
             )
         )
-        self.tell_mistakes(run, after)
+        if self._mistakes:
+            self.tell_mistakes(run, after)
 
     def tell_mistakes(self, run: Recorded, meters: dict[str, Number]) -> None:
         """Put the mistakes that showed into the trail."""
@@ -98,5 +99,6 @@ class Recorder:
 
 def _where(run: Recorded) -> dict[str, Any]:
     """What a step tells of the round it is in, and of whose turn it is; nothing where there is but one."""
-    here: dict[str, Any] = {"round": run.round.number} if run.round.number else {}
+    number = run.round.number
+    here: dict[str, Any] = {"round": number} if number else {}
     return here | {"turn": run.seat.number} if run.has_turns else here

@@ -86,7 +86,8 @@ class Run(Onward):
             return self._resume_at
         if self.phase == "asking":
             clocks = (self.question_clock, self.round_clock, self.game_clock)
-            return min((due for clock in clocks if (due := clock.due()) is not None), default=None)
+            dues = [due for clock in clocks if (due := clock.due()) is not None]
+            return min(dues) if dues else None
         return None
 
     # Time

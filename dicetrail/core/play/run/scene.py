@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Protocol, TypeVar, cast
 
 from ..language.expressions import Names
 from ..questions.carried import Carried
 from ..rulebook.clocks import Clock
 from ..rulebook.game import MOST_STEPS
-from ..rulebook.moments import MOMENTS, Moment
+from ..rulebook.moments import MOMENTS, About, Moment
 from ..rulebook.program import Program, ReadyGate, ReadyHelp, ReadyRound, ReadyRow
 from ..rulebook.quantities import Happening, counted, counted_of_topic
 from ..rulebook.rows import carried_to, move_clocks
@@ -22,6 +22,7 @@ from .sequence import Case, first_case
 from .trail import Step
 
 T = TypeVar("T")
+_MOMENTS = cast(Mapping[Happening, About], MOMENTS)
 
 
 class Staged(Knowing, Helped, Protocol):
@@ -57,8 +58,12 @@ class Scene:
     def __init__(self, run: Staged, at: int) -> None:
         self._run, self._at = run, at
         self._names: Names = {}
-        self.too_long = len(run.trail) >= MOST_STEPS
         self._says = self.tell = ""
+
+    @property
+    def too_long(self) -> bool:
+        """Whether the trail has all the steps it may have."""
+        return len(self._run.trail) >= MOST_STEPS
 
     def count(self, happening: Happening) -> None:
         """Count it, and keep what became of the question."""
@@ -68,7 +73,7 @@ class Scene:
         if seat.turn is not None and run.program.counts_topics:
             topic = seat.turn.card.question.topic
             seat.by_topic[topic] = counted_of_topic(seat.by_topic.get(topic, {}), happening)
-        about = MOMENTS.get(cast(Moment, happening))
+        about = _MOMENTS.get(happening)
         if about is None:
             return
         clock = run.question_clock

@@ -51,7 +51,10 @@ def cases(*pairs: tuple[T, str]) -> tuple[Case[T], ...]:
 
 def first_case(some: Sequence[Case[T]], names: Names) -> T:
     """The first case that holds; the last one always does."""
-    return next(case.so for case in some if case.condition is None or case.condition(names))
+    for case in some:
+        if case.condition is None or case.condition(names):
+            return case.so
+    raise AssertionError("the last case always holds")
 
 
 class Stage(Protocol):
