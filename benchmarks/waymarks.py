@@ -1,5 +1,5 @@
-"""An edit of a game and its fifty waymarks of twenty moves: of what no play hangs on, and of its rules, so
-that all are walked again, passing and failing; asked of a served workshop, as a ratio to an edit with none."""
+"""An edit of a game with fifty waymarks of twenty moves: of what no play hangs on, and of its rules, so that
+all are walked again, passing and failing; asked of a served workshop, as a ratio to an edit with none."""
 
 from __future__ import annotations
 

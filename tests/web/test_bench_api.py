@@ -108,8 +108,15 @@ class Bench(Serving):
     def test_what_no_play_hangs_on_walks_no_waymark_anew(self):
         looks: list[tuple[list[Any], Any]] = [
             (["title"], "Again"),
+            (["intro"], "Come in."),
             (["look"], {"accent": "#7a1f5c"}),
+            (["welcome"], {"volume": 0.2}),
+            (["sounds"], {"ping": {"pitch": 880}}),
+            (["silent"], True),
+            (["same_deal"], True),
             (["review"], False),
+            (["aims"], [{"name": "not too hard", "skill": 0.5, "expect": "mean(score) > 1"}]),
+            (["set_aside"], [{"snag": "unused-cue", "why": "it is for later"}]),
             (["waymarks", 0, "name"], "the first"),
         ]
         rules: list[tuple[list[Any], Any]] = [

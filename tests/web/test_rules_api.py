@@ -43,6 +43,9 @@ class Rules(Serving):
         self.client = self.serve()
         with mock.patch("dicetrail.web.beside.worker.subprocess.Popen") as started:
             self.assertEqual(self.ask("GET", path), found)
+            text = RULES.replace("title: Test", "title: No play hangs on it")
+            game = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})
+            self.assertEqual(self.ask("GET", path), {**found, "revision": game["revision"]})
         started.assert_not_called()
         text = RULES.replace("score: 5", "score: 7")
         changed = self.ask("PUT", f"/games/{game['id']}", {"text": text, "revision": game["revision"]})

@@ -210,14 +210,14 @@ class GameShelf:
         if ``begin``."""
         if begin:
             self.search(session, game)
-        return self.reaches.known(game.id, self.key(session, game))
+        return self.reaches.known(game.id, self._rules_of(self.key(session, game)))
 
     def search(self, session: Session, game: StoredGame) -> Future[Reach] | None:
         """What the plays of a game will be found to come to; None where they can't be played."""
         compiled = self.compiled(session, game).game
         if compiled is None:
             return None
-        return self.reaches.search(session, game.id, self.key(session, game), compiled)
+        return self.reaches.search(session, game.id, self._rules_of(self.key(session, game)), compiled)
 
     def outline(self, game: StoredGame, reading: GameReading) -> tuple[str, tuple[str, ...]]:
         """A game's title and packs; while its text is no YAML for a moment, those it had before."""
