@@ -6,7 +6,7 @@ import json
 
 from fastapi import HTTPException, Response, UploadFile
 
-from ..core.pack.pictures import LARGEST_PICTURE
+from ..core.pack.media_file import LARGEST_MEDIA
 from ..core.rules.files import FILES
 from ..store import media
 from ..store.models import Media
@@ -27,7 +27,7 @@ def all_media(session: TheSession) -> list[MediaOut]:
 @router.post("/api/workshop/media", status_code=201)
 def bring_media(file: UploadFile, session: TheSession) -> MediaOut:
     """Bring a picture or a sound."""
-    kept = files.bring(session, file.filename or "file", file.file.read(LARGEST_PICTURE + 1))
+    kept = files.bring(session, file.filename or "file", file.file.read(LARGEST_MEDIA + 1))
     out = _out(kept)
     session.commit()
     return out

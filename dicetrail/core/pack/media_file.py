@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any, NamedTuple
 
+LARGEST_MEDIA = 20 * 2**20
+"""Bytes a picture or a sound may have as it is brought."""
 PICTURE_ENDINGS = (".png", ".jpg", ".jpeg", ".gif", ".webp", ".bmp", ".tif", ".tiff")
 
 

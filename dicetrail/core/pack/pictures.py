@@ -8,9 +8,8 @@ from dataclasses import dataclass
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from ..snag import Refused
+from .media_file import LARGEST_MEDIA
 
-LARGEST_PICTURE = 20 * 2**20
-"""Bytes a picture may have as it is brought."""
 MOST_PIXELS = 40_000_000
 LONGEST_SIDE = 1600
 """Pixels of the longer side that are kept; a larger picture is made smaller."""
@@ -32,9 +31,9 @@ def read_picture(name: str, data: bytes) -> Picture:
 
     Its size is looked at before it is unpacked. Raises :class:`Refused`.
     """
-    if len(data) > LARGEST_PICTURE:
+    if len(data) > LARGEST_MEDIA:
         raise Refused(
-            f"{name} has {len(data) / 2**20:.0f} MB; a picture may have {LARGEST_PICTURE // 2**20} MB. Make"
+            f"{name} has {len(data) / 2**20:.0f} MB; a picture may have {LARGEST_MEDIA // 2**20} MB. Make"
             " it smaller and bring it again."
         )
     try:

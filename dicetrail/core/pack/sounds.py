@@ -9,9 +9,8 @@ import numpy as np
 import soundfile
 
 from ..snag import Refused
+from .media_file import LARGEST_MEDIA
 
-LARGEST_SOUND = 20 * 2**20
-"""Bytes a sound may have as it is brought."""
 LONGEST_SOUND = 600
 """Seconds a sound may last as it is brought."""
 MOST_CHANNELS = 8
@@ -39,9 +38,9 @@ class SoundFile:
 
 def read_sound(name: str, data: bytes) -> SoundFile:
     """A sound checked and measured; its bytes are kept as they are. Raises :class:`Refused`."""
-    if len(data) > LARGEST_SOUND:
+    if len(data) > LARGEST_MEDIA:
         raise Refused(
-            f"{name} has {len(data) / 2**20:.0f} MB; a sound may have {LARGEST_SOUND // 2**20} MB. Cut it and"
+            f"{name} has {len(data) / 2**20:.0f} MB; a sound may have {LARGEST_MEDIA // 2**20} MB. Cut it and"
             " bring it again."
         )
     try:
