@@ -23,6 +23,7 @@ from .trail import Step
 
 T = TypeVar("T")
 _MOMENTS = cast(Mapping[Happening, About], MOMENTS)
+"""The moments among all that happens."""
 
 
 class Staged(Knowing, Helped, Protocol):
