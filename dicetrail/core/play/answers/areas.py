@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator, Sequence
+from functools import lru_cache
 from itertools import pairwise
 from math import dist, hypot
 from typing import Literal, NamedTuple
@@ -60,6 +61,7 @@ class Area(NamedTuple):
         return max(tried, key=lambda one: min(_to_side(one, *side) for side in sides), default=corners[0])
 
 
+@lru_cache(4096)
 def read_area(text: str) -> Area:
     """An area as it is written: ``circle 40 60 8``. Raises :class:`AreaError`."""
     word, _, rest = text.strip().partition(" ")
