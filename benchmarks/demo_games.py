@@ -7,12 +7,13 @@ move by move. It leaves out reading the game, and what a server adds.
 
 from __future__ import annotations
 
-import time
-from collections.abc import Callable
+import sys
 from functools import partial
 from pathlib import Path
-from statistics import median
 
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+
+from benchmarks.processor import seconds
 from dicetrail.core.play.deal.setup import choose
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.moves import play, read_move
@@ -22,18 +23,8 @@ from dicetrail.core.prove.search.reach import reach
 from dicetrail.files import read_game_file
 
 DEMO = Path(__file__).resolve().parents[1] / "dicetrail" / "demo"
-RUNS, PLAYS, PACE = 5, 100, 5
+PLAYS, PACE = 100, 5
 MOVES = [read_move(("right", "right", "wrong")[number % 3]) for number in range(40)]
-
-
-def seconds(work: Callable[[], object]) -> float:
-    """Median seconds of processor time."""
-    took = []
-    for _ in range(RUNS):
-        start = time.process_time()
-        work()
-        took.append(time.process_time() - start)
-    return median(took)
 
 
 def by_moves(program: Program) -> None:

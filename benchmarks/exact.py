@@ -5,17 +5,20 @@ By hand nothing but the result is worked out: no times, no means, no rows that a
 
 from __future__ import annotations
 
-import time
+import sys
 from collections.abc import Callable
-from statistics import median
+from pathlib import Path
 
+sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
+
+from benchmarks.processor import seconds
 from dicetrail.core.play.questions.question import Question
 from dicetrail.core.play.rulebook.game import Award, Consequence, Ending, Game, Meter
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.prove.odds.exact import odds
 from dicetrail.core.prove.odds.walker import Walker
 
-SKILL, TIMES = 0.6, 5
+SKILL = 0.6
 Stand = tuple[float, ...]
 Step = Callable[[Stand, bool], Stand | str]
 
@@ -100,16 +103,6 @@ UNLIKE = game(
     Consequence("right", add=(("score", "worth"),)),
     awards=(Award("score > 120", "won"),),
 )
-
-
-def seconds(work: Callable[[], object]) -> float:
-    """Median seconds of processor time."""
-    took = []
-    for _ in range(TIMES):
-        start = time.process_time()
-        work()
-        took.append(time.process_time() - start)
-    return median(took)
 
 
 for name, program, won, hand in (

@@ -15,13 +15,12 @@ from typing import Any
 from pydantic import BaseModel
 
 
-def with_docstrings(schema: dict[str, Any], part: type[BaseModel]) -> dict[str, Any]:
-    """The schema of a part in which each word that has no description of its own has its docstring."""
+def describe(schema: dict[str, Any], part: type[BaseModel]) -> None:
+    """Give each word of a part's schema that has no description of its own its docstring."""
     said = {name: text for one in reversed(part.__mro__) for name, text in _docstrings(one).items()}
     for name, field in part.model_fields.items():
         if name in said and field.description is None:
             schema["properties"][field.alias or name]["description"] = said[name]
-    return schema
 
 
 @cache

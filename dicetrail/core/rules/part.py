@@ -19,7 +19,7 @@ from ..play.deal.setup import LONGEST_NAME
 from ..play.dice import LARGEST_DICE
 from ..play.language.numbers import as_written
 from ..play.rulebook.players import MOST_PLAYERS
-from .described import with_docstrings
+from .described import describe
 
 LONGEST_TEXT = 2000
 
@@ -90,5 +90,5 @@ class Part(BaseModel):
         cls, core_schema: CoreSchema, handler: GetJsonSchemaHandler, /
     ) -> dict[str, Any]:
         schema = handler(core_schema)
-        with_docstrings(handler.resolve_ref_schema(schema), cls)
+        describe(handler.resolve_ref_schema(schema), cls)
         return schema

@@ -96,8 +96,7 @@ class GameShelf:
             with self._compiled.making((game.id, game.revision)):
                 kept = self._compiled.get(self.key(session, game))
                 if kept is None:
-                    kept = self.read(session, game.text)
-                    self._name(session, game, game.revision, kept)
+                    kept = self._read_at(session, game, game.revision, game.text)
                     self._compiled.put(self.key(session, game), kept)
         return kept
 
@@ -115,14 +114,16 @@ class GameShelf:
         packs = tuple(self._packs.key(session, stand[name]) if name in stand else None for name in names)
         return (game.id, revision, packs, standing(session).files)
 
-    def _name(self, session: Session, game: StoredGame, revision: int, reading: GameReading) -> None:
-        """Keep what names a revision that was read: its packs, and the rules its plays hang on."""
+    def _read_at(self, session: Session, game: StoredGame, revision: int, text: str) -> GameReading:
+        """Read a revision, and keep what tells it from others: its packs, and the rules its plays hang on."""
+        reading = self.read(session, text)
         self._named.put((game.id, revision), reading.packs)
         key = self._key_at(session, game, revision)
         if key is not None and reading.document is not None:
             _, _, packs, files = key
             rules = sha256(played_by(reading.document).encode()).digest()
             self._rules.put(key, (packs, files, rules))
+        return reading
 
     def _rules_of(self, key: Hashable) -> Hashable:
         """What the plays of a game hang on that stands as its :meth:`key` says: many revisions have the
@@ -143,9 +144,7 @@ class GameShelf:
         reading: GameReading | None = None
 
         def read() -> GameReading:
-            reading = self.read(session, games.text_of(session, game, revision) or "")
-            self._name(session, game, revision, reading)
-            return reading
+            return self._read_at(session, game, revision, games.text_of(session, game, revision) or "")
 
         key = self._key_at(session, game, revision)
         if key is None:
