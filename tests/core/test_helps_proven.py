@@ -113,6 +113,8 @@ class Searched(unittest.TestCase):
         found = reach(Program(game))
         self.assertTrue(found.complete)
         self.assertEqual(found.rows & {4, 5}, {4})
+        self.assertEqual(found.ways["help 1"], ["help half"])
+        self.assertNotIn("help 2", found.ways)
 
     def test_more_swaps_than_questions_make_nothing_certain(self):
         few = game_of(Help("swap", "swap", uses=3), deal=Deal(draw=1))

@@ -7,6 +7,7 @@ import unittest
 from collections.abc import Iterator
 from dataclasses import dataclass, field, fields
 from fractions import Fraction
+from unittest.mock import patch
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -15,6 +16,7 @@ from dicetrail.core.play.rulebook.game import Award, Choices, Clocks, Consequenc
 from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.run import Run
+from dicetrail.core.prove.search.course import Course
 from dicetrail.core.prove.search.reach import reach
 from dicetrail.core.prove.search.reached import Reach
 from dicetrail.core.prove.search.reached_data import from_data, to_data
@@ -199,6 +201,15 @@ class Findings(unittest.TestCase):
         )
         self.assertTrue(found.timed)
         self.assertEqual(found.values["score"], {0, 10, 20})
+
+
+class Gone(unittest.TestCase):
+    def test_what_happens_is_worked_out_once_whatever_is_left(self):
+        program = Program(Game("G", questions(20)))
+        with patch.object(Course, "happen", autospec=True, side_effect=Course.happen) as worked_out:
+            found = reach(program)
+        self.assertGreater(found.states, 40)
+        self.assertLess(worked_out.call_count, 10)
 
 
 class Kept(unittest.TestCase):

@@ -384,6 +384,12 @@ class Played(unittest.TestCase):
 
 
 class Reached(unittest.TestCase):
+    def test_the_way_to_a_row_of_a_round(self):
+        rows = "consequences:\n  - {moment: round_begun, if: round == 2, add: {score: 1}}\n"
+        found = reach(Program(game_of(UP.rpartition("consequences:")[0] + rows)))
+        self.assertEqual(found.ways["row 1"], found.ways["round 2"])
+        self.assertEqual(len(found.ways["row 1"]), 3)
+
     def test_rounds_gates_and_scores(self):
         found = reach(Program(game_of(UP)))
         self.assertTrue(found.complete)

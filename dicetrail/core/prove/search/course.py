@@ -182,7 +182,9 @@ class _AtState:
 
     def _known(self) -> Names:
         """What expressions know by now."""
-        state = self._state._replace(times=self._times)
+        state = self._state
+        if self._times is not state.times:
+            state = state._replace(times=self._times)
         return self._named(self._course.states.names(state, self._came_with, self.counts))
 
     def _named(self, names: dict[str, Value]) -> Names:

@@ -4,49 +4,31 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Callable
-from itertools import product
-from typing import NamedTuple
 
-from ...play.answers.verdict import VerdictName
-from ...play.language.expressions import ExpressionError, Names
-from ...play.language.numbers import as_written, tidy
-from ...play.rulebook.game import Choices, Number
-from ...play.rulebook.moments import MOMENTS, Moment, Onward
-from ...play.rulebook.move import BY_A_MOVE
-from ...play.rulebook.program import Program, ReadyHelp, ReadyRow
+from ...play.language.expressions import ExpressionError
+from ...play.rulebook.game import Choices
+from ...play.rulebook.moments import MOMENTS
+from ...play.rulebook.program import Program
 from ...play.run.played import End
-from ...play.run.sequence import BETWEEN, Stands, answered, first_case
-from .answers import NOTHING_GIVEN, AnswerSort
+from ...play.run.sequence import Stands
 from .aside import Aside, Carrier
-from .course import Course, Happened
 from .ends import Results, Seen
-from .graph import leading_to, longest_way
+from .graph import Graph, StateNode, leading_to, longest_way
 from .kept import State
+from .legs import Leg, Legs
 from .openings import Totals
 from .plans import Plan
-from .reached import Key, Reach
+from .reached import Reach
 from .rolled import TooManyRolls
-from .sorts import answers_at
 from .states import States
-from .times import NO_TIMES
-from .watched import LookedAt, divisions
+from .watched import LookedAt
 
 MOST_VALUES = 100_000
 """Values carried along, all together, before it is left at that."""
 MOST_IN_ENDLESS = 300
 """Values carried along by one state where the deck has no end: past them a meter counts as unbounded."""
-
-
-class _Leads(NamedTuple):
-    """Where a moment leads: by which row, whether to an end, what it does to the values carried along, and to
-    which state, through which gate (0: none); but for what is left of the deck."""
-
-    row: int | None
-    end: End | None
-    flow: tuple[Moment, str]
-    move: Callable[[Aside], Aside] | None
-    to: State
-    gate: int = 0
+_WAITS = MOMENTS["late"].move
+"""The move of who lets a clock run out."""
 
 
 class Search:
@@ -64,26 +46,14 @@ class Search:
         most: int,
     ) -> None:
         self.program, self.game, self.found, self.most = program, program.game, found, most
-        self.totals = totals
         self.states = States(program, choices, totals, looked)
         self.carrier = Carrier(program, looked.aside)
-        self.course = Course(program, self.states, self.carrier, self._trouble)
+        self.graph = Graph()
+        self.legs = Legs(program, self.states, self.carrier, self.graph, found, self._trouble)
         self.results = Results(program, looked, self.carrier, found, self._trouble, seen)
-        self.spoken = {row.number for rows in program.rows.values() for row in rows if divisions(row)}
-        self.distance: dict[State, int] = {}
-        self.carried: dict[State, set[Aside]] = {}
-        self.fresh: dict[State, set[Aside]] = {}
-        self.before: dict[State, set[State]] = {}
-        self.came: dict[State, tuple[State, str]] = {}
-        self._goes_on_by_itself = (
-            self.states.free
-            and not program.has_rounds
-            and all(sort.seconds is not None for sort in self.states.sorts)
-        )
-        self._leads: dict[tuple[State, Moment, float, AnswerSort | None, str], list[_Leads]] = {}
-        self.move = ""
-        self.ends: set[State] = set()
-        self.queue: deque[State] = deque()
+        self._by_distance = self.states.free or program.has_rounds
+        self.ends: set[StateNode] = set()
+        self.queue: deque[StateNode] = deque()
         self.values = 0
 
     def run(self) -> None:
@@ -94,297 +64,162 @@ class Search:
             self._go_through()
         except TooManyRolls:
             self.found.complete = False
-        self.found.states += len(self.distance)
-        if self.states.free or self.program.has_rounds:
-            way = longest_way(self.distance, self.before) if self.found.complete else None
+        self.found.states += len(self.graph)
+        if self._by_distance:
+            way = longest_way(self.graph) if self.found.complete else None
             longest = self.found.longest
             self.found.longest = None if way is None or longest is None else max(longest, way)
         if self.found.complete:
-            self.found.endless |= leading_to(self.ends, self.before) < len(self.distance)
+            self.found.endless |= leading_to(self.ends) < len(self.graph)
 
     def _go_through(self) -> None:
         for first in self.states.firsts():
-            self._moment(first, {self.carrier.first()}, "begun", 0, None)
+            self._happen(self.graph.beside(first), {self.carrier.first()}, None)
         while self.queue:
-            state = self.queue.popleft()
-            values = self.fresh.pop(state, None)
-            if values is None:
+            node = self.queue.popleft()
+            values, node.fresh = node.fresh, set()
+            if not values:
                 continue
-            if len(self.distance) > self.most:
+            if len(self.graph) > self.most:
                 self.found.complete = False
                 return
-            self.move = ""
-            _WAYS[state.stands](self, state, values)
+            _WAYS[node.state.stands](self, node, values)
 
-    def _reached(self, state: State, values: set[Aside], source: State | None, step: int = 0) -> None:
-        """A state was reached with these values: it is looked at (again) where something of it is new."""
+    def _reached(
+        self,
+        node: StateNode,
+        values: set[Aside],
+        source: StateNode | None,
+        move: str = "",
+        *,
+        questions: int = 0,
+    ) -> None:
+        """A node was reached with these values, by a move and so many new questions: it is looked at (again)
+        where something of it is new."""
         if source is not None:
-            self.before.setdefault(state, set()).add(source)
-        have = self.carried.get(state)
-        if have is None:
-            have = self.carried[state] = set()
+            node.before.add(source)
+        have = node.carried
+        if not have:
+            node.distance = questions
             if source is not None:
-                self.came[state] = (source, self.move)
-            self.distance[state] = step + (self.distance[source] if source is not None else 0)
-            new = values
-        else:
-            new = values - have
+                node.came = (source, move)
+                node.distance += source.distance
+        new = values - have
         full = len(have) > MOST_IN_ENDLESS if self.states.free else self.values > MOST_VALUES
         if full and have and new:
             self.found.open_ended |= set(self.carrier.names)
-            return
-        if new:
+        elif new:
             have |= new
             self.values += len(new)
-            waiting = self.fresh.get(state)
-            if waiting is None:
-                self.fresh[state] = set(new)
-                (self.queue.append if step else self.queue.appendleft)(state)
-            else:
-                waiting |= new
+            if not node.fresh:
+                (self.queue.append if questions else self.queue.appendleft)(node)
+            node.fresh |= new
 
-    def _asked(self, state: State) -> int:
-        """How many questions were asked by a state; in rounds, or an endless deck, on the shortest way to
-        it."""
-        if self.states.free or self.program.has_rounds:
-            return self.distance.get(state, 0)
-        return self.states.asked(state)
-
-    def _enter(self, state: State, values: set[Aside]) -> None:
+    def _enter(self, node: StateNode, values: set[Aside]) -> None:
         """A round begins."""
-        self._met(f"round {state.round}", state)
-        self.found.rounds.add(state.round)
-        self._moment(self.states.entered(state), values, "round_begun", 0, state)
+        self.legs.met(f"round {node.state.round}", node, "")
+        self.found.rounds.add(node.state.round)
+        self._happen(self.graph.beside(self.states.entered(node.state), node), values, node)
 
-    def _end_round(self, state: State, values: set[Aside]) -> None:
+    def _end_round(self, node: StateNode, values: set[Aside]) -> None:
         """A round is over."""
-        self._moment(state._replace(back=()), values, "round_over", 0, state)
+        self._happen(self.graph.beside(node.state._replace(back=()), node), values, node)
 
-    def _next(self, state: State, values: set[Aside]) -> None:
+    def _next(self, node: StateNode, values: set[Aside]) -> None:
+        state = node.state
         plan, in_rounds = self.states.plan(state), bool(state.round)
         for sort in dict.fromkeys(state.back):
             for opened in self.states.opened_again(state, sort):
-                self._reached(opened, values, state, 1)
+                self._reached(self.graph.node(opened), values, node, questions=1)
         if not state.back and self.states.may_be_through(state):
             if in_rounds:
-                self._reached(state._replace(stands="round"), values, state)
+                self._reached(self.graph.node(state._replace(stands="round")), values, node)
             else:
-                self._finish(state, values, End("done"), state)
+                self._finish(node, state, values, End("done"), node)
         if self.game.clocks.game is not None:
-            self._time_is_up(state, values)
+            self._finish(node, state, values, self.legs.when_time_is_up(node), node)
         if self.states.is_through(state):
             return
         for sort in self.states.next_sorts(state):
             chosen = self._chosen(plan, sort)
-            self.move = f"choose {chosen}" if chosen else ""
+            move = f"choose {chosen}" if chosen else ""
             for opened in self.states.all_opened(state, sort):
-                self._reached(opened, values, state, 1)
-        self.move = ""
+                self._reached(self.graph.node(opened), values, node, move, questions=1)
 
     def _chosen(self, plan: Plan, sort: int) -> str:
         """What a player chooses to come to a sort."""
         by = plan.deal.choose
         return str(getattr(self.states.sorts[sort], by)) if by else ""
 
-    def _visit(self, state: State, values: set[Aside]) -> None:
-        self._moment(state, values, "opened", 0, state)
+    def _visit(self, node: StateNode, values: set[Aside]) -> None:
+        self._happen(node, values, node)
 
-    def _ask(self, state: State, values: set[Aside]) -> None:
-        sort, one = self.states.sorts[state.sort], self.states.round_of(state)
-        rows = one.rows
-        asks_again = self.game.checking.unreadable == "ask_again"
-        verdicts: list[tuple[VerdictName, bool]] = [("right", False), ("wrong", False)]
-        if sort.ways_to("answered"):
-            verdicts = [("answered", False)]
-        if sort.close:
-            verdicts.append(("close", False))
-        if state.parts + sort.open.letters - state.open.letters < sort.parts:
-            verdicts.append(("right", True))
-        counts = self.states.read(state)
-        moments = {
-            first_case(answered(one, name, partial=partial, asks_again=asks_again), counts): None
-            for name, partial in verdicts
-        }
-        moments |= {moment: None for moment in BY_A_MOVE if rows[moment]}
-        if asks_again and (rows["unreadable"] or state.hits or state.gave != NOTHING_GIVEN):
-            moments["unreadable"] = None  # of which at the least nothing was right
+    def _ask(self, node: StateNode, values: set[Aside]) -> None:
+        state = node.state
         if self.game.leave:
-            self._finish(state, values, End("done"), state)
-        times = (0.0,) if not self.states.timed or sort.seconds is None else (0.0, sort.seconds)
-        for moment in moments:
-            for used, answer in product(times, answers_at(moment, sort, asks_again=asks_again)):
-                self._moment(state, values, moment, used, state, answer)
-        self._use_helps(state, values)
-        if sort.seconds is not None:
-            self._moment(state, values, "late", sort.seconds, state)
+            self._finish(node, state, values, End("done"), node)
+        self._happen(node, values, node)
         if self.game.clocks.game is not None:
-            self._time_is_up(state, values)
-        if one.source.clocks.round is not None:
-            self.move = "late"
-            self._reached(self.states.closed(state)._replace(stands="round"), values, state)
-            self.move = ""
+            self._finish(node, state, values, self.legs.when_time_is_up(node), node, _WAITS)
+        if self.states.round_of(state).source.clocks.round is not None:
+            over = self.graph.node(self.states.closed(state)._replace(stands="round"))
+            self._reached(over, values, node, _WAITS)
 
-    def _use_helps(self, state: State, values: set[Aside]) -> None:
-        helps = self.states.helps
-        if helps.helps:
-            names = self.states.known(state)
-            for place in helps.usable(state.open, state.used, state.parts, names):
-                self._met(f"help {place + 1}", state)
-                self.found.helps.add(place + 1)
-                self._moment(state, values, "helped", 0, state, by=helps.helps[place])
+    def _happen(self, at: StateNode, values: set[Aside], source: StateNode | None) -> None:
+        """All that can happen does, where plays are ``at``, having come from a node (None: from nowhere)."""
+        ahead, last = self.legs.ahead(at, values), self.found.last_rows
+        if not ahead.rows <= last and self.states.may_be_through(at.state):
+            last |= ahead.rows
+        for leg in ahead.legs:
+            self._go(leg, at, values, source)
 
-    def _time_is_up(self, state: State, values: set[Aside]) -> None:
-        self._finish(state, values, self.course.time_is_up(state), state)
+    def _go(self, leg: Leg, at: StateNode, values: set[Aside], source: StateNode | None) -> None:
+        """A play goes where a leg leads."""
+        if leg.moved is not None:
+            values = set(map(leg.moved, values))
+        self.found.flow[leg.flow] += 1
+        if leg.end is not None:
+            self._finish(at, leg.to, values, leg.end, source, leg.move)
+            return
+        left = at.state.left
+        if leg.flow[1] == "swap":
+            left = self.states.swapped(left)
+        to = self.graph.numbered(leg.number, leg.to, left)
+        self._reached(to, values, source, leg.move)
+        if leg.runs_out:
+            self._reached(self.graph.node(to.state._replace(stands="round")), values, source, leg.move)
 
-    # A moment
-
-    def _moment(
+    def _finish(
         self,
-        state: State,
+        at: StateNode,
+        after: State,
         values: set[Aside],
-        moment: Moment,
-        used: float,
-        source: State | None,
-        answer: AnswerSort | None = None,
-        by: ReadyHelp | None = None,
+        end: End,
+        source: StateNode | None,
+        move: str = "",
     ) -> None:
-        """A moment at a state, brought about by an ``answer`` or ``by`` a help where one is, and where the
-        play goes from there."""
-        bare = state._replace(left=())
-        key = (bare, moment, used, answer, by.source.name if by else "")
-        self.move = f"help {by.source.name}" if by else MOMENTS[moment].move
-        self.move += f" @{as_written(used)}" if used and moment != "late" else ""
-        leads = self._leads.get(key)
-        if leads is None:
-            happened = self.course.happen(self.states.at(bare, used, answer), moment, by)
-            leads = self._leads[key] = [self._led_so(one, bare, state, values, moment) for one in happened]
-        for one in leads:
-            self._lead(one, state, values, source)
-
-    def _lead(self, leads: _Leads, state: State, values: set[Aside], source: State | None) -> None:
-        """A play goes where a moment leads."""
-        row, last = leads.row or 0, self.found.last_rows
-        at_a_question = state.stands not in BETWEEN and state.round == len(self.game.rounds)
-        if row and row not in last and at_a_question and self.states.may_be_through(state):
-            last.add(row)
-        if leads.move is not None:
-            values = set(map(leads.move, values))
-        self.found.flow[leads.flow] += 1
-        to = leads.to._replace(left=state.left) if state.left else leads.to
-        if leads.flow[1] == "swap":
-            to = self.states.swapped(to)
-        if leads.gate:
-            self._met(f"gate {state.round}.{leads.gate}", source or state)
-            self.found.gates.add((state.round, leads.gate))
-        if leads.end is not None:
-            self._finish(to, values, leads.end, source)
-        else:
-            self._reached(to, values, source)
-            if to.stands == "next" and self.states.may_run_out(state, leads.flow[0]):
-                self._reached(to._replace(stands="round"), values, source)
-
-    def _led_so(
-        self, happened: Happened, bare: State, state: State, values: set[Aside], moment: Moment
-    ) -> _Leads:
-        """Where a moment leads from all states that differ only in what is left of the deck."""
-        row, end, onward = happened.came.row, happened.came.end, happened.came.onward
-        if row is not None:
-            self._met(f"row {row.number}", state)
-            self.found.rows.add(row.number)
-            if row.number in self.spoken:
-                self._try_to_say(row, happened.names)
-        if moment != "begun":
-            attempt = int(happened.attempt) if moment in ("right", "wrong", "close") else 0
-            self._note((moment, attempt, bare.round), row, self._changes(happened, values))
-        flow = (moment, end.result if end else onward)
-        number = row.number if row else None
-        to = happened.after if end else self._onward(bare, happened, moment, onward)
-        gate = happened.came.gate.number if happened.came.gate else 0
-        return _Leads(number, end, flow, happened.move, to, gate)
-
-    def _onward(self, state: State, happened: Happened, moment: Moment, onward: Onward) -> State:
-        """The state that a play goes on to."""
-        after, gate = happened.after, happened.came.gate
-        if gate is not None:
-            return self.states.closed(after)._replace(stands="enter", round=gate.to)
-        if onward == "later":
-            after = self.states.put_back(after, state.sort)
-        again = onward == "revisit" or (onward == "next" and self._goes_on_by_itself)
-        if again and moment == "late" and self.game.clocks.game is None:
-            same = self.states.closed(after)[3:5] == self.states.closed(state)[3:5]
-            self.found.idle |= same and not self._row_changes(moment)
-        then = self.course.goes_on(state, after, moment, onward)
-        if then.stands in BETWEEN:
-            return then
-        return then._replace(times=NO_TIMES)
-
-    def _row_changes(self, moment: Moment) -> bool:
-        """Whether a row of a moment changes a meter that ends plays."""
-        return any(
-            name in self.states.meters
-            for row in self.program.rows[moment]
-            for name, _ in (*row.add, *row.set)
-        )
-
-    def _changes(self, happened: Happened, values: set[Aside]) -> dict[str, set[Number]]:
-        """Every change that a moment made to a meter; those carried along are moved alike."""
-        move, meters = happened.move, happened.before
-        changes = {name: {tidy(happened.meters[name] - meters[name])} for name in meters}
-        if move is None:
-            return changes | {name: {0} for name in self.carrier.meters}
-        before = next(iter(values))
-        was, now = self.carrier.named(before), self.carrier.named(move(before))
-        return changes | {name: {tidy(now[name] - was[name])} for name in self.carrier.meters}
-
-    def _note(self, key: Key, row: ReadyRow | None, changes: dict[str, set[Number]]) -> None:
-        pays = self.found.changes.setdefault(key, {name: set() for name in self.program.meters})
-        for name, some in changes.items():
-            pays[name] |= some
-        self.found.changed_by.setdefault(key, set()).add(row.number if row else None)
-
-    # The end
-
-    def _finish(self, state: State, values: set[Aside], end: End, source: State | None) -> None:
+        """A play that was ``at`` a node ends in the state ``after``."""
         found = self.found
         if end.ending:
             found.endings.add(end.ending)
-            if source is not None:
-                self._met(f"ending {end.ending}", source)
         if source is not None:
             self.ends.add(source)
-        by_distance = self.states.free or self.program.has_rounds
-        asked = self._asked(source if by_distance and source else state)
+            if end.ending:
+                self.legs.met(f"ending {end.ending}", source, move)
+        asked = at.distance if self._by_distance else self.states.asked(at.state)
         found.shortest = asked if found.shortest is None else min(found.shortest, asked)
         if found.longest is not None:
             found.longest = max(found.longest, asked)
-        names = self.states.known(state)
-        if not by_distance:
+        names = self.states.known(after)
+        if not self._by_distance:
             names["asked"] = asked
-        self.results.look_at(names, state.times, values, end.result)
-
-    def _met(self, what: str, state: State) -> None:
-        """Note the moves that come to something for the first time, the present one last."""
-        if what in self.found.ways:
-            return
-        moves = [self.move]
-        while state in self.came:
-            state, move = self.came[state]
-            moves.append(move)
-        if None not in moves:
-            self.found.ways[what] = [move for move in reversed(moves) if move]
-
-    def _try_to_say(self, row: ReadyRow, names: Names) -> None:
-        try:
-            for text in row.texts:
-                text(names)
-        except ExpressionError as error:
-            self._trouble(f"row {row.number}, tell", error)
+        self.results.look_at(names, after.times, values, end.result)
 
     def _trouble(self, where: str, error: ExpressionError) -> None:
         self.found.troubles.setdefault(where, str(error))
 
 
-_WAYS: dict[Stands, Callable[[Search, State, set[Aside]], None]] = {
+_WAYS: dict[Stands, Callable[[Search, StateNode, set[Aside]], None]] = {
     "enter": Search._enter,
     "round": Search._end_round,
     "next": Search._next,

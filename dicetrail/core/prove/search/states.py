@@ -130,21 +130,24 @@ class States(Kept):
             return state
         return state._replace(back=tuple(sorted((*state.back, sort))))
 
-    def swapped(self, state: State) -> State:
-        """A state before the next question, when one was taken back: it is not counted."""
-        return state._replace(left=(state.left[0] + 1, *state.left[1:])) if state.left else state
+    def swapped(self, left: tuple[int, ...]) -> tuple[int, ...]:
+        """What is left when a question was taken back: it is not counted."""
+        return (left[0] + 1, *left[1:]) if left else left
 
     def at(self, state: State, used: float, answer: AnswerSort | None) -> State:
         """A state at an answer (None: the last one stands), the question's clock having run for ``used``
         seconds; between questions it stands as it stood."""
+        about = state if answer is None else answer
+        if not self.timed:
+            if answer is None and state.times is NO_TIMES:
+                return state
+            return state._replace(hits=about.hits, gave=about.gave, times=NO_TIMES)
         seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
         limit = None if seconds is None else round(1000 * seconds)
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
         between = state.stands in BETWEEN
         question = state.times.question if between else Stood(limit, round(1000 * used), limit)
-        clocks = Times(question, Stood(game, 0, game)) if self.timed else NO_TIMES
-        about = state if answer is None else answer
-        return state._replace(hits=about.hits, gave=about.gave, times=clocks)
+        return state._replace(hits=about.hits, gave=about.gave, times=Times(question, Stood(game, 0, game)))
 
     def clock(self, state: State, names: Names) -> Stood:
         """As it stands: :meth:`at` has set it."""
