@@ -1,5 +1,5 @@
-"""What plays of each demo game come to, and its exact odds: of a player who answers six of ten right, and of
-one who knows six of ten.
+"""What plays of each demo game come to, and its exact odds: of a player who answers six of ten right, of one
+who knows six of ten, and of both over all skills, as a curve.
 
 Processor time, five runs, the median; as a ratio to a hundred plays that the engine makes in the same run,
 move by move. It leaves out reading the game, and what a server adds.
@@ -10,6 +10,9 @@ from __future__ import annotations
 import sys
 from functools import partial
 from pathlib import Path
+from typing import Literal
+
+import numpy as np
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
@@ -23,7 +26,8 @@ from dicetrail.core.prove.search.reach import reach
 from dicetrail.files import read_game_file
 
 DEMO = Path(__file__).resolve().parents[1] / "dicetrail" / "demo"
-PLAYS, PACE = 100, 5
+WALKERS: tuple[tuple[str, Literal["skill", "knows"]], ...] = (("is right", "skill"), ("knows", "knows"))
+PLAYS, PACE, GRID = 100, 5, np.linspace(0, 1, 21)
 MOVES = [read_move(("right", "right", "wrong")[number % 3]) for number in range(40)]
 
 
@@ -61,5 +65,8 @@ for path in sorted(DEMO.glob("*.yaml"), key=lambda path: int(path.name.partition
         f"{path.stem}: {PLAYS} plays {unit:.2f} s; what it comes to {search:.2f} s, ratio {search / unit:.1f}"
     )
     pace = PACE if needs_pace(program) else 0
-    for who, walker in (("is right", Walker("skill", 0.6, pace)), ("knows", Walker("knows", 0.6, pace))):
-        print(f"    odds of who {who} in six of ten: {told(program, walker, unit)}", flush=True)
+    for who, how in WALKERS:
+        for often, share in (("in six of ten", 0.6), ("at any skill", GRID)):
+            print(
+                f"    odds of who {who} {often}: {told(program, Walker(how, share, pace), unit)}", flush=True
+            )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 from math import comb, inf
 from pathlib import Path
@@ -32,7 +33,7 @@ from dicetrail.core.play.rulebook.move import Move
 from dicetrail.core.play.rulebook.program import Program
 from dicetrail.core.play.run.checking import check
 from dicetrail.core.play.run.run import Run
-from dicetrail.core.prove.odds import exact
+from dicetrail.core.prove.odds import exact, work
 from dicetrail.core.prove.odds.aims import look
 from dicetrail.core.prove.odds.exact import Inexact, Weighed, odds
 from dicetrail.core.prove.odds.grid import beside, parts_of
@@ -290,7 +291,7 @@ class Refusing(unittest.TestCase):
         grid = Walker("knows", np.linspace(0, 1, 9), 2)
         whole = Weighed(program, grid, Choices(0)).figures()
         walkers = parts_of(grid)
-        self.assertEqual([len(one.share) for one in walkers], [2, 2, 1, 1, 1, 1, 1])
+        self.assertEqual([len(one.share) for one in walkers], [3, 3, 3])
         parts = beside(walkers, [Weighed(program, one, Choices(0)).figures() for one in walkers])
         for name in ("results", "awards", "means"):
             mine, theirs = getattr(whole, name), getattr(parts, name)
@@ -299,10 +300,38 @@ class Refusing(unittest.TestCase):
                 np.testing.assert_allclose(np.broadcast_to(mine[key], 9), theirs[key], atol=1e-12)
         for value, share in whole.meters["score"].items():
             np.testing.assert_allclose(share, parts.meters["score"][value], atol=1e-12)
-        np.testing.assert_allclose(whole.seconds.sum, parts.seconds.sum)
-        self.assertEqual((whole.seconds.low, whole.rows), (parts.seconds.low, parts.rows))
-        with mock.patch.object(exact, "MOST_PLACES", 20_000):
+        self.assertEqual(whole.rows, parts.rows)
+        for found in (whole, parts):  # of many skills no time is known, rather than a wrong one
+            self.assertTrue(np.isnan(found.seconds.sum).all())
+        with mock.patch.object(work, "MOST_PLACES", 36_000):
             np.testing.assert_allclose(odds(program, grid).results["won"], whole.results["won"])
+
+    def test_a_grid_comes_to_what_each_of_its_skills_does(self):
+        """Also where values carried aside become one at a bound, and where a walker learns."""
+        grid = np.linspace(0, 1, 5)
+        paid = Consequence("right", add=(("score", "worth"),))
+        lost = Consequence("missed", add=(("score", "-2"),))
+        unlike = tuple(choice(n, worth=1 + n % 3, options=2 + n % 3) for n in range(5))
+        again = {"deal": Deal(draw=8, repeats="when_empty"), "meters": (Meter("score", 1, 0, 5),)}
+        for walker, clocks in (
+            (Walker("knows", grid), Clocks()),
+            (Walker("skill", grid, 3), Clocks(game=20)),
+        ):
+            program = four(paid, lost, questions=unlike, clocks=clocks, **again)
+            found = odds(program, walker)
+            for place, share in enumerate(grid):
+                alone = odds(program, replace(walker, share=float(share)))
+                for some in (lambda one: one.results, lambda one: one.meters["score"]):
+                    for what, shares in some(found).items():
+                        here = np.broadcast_to(shares, 5)[place]
+                        self.assertAlmostEqual(here, some(alone).get(what, 0), 12, (what, share))
+
+    def test_the_dash_of_the_demo_is_weighed_for_who_knows(self):
+        program = Program(read_game_file(DEMO / "2-before-the-fog.yaml").game)
+        alone = odds(program, Walker("knows", 0.5, 6)).meters["found"]
+        found = odds(program, Walker("knows", np.linspace(0, 1, 21), 6)).meters["found"]
+        for value, share in alone.items():
+            self.assertAlmostEqual(found[value][10], share, 12)
 
     def test_piles_that_are_weighed_together_come_to_what_they_do_apart(self):
         """Exactly, in fractions; and over a grid of skills as far as floats go."""

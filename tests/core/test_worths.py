@@ -140,7 +140,7 @@ class NotCounted(unittest.TestCase):
         )
         self.assertIsNone(Weighed(bounded, Walker(), Choices(0)).worths)
 
-    @mock.patch.object(exact, "MOST_WORK", 3_000)
+    @mock.patch.object(exact, "MOST_WORK", 12_000)
     def test_what_is_to_blame(self):
         """The maker's word, not the name of a counter."""
         with self.assertRaisesRegex(Inexact, r"`(worth|lives|score)` comes to more than \d+ values"):

@@ -10,13 +10,17 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from fractions import Fraction
 from functools import partial
+from operator import methodcaller
 from typing import Any, NamedTuple
 
 import numpy as np
 
-from .mass import ManyMasses, Mass, OneMass, Shift, Shifted
+from ..search.aside import Aside
+from .arrays import Shift, first_of
+from .mass import ManyMasses, Shifted
 from .pile import Left, Pile
 from .walker import Mind
+from .weights import ByAside, Weights, begun
 
 FEWEST = 8
 """Piles from which they are weighed together."""
@@ -35,24 +39,21 @@ class Dealt(NamedTuple):
 class Apart:
     """A deck whose piles are told apart."""
 
-    size = 1
-    """How many piles a mass has just now."""
-
     def __init__(self, pile: Pile, *, exact: bool) -> None:
         self._pile, self._exact = pile, exact
         self.first = pile.first()
         """What is left where every play begins."""
 
-    def begun(self, weight: Any) -> Mass:
+    def begun(self, aside: Aside, weight: Any) -> Weights:
         """Plays of some weight, at the beginning."""
-        return OneMass.begun(weight)
+        return begun(aside, weight)
 
     def draws(self, left: Left, asked: int) -> Iterator[Dealt]:
         """What can come when so many questions were asked."""
         for share, sort, mind, rest in self._pile.draws(left, asked):
             if share:
                 some = share if self._exact else float(share)
-                yield Dealt(sort, mind, rest, partial(OneMass.part, share=some))
+                yield Dealt(sort, mind, rest, methodcaller("taken", some))
 
     def learnt(self, left: Left, sort: int, mind: Mind, asked: int) -> Left:
         """What is left once a question, the ``asked``-th, is through, and is that to the walker."""
@@ -69,14 +70,9 @@ class Together:
         self._piles: dict[Left, int] = {pile.first(): 0}
         self._asked, self._dealt = -1, list[Dealt]()
 
-    @property
-    def size(self) -> int:
-        """How many piles a mass has just now."""
-        return len(self._piles)
-
-    def begun(self, weight: Any) -> Mass:
+    def begun(self, aside: Aside, weight: Any) -> Weights:
         """Plays of some weight, at the beginning."""
-        return ManyMasses.begun(weight)
+        return ByAside({aside: ManyMasses(first_of(weight))}, 0)
 
     def draws(self, _left: Left, asked: int) -> Sequence[Dealt]:
         """What can come when so many questions were asked."""

@@ -8,7 +8,7 @@ skills.
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from contextlib import suppress
 from fractions import Fraction
 from typing import Any, NamedTuple, NoReturn
@@ -38,32 +38,17 @@ from .deck import Together, deck_of
 from .figures import Figures, Sums
 from .grid import beside, parts_of
 from .helped import unknown_helps
-from .mass import NOISE, Mass, largest
+from .mass import NOISE, largest
 from .pile import Left
 from .sorting import Sorted, Unsortable
 from .walker import Walker
 from .ways import Ended, Spot, Way, Ways, can_clocks_matter
+from .weights import LEFT, Weights, too_long
+from .work import A_PART, AN_END, APART, MOST_WORK, TOGETHER, Work
 from .worths import WORTH, worths_of
 
-MOST_WORK = 1_200_000
-"""Work before a game has too many states for this, in units of about two millionths of a second: so it is
-refused within three seconds, whatever of it there is too much."""
-_AT_FIRST, _A_PART, _THEN = 0.3, 0.6, 0.9
-"""The parts of it that are spent on weighing piles together, on the same for a part of a grid of skills, and
-then on telling them apart."""
-MOST_PLACES = 5_000_000
-"""Numbers of plays, by piles and skills, that masses may hold at a time: each has 24 bytes."""
-_A_MOVE, _A_WEIGHT, _A_WAY, _A_ROW = 3, 2, 8, 4
-"""What it takes to move weights along a way, each of them, and to work a way out: more with each row and
-ending that is looked at."""
-_SOME, _A_PILE = 8, 0.02
-"""What it takes to move a weight that has a place for each of many piles of questions, and each of those."""
-_AN_END = 10
-"""The weights that are moved while one end is looked at."""
 MOST_QUESTIONS = 3000
 """Questions after which plays of an endless deck that still go on are not followed any further."""
-LEFT = 1e-9
-"""The share of plays that may be left over."""
 _LARGE = 1e14
 """A number carried aside that is near what a meter can hold."""
 
@@ -76,8 +61,6 @@ class TooMuch(Inexact):
     """There are too many states."""
 
 
-Weights = dict[Aside, Mass]
-"""Plays with each of the values carried aside."""
 Standing = dict[tuple[Spot, Left], Weights]
 """Plays by where they stand, and what is left of their questions."""
 
@@ -100,13 +83,13 @@ def _odds(program: Program, walker: Walker, choices: Choices | None) -> Figures:
     if not weighed.together:  # arrays of fractions are slow
         return weighed.figures()
     with suppress(TooMuch):
-        return weighed.figures(MOST_WORK * _AT_FIRST)
-    if len(walkers := parts_of(walker)) > 1:
+        return weighed.figures(MOST_WORK * TOGETHER)
+    if weighed.full and len(walkers := parts_of(walker)) > 1:
         with suppress(TooMuch):
             return beside(
-                walkers, [Weighed(program, one, chosen).figures(MOST_WORK * _A_PART) for one in walkers]
+                walkers, [Weighed(program, one, chosen).figures(MOST_WORK * A_PART) for one in walkers]
             )
-    return Weighed(program, walker, chosen, together=False).figures(MOST_WORK * _THEN)
+    return Weighed(program, walker, chosen, together=False).figures(MOST_WORK * APART)
 
 
 def guessing(program: Program) -> float:
@@ -178,9 +161,7 @@ class Weighed:
         self._ends: dict[Any, list[_AnEnd]] = {}
         self._time = Sums()
         """The milliseconds of plays that have ended."""
-        self._moves, self._most, self._held = 0.0, 0.0, 0
-        self._a_way = _A_WAY + _A_ROW * (len(self.game.rows) + len(self.game.endings))
-        self._skills = getattr(walker.share, "size", 1)
+        self.work = Work(len(self.game.rows) + len(self.game.endings))
         self._now: Standing = {}
         """Where plays stood when the open question was asked."""
         self._asked = 0
@@ -193,21 +174,22 @@ class Weighed:
         except Unsortable as error:
             raise Inexact(f"{error} Walk it instead.") from None
         self.sorts, self.a_pass = questions.sorts, len(questions.sequence)
+        self._pile = questions.pile
         self.deck = deck_of(questions.pile, exact=self._exact, together=self._together)
         self.together = isinstance(self.deck, Together)
 
     def figures(self, work: float = MOST_WORK) -> Figures:
         """Go all the ways. Raises :class:`TooMuch` where that is more work than so much."""
-        self._most = work
+        self.work.most = work
         if not self.walker.pace and needs_pace(self.program):
             self._refuse("No play would ever come to its end.")
-        one = self.deck.begun(self.walker.share * 0 + 1)
+        every = self.deck.begun(self.carrier.first(), self.walker.one)
         now: Standing = {}
         for way in self.ways.begun():
-            self._go(way, self.deck.first, {self.carrier.first(): one}, now)
+            self._go(way, self.deck.first, every, now)
         while now:
             if self._asked > MOST_QUESTIONS:
-                left = sum(largest(one.weight) for weights in now.values() for one in weights.values())
+                left = sum(largest(weights.weight) for weights in now.values())
                 if left > LEFT:
                     self._refuse(
                         f"After {MOST_QUESTIONS:,} questions {100 * left:.0f} % of the plays still go on."
@@ -233,16 +215,17 @@ class Weighed:
         """Everything that happens until the next question, or the end."""
         then: Standing = {}
         within: Standing = {}
-        self._now, self._held = now, self._places(sum(map(len, now.values())))
-        for (spot, left), weights in now.items():
-            self._deal(spot, left, weights, within)
+        self._now, self.work.held = now, sum(weights.places for weights in now.values())
+        for (spot, left), stood in now.items():
+            self._deal(spot, left, stood, within)
         self._asked += 1
         queue = deque(within)
         while queue:
             spot, left = key = queue.popleft()
-            weights = within.pop(key, {})
-            if not weights or max(one.largest for one in weights.values()) < NOISE:
+            weights = within.pop(key, None)
+            if weights is None or weights.largest < NOISE:
                 continue
+            self.work.held -= weights.places
             for way in self.ways.of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
                 if ahead is not None and ahead.state.stands == "next":
@@ -261,53 +244,51 @@ class Weighed:
             self._go(Way(1, Ended(End("done"), spot.state)), left, weights, target)
             return
         for sort, mind, rest, taken in self.deck.draws(left, self._asked):
-            self._moved(len(weights))
-            dealt = ((aside, taken(one)) for aside, one in weights.items())
-            some = [(aside, one) for aside, one in dealt if one.largest]  # of others no such question is left
-            if some:
-                self._merge(some, target.setdefault((self.ways.opened(spot, sort, mind), rest), {}))
+            self._moved(weights)
+            some = weights.dealt(taken)
+            if some.largest:  # of others no such question is left
+                self._put(some, (self.ways.opened(spot, sort, mind), rest), target)
 
     def _go(self, way: Way, left: Left, weights: Weights, target: Standing) -> None:
         """Move weights along a way, to a spot or to the end."""
-        if not largest(way.share):
-            return
-        self._moved(len(weights))
-        moved = way.happened.move if way.happened else None
+        self._moved(weights)
         if way.happened is not None:
             self._count(way.happened, way.share, weights)
-        gone = (
-            (moved(aside) if moved else aside, one.part(way.share, way.later, way.steps))
-            for aside, one in weights.items()
-        )
+        moved = way.happened.move if way.happened else None
+        gone = weights.moved(moved, way.share, way.later, way.steps)
         if isinstance(way.to, Ended):
-            for aside, one in gone:
-                self._finish(way.to, aside, one)
+            self._finish(way.to, gone)
         else:
-            self._merge(gone, target.setdefault((way.to, left), {}))
+            self._put(gone, (way.to, left), target)
 
-    def _merge(self, more: Iterable[tuple[Aside, Mass]], into: Weights) -> None:
-        """Take more plays in."""
-        for aside, one in more:
-            have = into.get(aside)
-            if have is None:
-                have = into[aside] = one
-                self._held += self._places(1)
-            else:
-                have.join(one)
-            if have.steps >= MOST_STEPS - 2 and largest(have.weight) > LEFT:
-                self._refuse(f"Some plays come to {MOST_STEPS:,} steps, where they are stopped.")
+    def _put(self, more: Weights, where: Any, target: dict[Any, Weights]) -> None:
+        """More plays come to stand somewhere."""
+        have = target.get(where)
+        if have is None:
+            have = target[where] = more
+            self.work.held += more.places
+        else:
+            self.work.held -= have.places
+            have.join(more)
+            self.work.held += have.places
+        if too_long(have):
+            self._refuse(f"Some plays come to {MOST_STEPS:,} steps, where they are stopped.")
 
-    def _moved(self, weights: int) -> None:
-        """So many weights are moved."""
-        many = self.deck.size if self.together else 1
-        self._moves += _A_MOVE + weights * (_A_WEIGHT if many == 1 else _SOME + _A_PILE * many * self._skills)
-        much = self._moves + self._a_way * self.ways.worked_out > self._most
-        if much or self._held > MOST_PLACES:
+    def _moved(self, weights: Weights) -> None:
+        """Weights are moved. Raises :class:`TooMuch`."""
+        self.work.move(weights)
+        if self.work.is_too_much(self.ways.worked_out, self._drawn):
             raise TooMuch(self._too_much())
 
-    def _places(self, masses: int) -> int:
-        """How many places so many masses have, where piles are weighed together."""
-        return masses * self.deck.size * self._skills if self.together else 0
+    @property
+    def _drawn(self) -> int:
+        """How many questions that can come next were worked out."""
+        return self._pile.drawn
+
+    @property
+    def full(self) -> bool:
+        """Whether it holds as much as it may at a time."""
+        return self.work.is_full(self._drawn)
 
     def _too_much(self) -> str:
         counters = self.worths.counters if self.worths else ()
@@ -317,14 +298,14 @@ class Weighed:
             self.states.standing,
             (spot.state for spot in self.ways.spots),
             [WORTH if name in counters else name for name in self.carrier.names],
-            (aside for weights in self._now.values() for aside in weights),
+            (aside for weights in self._now.values() for aside in weights.asides),
             len({left for _, left in self._now}),
         )
         return f"{why} Walk it instead."
 
     def _count(self, happened: Happened, share: Any, weights: Weights) -> None:
         """Count a moment and its row."""
-        weight = sum(one.weight for one in weights.values()) * share
+        weight = weights.weight * share
         if not largest(weight):
             return
         means = self.found.means
@@ -336,17 +317,17 @@ class Weighed:
 
     # The end
 
-    def _finish(self, ended: Ended, aside: Aside, one: Mass) -> None:
-        if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
-            raise Inexact("A meter comes near the largest number there is. Walk it instead.")
-        weight = one.weight
-        spread = [(1, aside)] if self.worths is None else self.worths.spread(self.carrier.names, aside)
-        for of_these, values in spread:
-            for share, closed, meters, award in self._ended(ended.at, values, ended.end.result):
-                part = weight if share == 1 else weight * self.walker.part(*share.as_integer_ratio())
-                self.found.add(closed, award, meters.items(), part * of_these)
-        self.found.asked.add(self._asked, weight)
-        self._time.merge(one.time, 1)
+    def _finish(self, ended: Ended, weights: Weights) -> None:
+        self.found.asked.add(self._asked, weights.weight)
+        self._time.merge(weights.time, 1)
+        for aside, weight in weights.shares():
+            if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
+                raise Inexact("A meter comes near the largest number there is. Walk it instead.")
+            spread = [(1, aside)] if self.worths is None else self.worths.spread(self.carrier.names, aside)
+            for of_these, values in spread:
+                for share, closed, meters, award in self._ended(ended.at, values, ended.end.result):
+                    part = weight if share == 1 else weight * self.walker.part(*share.as_integer_ratio())
+                    self.found.add(closed, award, meters.items(), part * of_these)
 
     def _ended(self, state: State, aside: Aside, result: Result) -> list[_AnEnd]:
         """The results, the final meters and the awards of plays that end alike, and how likely each is by
@@ -355,7 +336,7 @@ class Weighed:
         known = self._ends.get(key)
         if known is None:
             if self.worths is not None:  # of one value carried aside there are many ends
-                self._moved(_AN_END)
+                self.work.done += AN_END
             known = self._ends[key] = self._look_at_end(state, aside, result)
         return known
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from math import sqrt
-from typing import Any
+from typing import Any, Self
 
 from ...play.rulebook.game import Number
 
@@ -60,6 +60,16 @@ class Sums:
             self.low = low
         if high > self.high:
             self.high = high
+
+    def taken(self, share: Any, later: Number = 0) -> Self:
+        """A share of the plays, each value ``later`` by so much."""
+        other = self.__class__.__new__(self.__class__)
+        weight, total, square = self.weight, self.sum, self.square
+        if later:
+            weight, total, square = later_by(later, weight, total, square)
+        other.weight, other.sum, other.square = weight * share, total * share, square * share
+        other.low, other.high = self.low + later, self.high + later
+        return other
 
     def divided_by(self, unit: int) -> Sums:
         """The same plays, their values in another unit."""

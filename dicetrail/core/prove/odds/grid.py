@@ -11,7 +11,7 @@ import numpy as np
 from .figures import Figures, Sums
 from .walker import Walker
 
-PARTS = 7
+PARTS = 3
 """Into how many parts a grid goes that is too much at once."""
 
 

@@ -66,6 +66,8 @@ class Pile:
         several = len(sorts) > 1 or minds
         self._ranked = order in ("easiest_first", "by_topic") and not self._always and len(sorts) > 1
         self._drawn: dict[tuple[Left, int], list[Drawn]] = {}
+        self.drawn = 0
+        """How many ways to go on were worked out."""
         self._counts = several and not self._filed and (not self._always or minds)
 
     @property
@@ -101,6 +103,7 @@ class Pile:
         found = self._drawn.get(key)
         if found is None:
             found = self._drawn[key] = list(self._draws(*key))
+            self.drawn += len(found)
         return found
 
     def _draws(self, pile: Left, asked: int) -> Iterator[Drawn]:

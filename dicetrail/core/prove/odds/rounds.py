@@ -3,22 +3,23 @@
 from __future__ import annotations
 
 from collections import deque
+from operator import methodcaller
 from typing import Any
 
 from ...play.rulebook.game import Choices
 from ...play.rulebook.program import Program
 from ...play.run.played import End
 from ..search.kept import State
-from .exact import LEFT, MOST_QUESTIONS, MOST_WORK, Inexact, Weighed, Weights
+from .exact import MOST_QUESTIONS, Inexact, Weighed
 from .figures import Figures
-from .mass import NOISE, OneMass, largest
+from .mass import NOISE, largest
 from .round_piles import RoundPile, RoundPiles
 from .sorting import Unsortable
 from .walker import Walker
 from .ways import Ended, Spot, Way
+from .weights import LEFT, Weights, begun
+from .work import A_DEAL, MOST_WORK
 
-_A_DEAL = 12
-"""What it takes to look up what can come next."""
 Standing = dict[tuple[Spot, RoundPile], Weights]
 """Plays by where they stand, and what is left of their questions."""
 _Far = tuple[int, int, int]
@@ -42,12 +43,12 @@ class WeighedRounds(Weighed):
 
     def figures(self, work: float = MOST_WORK) -> Figures:
         """Go all the ways. Raises :class:`Inexact`."""
-        self._most = work
+        self.work.most = work
         pile = self.piles.first()
-        one = OneMass.begun(self.walker.share * 0 + 1)
+        every = begun(self.carrier.first(), self.walker.one)
         began: Standing = {}
         for way in self.ways.begun():
-            self._step(way, pile, {self.carrier.first(): one}, began)
+            self._step(way, pile, every, began)
         waiting: dict[_Far, Standing] = {}
         self._wait(self._until_a_question(began), waiting)
         layers = 0
@@ -56,9 +57,12 @@ class WeighedRounds(Weighed):
             now = waiting.pop(far)
             layers += 1
             self._now = now  # type: ignore[assignment]
+            self.work.held = sum(
+                weights.places for standing in (now, *waiting.values()) for weights in standing.values()
+            )
             if layers > MOST_QUESTIONS:
                 some = (one for standing in (now, *waiting.values()) for one in standing.values())
-                left = sum(largest(one.weight) for weights in some for one in weights.values())
+                left = sum(largest(weights.weight) for weights in some)
                 if left > LEFT:
                     so_far = f"After {MOST_QUESTIONS:,} questions"
                     self._refuse(f"{so_far} {100 * left:.0f} % of the plays still go on.")
@@ -73,12 +77,16 @@ class WeighedRounds(Weighed):
             self.found.left_over = 0
         return self.found
 
+    @property
+    def _drawn(self) -> int:
+        return 0  # each is counted where it is looked up
+
     def _wait(self, then: Standing, waiting: dict[_Far, Standing]) -> None:
         """Let plays that stand before a question wait until all have come as far."""
         for (spot, pile), weights in then.items():
             state = spot.state
             far = (sum(state.gone), state.round, sum(pile.here))
-            self._merge(weights.items(), waiting.setdefault(far, {}).setdefault((spot, pile), {}))
+            self._put(weights, (spot, pile), waiting.setdefault(far, {}))
 
     def _until_a_question(self, within: Standing) -> Standing:
         """Everything that happens until the next question, or the end."""
@@ -86,12 +94,13 @@ class WeighedRounds(Weighed):
         queue = deque(within)
         while queue:
             key = queue.popleft()
-            weights = within.pop(key, {})
-            if not weights or max(one.largest for one in weights.values()) < NOISE:
+            weights = within.pop(key, None)
+            if weights is None or weights.largest < NOISE:
                 continue
             spot, pile = key
+            self.work.held -= weights.places
             if spot.state.stands == "next":
-                self._merge(weights.items(), then.setdefault(key, {}))
+                self._put(weights, key, then)
                 continue
             for way in self.ways.of(spot):
                 ahead = way.to if isinstance(way.to, Spot) else None
@@ -101,10 +110,6 @@ class WeighedRounds(Weighed):
                 if len(within) > known and ahead is not None:
                     queue.append((ahead, to))
         return then
-
-    def _moved(self, weights: int) -> None:
-        """So many weights are moved; those of many skills take longer."""
-        super()._moved(weights * (1 + self._skills // 16))
 
     def _pile_after(self, spot: Spot, pile: RoundPile, way: Way, ahead: Spot | None) -> RoundPile:
         if ahead is None:
@@ -122,7 +127,7 @@ class WeighedRounds(Weighed):
         try:
             place = max(0, state.round - 1)
             draws = self.piles.draws(place, pile, lambda: self.states.known(state), state)
-            self._moves += _A_DEAL
+            self.work.done += A_DEAL
         except Unsortable as error:
             self._refuse(str(error))
         if not draws:
@@ -132,18 +137,17 @@ class WeighedRounds(Weighed):
             self._step(Way(1, to), pile, weights, target)
             return
         for share, sort, kind, mind, first, rest in draws:
-            self._moved(len(weights))
+            self._moved(weights)
             part: Any = share if self._exact else float(share)
-            some = [(aside, one.part(part)) for aside, one in weights.items()]
             opened = self.ways.opened_again(spot, sort, kind, mind, first=first)
-            self._merge(some, target.setdefault((opened, rest), {}))
+            self._put(weights.dealt(methodcaller("taken", part)), (opened, rest), target)
 
     def _step(self, way: Way, pile: RoundPile, weights: Weights, target: Standing) -> None:
         """Move weights along a way."""
         self._asked = pile.asked
         if way.happened is not None and (gate := way.happened.came.gate) and gate.number:
             number = way.happened.after.round
-            weight = sum(one.weight for one in weights.values()) * way.share
+            weight = weights.weight * way.share
             self.found.gates[number, gate.number] = self.found.gates.get((number, gate.number), 0) + weight
         self._go(way, pile, weights, target)  # type: ignore[arg-type]
 

@@ -89,7 +89,7 @@ class Ways:
         """The ways every play can begin."""
         game = Stood.of(Clock.of(self.game.clocks.game)) if self.clocked else NONE
         state = self.states.first()._replace(times=NO_TIMES._replace(game=game))
-        return list(self._after(Spot(state, Guess()), Guess(), "begun", 1, 0))
+        return _likely(self._after(Spot(state, Guess()), Guess(), "begun", 1, 0))
 
     def opened(self, spot: Spot, sort: int, mind: Mind) -> Spot:
         """Where plays stand once the next question, of a sort, was dealt."""
@@ -108,7 +108,7 @@ class Ways:
         if spot.ways is None:
             moment = _MOMENTS.get(spot.state.stands)
             ways = self._after(spot, spot.guess, moment, 1, 0) if moment else self._tried(spot)
-            spot.ways = list(ways)
+            spot.ways = _likely(ways)
         return spot.ways
 
     def spot(self, state: State, guess: Guess, kind: int = -1) -> Spot:
@@ -237,6 +237,11 @@ class Ways:
         if of_round.limit is not None:
             of_round = of_round.ran(later)
         return state._replace(times=Times(question, game, of_round))
+
+
+def _likely(ways: Iterable[Way]) -> list[Way]:
+    """Without those that no play goes."""
+    return [way for way in ways if largest(way.share)]
 
 
 _MOMENTS: dict[Stands, Moment] = {"enter": "round_begun", "visit": "opened", "round": "round_over"}
