@@ -86,6 +86,20 @@ class CommandLine(unittest.TestCase):
         self.assertIn("dicetrail.cli.commands", told.stderr)
         for part in ("core.rules", "core.pack", "core.prove", "files", "give", "web", "store"):
             self.assertNotIn(f"dicetrail.{part}", told.stderr)
+        self.assertNotIn("'pydantic.", told.stderr)
+
+    def test_no_plugins_are_looked_for(self):
+        code = (
+            "import sys, dicetrail.cli\n"
+            f"sys.argv = ['dicetrail', 'check', {str(HUT)!r}]\n"
+            "try:\n    dicetrail.cli.main()\nexcept SystemExit:\n"
+            "    from pydantic.plugin import _loader\n"
+            "    print([*_loader.get_plugins()], _loader._plugins, file=sys.stderr)\n"
+        )
+        told = subprocess.run(
+            [sys.executable, "-c", code], cwd=ROOT, capture_output=True, text=True, timeout=60, check=True
+        )
+        self.assertEqual(told.stderr, "[] None\n")
 
     def test_prove(self):
         proved = json.loads(self.asked("prove", HUT, "--json"))
