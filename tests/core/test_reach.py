@@ -211,6 +211,11 @@ class Gone(unittest.TestCase):
         self.assertGreater(found.states, 40)
         self.assertLess(worked_out.call_count, 10)
 
+    def test_the_way_to_an_ending_by_the_clock(self):
+        ends = (Ending("game_left == 0", "lost"),)
+        found = reach(Program(Game("G", questions(1), clocks=Clocks(game=30), endings=ends)))
+        self.assertEqual(found.ways["ending 1"], ["late"])
+
 
 class Kept(unittest.TestCase):
     def test_every_part_of_it(self):
