@@ -137,7 +137,7 @@ class Search:
             else:
                 self._finish(node, state, values, End("done"), node)
         if self.game.clocks.game is not None:
-            self._finish(node, state, values, self.legs.when_time_is_up(node), node)
+            self._finish(node, state, values, self.legs.when_time_is_up(node), node, _WAITS)
         if self.states.is_through(state):
             return
         for sort in self.states.next_sorts(state):
