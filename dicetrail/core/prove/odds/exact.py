@@ -223,7 +223,7 @@ class Weighed:
         while queue:
             spot, left = key = queue.popleft()
             weights = within.pop(key, None)
-            if weights is None or weights.largest < NOISE:
+            if weights is None or weights.is_noise:
                 continue
             self.work.held -= weights.places
             for way in self.ways.of(spot):
@@ -246,7 +246,7 @@ class Weighed:
         for sort, mind, rest, taken in self.deck.draws(left, self._asked):
             self._moved(weights)
             some = weights.dealt(taken)
-            if some.largest:  # of others no such question is left
+            if some.asides:  # of others no such question is left
                 self._put(some, (self.ways.opened(spot, sort, mind), rest), target)
 
     def _go(self, way: Way, left: Left, weights: Weights, target: Standing) -> None:

@@ -12,7 +12,7 @@ from ...play.run.played import End
 from ..search.kept import State
 from .exact import MOST_QUESTIONS, Inexact, Weighed
 from .figures import Figures
-from .mass import NOISE, largest
+from .mass import largest
 from .round_piles import RoundPile, RoundPiles
 from .sorting import Unsortable
 from .walker import Walker
@@ -95,7 +95,7 @@ class WeighedRounds(Weighed):
         while queue:
             key = queue.popleft()
             weights = within.pop(key, None)
-            if weights is None or weights.largest < NOISE:
+            if weights is None or weights.is_noise:
                 continue
             spot, pile = key
             self.work.held -= weights.places

@@ -7,7 +7,7 @@ moved faster one by one, and many at once.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 from itertools import islice
 from typing import Any, Protocol
 
@@ -17,7 +17,7 @@ from ...play.rulebook.game import MOST_STEPS
 from ..search.aside import Aside
 from .arrays import Shift, Stack, first_of
 from .figures import Sums
-from .mass import Mass, OneMass, Shifted, Stacked, largest
+from .mass import NOISE, Mass, OneMass, Shifted, Stacked, largest
 
 LEFT = 1e-9
 """The share of plays that may be left over."""
@@ -31,7 +31,7 @@ class Weights(Protocol):
     steps: int
 
     @property
-    def asides(self) -> Iterable[Aside]:
+    def asides(self) -> Collection[Aside]:
         """The values they carry aside."""
 
     @property
@@ -39,8 +39,8 @@ class Weights(Protocol):
         """How likely all of them are."""
 
     @property
-    def largest(self) -> float:
-        """How likely the likeliest of those are that carry the same."""
+    def is_noise(self) -> bool:
+        """Whether all of them are what floats leave of nothing at all."""
 
     @property
     def time(self) -> Sums:
@@ -90,7 +90,7 @@ class ByAside:
         self.masses, self.steps = masses, steps
 
     @property
-    def asides(self) -> Iterable[Aside]:
+    def asides(self) -> Collection[Aside]:
         return self.masses
 
     @property
@@ -98,8 +98,8 @@ class ByAside:
         return sum(one.weight for one in self.masses.values())
 
     @property
-    def largest(self) -> float:
-        return max((one.largest for one in self.masses.values()), default=0)
+    def is_noise(self) -> bool:
+        return all(one.largest < NOISE for one in self.masses.values())
 
     @property
     def time(self) -> Sums:
@@ -155,6 +155,10 @@ class ByLine(Stacked):
     def __init__(self, asides: tuple[Aside, ...], stack: Stack, steps: int) -> None:
         super().__init__(stack)
         self.asides, self.steps = asides, steps
+
+    @property
+    def is_noise(self) -> bool:
+        return self.largest < NOISE
 
     @property
     def cost(self) -> float:
