@@ -319,7 +319,7 @@ class Weighed:
 
     def _finish(self, ended: Ended, weights: Weights) -> None:
         self.found.asked.add(self._asked, weights.weight)
-        self._time.merge(weights.time, 1)
+        self._time.merge(weights.time)
         for aside, weight in weights.shares():
             if self.carrier.leaps or any(not -_LARGE <= value <= _LARGE for value in aside):
                 raise Inexact("A meter comes near the largest number there is. Walk it instead.")

@@ -47,19 +47,15 @@ class Sums:
         self.square += weight * value * value
         self.low, self.high = min(self.low, value), max(self.high, value)
 
-    def merge(self, other: Sums, factor: Any, later: Number = 0) -> None:
-        """Plays that are another's, a ``factor`` of them, each value ``later`` by so much."""
-        weight, total, square = other.weight, other.sum, other.square
-        if later:
-            weight, total, square = later_by(later, weight, total, square)
-        self.weight += weight * factor
-        self.sum += total * factor
-        self.square += square * factor
-        low, high = other.low + later, other.high + later
-        if low < self.low:
-            self.low = low
-        if high > self.high:
-            self.high = high
+    def merge(self, other: Sums) -> None:
+        """Plays that are another's, too."""
+        self.weight += other.weight
+        self.sum += other.sum
+        self.square += other.square
+        if other.low < self.low:
+            self.low = other.low
+        if other.high > self.high:
+            self.high = other.high
 
     def taken(self, share: Any, later: Number = 0) -> Self:
         """A share of the plays, each value ``later`` by so much."""

@@ -12,8 +12,8 @@ NOISE = 1e-12
 """What floats leave of nothing at all."""
 
 
-class Mass(Protocol):
-    """Plays that stand alike, by which questions are left of theirs where that makes a difference.
+class Plays(Protocol):
+    """Plays that are weighed.
 
     Weights are floats, fractions, or arrays of floats over a grid of skills; times are in milliseconds. Of
     plays over a grid no times are known: they would take twice the place again, and nobody asks for them.
@@ -24,26 +24,30 @@ class Mass(Protocol):
         """How likely all of them are."""
 
     @property
-    def largest(self) -> float:
-        """How likely those are of which questions the same are left, at the most."""
-
-    @property
     def time(self) -> Sums:
         """The time that all of them have taken."""
 
     @property
     def places(self) -> int:
-        """The place it takes: that of so many numbers, 8 bytes each."""
+        """The place they take: that of so many numbers, 8 bytes each."""
 
     @property
     def cost(self) -> float:
-        """What it takes to move it."""
+        """What it takes to move them."""
+
+    def join(self, other: Any) -> None:
+        """Take others in that stand there, too."""
+
+
+class Mass(Plays, Protocol):
+    """Plays that stand alike, by which questions are left of theirs where that makes a difference."""
+
+    @property
+    def largest(self) -> float:
+        """How likely those are of which questions the same are left, at the most."""
 
     def taken(self, share: Any, later: int = 0) -> Any:
         """A ``share`` of them, ``later`` by so much."""
-
-    def join(self, other: Any) -> None:
-        """Take others in that stand alike."""
 
 
 class OneMass(Sums):
@@ -61,7 +65,7 @@ class OneMass(Sums):
         return self
 
     def join(self, other: OneMass) -> None:
-        self.merge(other, 1)
+        self.merge(other)
 
 
 class Stacked:

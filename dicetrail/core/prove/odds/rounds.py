@@ -57,11 +57,9 @@ class WeighedRounds(Weighed):
             now = waiting.pop(far)
             layers += 1
             self._now = now  # type: ignore[assignment]
-            self.work.held = sum(
-                weights.places for standing in (now, *waiting.values()) for weights in standing.values()
-            )
+            some = [weights for standing in (now, *waiting.values()) for weights in standing.values()]
+            self.work.held = sum(weights.places for weights in some)
             if layers > MOST_QUESTIONS:
-                some = (one for standing in (now, *waiting.values()) for one in standing.values())
                 left = sum(largest(weights.weight) for weights in some)
                 if left > LEFT:
                     so_far = f"After {MOST_QUESTIONS:,} questions"

@@ -17,7 +17,7 @@ from ...play.rulebook.game import MOST_STEPS
 from ..search.aside import Aside
 from .arrays import Shift, Stack, first_of
 from .figures import Sums
-from .mass import NOISE, Mass, OneMass, Shifted, Stacked, largest
+from .mass import NOISE, Mass, OneMass, Plays, Shifted, Stacked, largest
 
 LEFT = 1e-9
 """The share of plays that may be left over."""
@@ -25,7 +25,7 @@ Move = Callable[[Aside], Aside]
 """What a moment does to the values carried aside."""
 
 
-class Weights(Protocol):
+class Weights(Plays, Protocol):
     """Plays at a spot. ``steps`` is how many steps of the trail they have made at the most."""
 
     steps: int
@@ -35,24 +35,8 @@ class Weights(Protocol):
         """The values they carry aside."""
 
     @property
-    def weight(self) -> Any:
-        """How likely all of them are."""
-
-    @property
     def is_noise(self) -> bool:
         """Whether all of them are what floats leave of nothing at all."""
-
-    @property
-    def time(self) -> Sums:
-        """The time that all of them have taken."""
-
-    @property
-    def places(self) -> int:
-        """The place they take: that of so many numbers."""
-
-    @property
-    def cost(self) -> float:
-        """What it takes to move them."""
 
     def shares(self) -> Iterator[tuple[Aside, Any]]:
         """The values carried aside, and how likely each is."""
@@ -62,9 +46,6 @@ class Weights(Protocol):
 
     def dealt(self, taken: Shifted) -> Any:
         """Those of them to whom a question was dealt."""
-
-    def join(self, other: Any) -> None:
-        """Take others in that stand there."""
 
 
 def too_long(weights: Weights) -> bool:
@@ -105,7 +86,7 @@ class ByAside:
     def time(self) -> Sums:
         found = Sums()
         for one in self.masses.values():
-            found.merge(one.time, 1)
+            found.merge(one.time)
         return found
 
     @property

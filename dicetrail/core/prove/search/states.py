@@ -138,16 +138,19 @@ class States(Kept):
         """A state at an answer (None: the last one stands), the question's clock having run for ``used``
         seconds; between questions it stands as it stood."""
         about = state if answer is None else answer
-        if not self.timed:
-            if answer is None and state.times is NO_TIMES:
-                return state
-            return state._replace(hits=about.hits, gave=about.gave, times=NO_TIMES)
+        times = self._times_at(state, used) if self.timed else NO_TIMES
+        if about is state and times is state.times:
+            return state
+        return state._replace(hits=about.hits, gave=about.gave, times=times)
+
+    def _times_at(self, state: State, used: float) -> Times:
+        """The clocks at a state, the question's having run for ``used`` seconds."""
         seconds = self.sorts[state.sort].seconds if state.sort >= 0 else None
         limit = None if seconds is None else round(1000 * seconds)
         game = None if self.game.clocks.game is None else round(1000 * self.game.clocks.game)
         between = state.stands in BETWEEN
         question = state.times.question if between else Stood(limit, round(1000 * used), limit)
-        return state._replace(hits=about.hits, gave=about.gave, times=Times(question, Stood(game, 0, game)))
+        return Times(question, Stood(game, 0, game))
 
     def clock(self, state: State, names: Names) -> Stood:
         """As it stands: :meth:`at` has set it."""
